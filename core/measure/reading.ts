@@ -1,0 +1,83 @@
+import { Refusal } from "../problem/problem";
+import { wordsForProblem } from "../problem/words";
+import { MM_PER_INCH, parseLengthUnsafe, type LengthUnit } from "../units/length";
+import { printMmRounded } from "../units/print";
+import type { Characteristic } from "./characteristic";
+
+/** The largest reading a bench can take, mm: longer than any bar in a shop. */
+export const MAX_READING_MM = 10_000;
+
+/** What became of a typed reading: taken, asked back, or not understood. */
+export type ReadingEntry =
+  | { kind: "taken"; mm: number }
+  | { kind: "asked"; mm: number; question: string }
+  | { kind: "refused"; message: string };
+
+const ACCEPTED = `Type a size such as 12.4, 12,4, 1/2" or 0.47 in.`;
+const OFF_BY = 5;
+
+/**
+ * Reads what was typed or sent at the bench, in millimetres. A bare number is in
+ * the person's unit. A reading far off the nominal isn't refused but asked back
+ * ("is the point missing?"), so that a true surprise can still be taken.
+ *
+ * @example readEntry("12,4", "mm", { nominalMm: 12, name: "Tip" }) → { kind: "taken", mm: 12.4 }
+ * @example readEntry("1/2\"", "mm", { nominalMm: 12, name: "Tip" }) → { kind: "taken", mm: 12.7 }
+ */
+export function readEntry(
+  text: string,
+  unit: LengthUnit,
+  asked: Pick<Characteristic, "nominalMm" | "name"> & { scaleMm?: number },
+): ReadingEntry {
+  if (text.trim() === "") return { kind: "refused", message: ACCEPTED };
+  let mm: number;
+  try {
+    mm = parseLengthUnsafe(text, unit);
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    return { kind: "refused", message: wordsForReading(error, text) };
+  }
+  if (mm > MAX_READING_MM)
+    return {
+      kind: "refused",
+      message: `${printMmRounded(mm)} mm is longer than any bar here. ${ACCEPTED}`,
+    };
+  const question = questionFor(mm, asked);
+  return question ? { kind: "asked", mm, question } : { kind: "taken", mm };
+}
+
+function wordsForReading(error: Refusal, text: string): string {
+  switch (error.problem.code) {
+    case "length-negative":
+      return `A reading can't be less than nothing. ${ACCEPTED}`;
+    case "length-too-large":
+      return `“${text.trim()}” is longer than any bar here. ${ACCEPTED}`;
+    case "length-unreadable":
+      return `“${text.trim().slice(0, 30)}” isn't a size. ${ACCEPTED}`;
+    default:
+      return wordsForProblem(error.problem);
+  }
+}
+
+/** Why a reading is hard to believe, as a question; undefined when it is believable. */
+function questionFor(
+  mm: number,
+  { nominalMm, name, scaleMm = nominalMm }: { nominalMm: number; name: string; scaleMm?: number },
+): string | undefined {
+  if (nominalMm <= 0) {
+    return scaleMm > 0 && mm > scaleMm * OFF_BY
+      ? `${printMmRounded(mm, 2)} mm where nearly nothing is expected (${name.toLowerCase()}): is that right?`
+      : undefined;
+  }
+  const ratio = mm / nominalMm;
+  if (ratio < OFF_BY && ratio > 1 / OFF_BY) return undefined;
+  const said = `${printMmRounded(mm, 2)} mm on a ${printMmRounded(nominalMm, 2)} mm ${lastWord(name)}`;
+  if (near(ratio, 10) || near(ratio, 100)) return `${said}: is the point missing?`;
+  if (near(ratio, 0.1)) return `${said}: is the point one place too far left?`;
+  if (near(ratio, 1 / MM_PER_INCH)) return `${said}: did you mean inches?`;
+  return `${said}: is that right?`;
+}
+
+const near = (ratio: number, factor: number) => ratio / factor > 0.6 && ratio / factor < 1.6;
+
+const lastWord = (name: string) => name.split(",")[0]!.toLowerCase();

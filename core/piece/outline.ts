@@ -1,0 +1,74 @@
+import { sectionBetween } from "../section/between";
+import { caliperSizesMm, sectionAreaMm2, type Section } from "../section/section";
+import { stretchVolumeMm3, type Plan } from "./plan";
+import type { Piece, Stretch } from "./piece";
+
+/** A bar seen from the side: at each station how far the steel reaches from the centre line, mm. */
+export interface OutlineStation {
+  xMm: number;
+  halfMm: number;
+}
+
+export type Elevation = "side" | "plan";
+
+const halfSizeMm = (section: Section, elevation: Elevation) =>
+  caliperSizesMm(section)[elevation === "side" ? 0 : 1] / 2;
+
+/**
+ * The outline of the forged, straight bar, from end A, for drawing to scale.
+ * Two stations at every boundary, so that a step in the bar is drawn as a step.
+ */
+export function forgedOutline(piece: Piece, elevation: Elevation): OutlineStation[] {
+  let fromMm = 0;
+  return piece.stretches.flatMap((stretch) => {
+    const stations = [0, 0.25, 0.5, 0.75, 1].map((fraction) => ({
+      xMm: fromMm + stretch.length * fraction,
+      halfMm: halfSizeMm(stretchSection(stretch, fraction), elevation),
+    }));
+    fromMm += stretch.length;
+    return stations;
+  });
+}
+
+/** The outline of the stock as cut, from end A. */
+export function stockOutline(piece: Piece, plan: Plan, elevation: Elevation): OutlineStation[] {
+  const halfMm = halfSizeMm(piece.stock.section, elevation);
+  return [
+    { xMm: 0, halfMm },
+    { xMm: plan.stockLengthMm, halfMm },
+  ];
+}
+
+/**
+ * The section of a stretch at a fraction of its length. A free form has none of
+ * its own; it is drawn as a square of its mean area.
+ *
+ * @example stretchSection({ id: "a", kind: "free", volume: 1600, length: 16 }, 0.5) → { shape: "square", size: 10 }
+ */
+export function stretchSection(stretch: Stretch, fraction: number): Section {
+  switch (stretch.kind) {
+    case "prism":
+      return stretch.section;
+    case "transition":
+      return sectionBetween(stretch.from, stretch.to, fraction);
+    case "free":
+      return { shape: "square", size: Math.sqrt(stretchVolumeMm3(stretch) / stretch.length) };
+  }
+}
+
+/** The sections worth drawing below the bar: each stretch's own, at its telling place. */
+export function tellingSections(piece: Piece): { id: string; atMm: number; section: Section }[] {
+  let fromMm = 0;
+  return piece.stretches.flatMap((stretch) => {
+    const fraction = stretch.kind === "transition" ? tipFraction(stretch) : 0.5;
+    const atMm = fromMm + stretch.length * fraction;
+    fromMm += stretch.length;
+    const section = stretchSection(stretch, fraction);
+    return sectionAreaMm2(section) > 0 ? [{ id: stretch.id, atMm, section }] : [];
+  });
+}
+
+function tipFraction(stretch: Extract<Stretch, { kind: "transition" }>): number {
+  const thin = [stretch.from, stretch.to].map((end) => (end === "point" ? 0 : sectionAreaMm2(end)));
+  return thin[0]! <= thin[1]! ? 0 : 1;
+}

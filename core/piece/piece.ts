@@ -1,0 +1,206 @@
+import { z } from "zod";
+import { complain, problemIssue } from "../problem/complain";
+import type { Result } from "../problem/problem";
+import { wordsForProblem } from "../problem/words";
+import { sectionSchema, taperEndSchema } from "../section/schema";
+import { lengthSchema } from "../units/schema";
+
+/** The format this version reads and writes. */
+export const PIECE_FORMAT = "bell-step.piece/1";
+/** The largest piece file read, bytes. */
+export const MAX_PIECE_BYTES = 256 * 1024;
+
+/** Letters and marks a name may hold: no control or direction signs, no angle brackets. */
+const VISIBLE = /^[^\p{Cc}\p{Cf}\p{Zl}\p{Zp}<>]+$/u;
+
+/** A name a person gives to a thing: 1 to 80 visible characters. */
+export const nameSchema = z
+  .string({ error: () => "A name is needed." })
+  .trim()
+  .min(1, "A name is needed.")
+  .refine((name) => name.length <= 80 && VISIBLE.test(name), problemIssue({ code: "name-hostile" }));
+
+const id = z
+  .string()
+  .regex(/^[A-Za-z0-9][A-Za-z0-9_-]{0,39}$/, "An id is 1 to 40 letters, digits, - or _.");
+const technique = id.optional();
+const position = lengthSchema({ zero: true });
+const end = z.union([z.literal("point"), taperEndSchema]);
+
+const stretchSchema = z.discriminatedUnion(
+  "kind",
+  [
+    z.strictObject({ id, kind: z.literal("prism"), name: nameSchema.optional(), section: sectionSchema, length: lengthSchema(), technique }),
+    z.strictObject({ id, kind: z.literal("transition"), name: nameSchema.optional(), from: end, to: end, length: lengthSchema(), technique }),
+    z.strictObject({
+      id,
+      kind: z.literal("free"),
+      name: nameSchema.optional(),
+      /** Outside volume, mm³. */
+      volume: z.number().positive("The volume is in mm³ and more than nothing.").max(1e9),
+      length: lengthSchema(),
+      technique,
+    }),
+  ],
+  { error: () => "A stretch is of kind prism, transition or free." },
+); // prettier-ignore
+
+const at = { id, at: position };
+const span = { id, from: position, to: position };
+const degrees = z.number().min(-360, "An angle is from -360 to 360 degrees.").max(360);
+const turns = z.number().positive("Turns are more than nothing.").max(100);
+const radius = lengthSchema({ zero: true });
+
+const featureSchema = z.discriminatedUnion(
+  "kind",
+  [
+    z.strictObject({
+      ...at,
+      kind: z.literal("hole"),
+      diameter: lengthSchema(),
+      method: z.enum(["punch", "drill", "slot-drift"]),
+      slotLength: lengthSchema().optional(),
+      slotWidth: lengthSchema().optional(),
+    }),
+    z.strictObject({ ...at, kind: z.literal("bend"), angle: degrees, insideRadius: radius }),
+    z.strictObject({ ...span, kind: z.literal("twist"), turns, hand: z.enum(["left", "right"]) }),
+    z.strictObject({
+      ...span,
+      kind: z.literal("scroll"),
+      form: z.enum(["archimedean", "logarithmic", "clothoid"]).optional(),
+      innerRadius: lengthSchema().optional(),
+      outerRadius: lengthSchema().optional(),
+      turns: turns.optional(),
+    }),
+    z.strictObject({
+      ...span,
+      kind: z.literal("ring"),
+      insideDiameter: lengthSchema(),
+      gap: radius.optional(),
+    }),
+    z.strictObject({ ...at, kind: z.literal("fold"), insideRadius: radius.optional() }),
+    z.strictObject({ ...at, kind: z.literal("stamp"), text: nameSchema.optional() }),
+    z.strictObject({ ...span, kind: z.literal("texture"), name: nameSchema.optional() }),
+    z.strictObject({ ...at, kind: z.literal("weld"), method: z.enum(["fold", "scarf", "bundle"]).optional() }),
+  ],
+  {
+    error: () =>
+      "A feature is of kind hole, bend, twist, scroll, ring, fold, stamp, texture or weld.",
+  },
+); // prettier-ignore
+
+export type Stretch = z.output<typeof stretchSchema>;
+export type Feature = z.output<typeof featureSchema>;
+
+/** Zod schema of a piece file; reading it gives every length in mm and every section as an object. */
+export const pieceSchema = z
+  .strictObject({
+    format: z.string().superRefine((found, context) => {
+      if (found !== PIECE_FORMAT)
+        context.addIssue(problemIssue({ code: "format-version", found, reads: PIECE_FORMAT }));
+    }),
+    name: nameSchema,
+    stock: z.strictObject({
+      section: sectionSchema,
+      steel: z.enum(["mild", "medium-carbon", "unknown"]).optional(),
+    }),
+    stretches: z
+      .array(stretchSchema)
+      .min(1, "A piece needs at least one stretch of bar.")
+      .max(200, "A piece has at most 200 stretches."),
+    features: z.array(featureSchema).max(200, "A piece has at most 200 features.").optional(),
+    allowances: z
+      .strictObject({
+        /** Share of the steel that scales away over all heats (0.02 = 2 %). */
+        scale: z
+          .number()
+          .min(0, "Scale is a share from 0 to 0.5, such as 0.02.")
+          .max(0.5, "Scale is a share from 0 to 0.5, such as 0.02.")
+          .optional(),
+        endTrim: lengthSchema({ zero: true }).optional(),
+      })
+      .optional(),
+  })
+  .superRefine(checkIds)
+  .superRefine(checkPositions);
+
+/** A piece as read: lengths in mm, sections as objects. */
+export type Piece = z.output<typeof pieceSchema>;
+
+type Draft = { stretches: Stretch[]; features?: Feature[] | undefined };
+
+function checkIds({ stretches, features = [] }: Draft, context: z.RefinementCtx): void {
+  const seen = new Set<string>();
+  const check = (part: { id: string }, path: (string | number)[]) => {
+    if (seen.has(part.id))
+      context.addIssue({ ...problemIssue({ code: "id-repeated", id: part.id }), path });
+    seen.add(part.id);
+  };
+  stretches.forEach((stretch, index) => {
+    check(stretch, ["stretches", index, "id"]);
+    if (stretch.kind === "transition" && stretch.from === "point" && stretch.to === "point")
+      context.addIssue({
+        ...problemIssue({ code: "stretch-empty", id: stretch.id }),
+        path: ["stretches", index],
+      });
+  });
+  features.forEach((feature, index) => check(feature, ["features", index, "id"]));
+}
+
+function checkPositions({ stretches, features = [] }: Draft, context: z.RefinementCtx): void {
+  const lengthMm = stretches.reduce((sum, stretch) => sum + stretch.length, 0);
+  features.forEach((feature, index) => {
+    const path = ["features", index];
+    const last = "to" in feature ? feature.to : feature.at;
+    if (last > lengthMm * (1 + 1e-9))
+      context.addIssue({
+        ...problemIssue({ code: "feature-outside", id: feature.id, lengthMm }),
+        path,
+      });
+    if ("to" in feature && feature.to <= feature.from)
+      context.addIssue({ ...problemIssue({ code: "span-backwards", id: feature.id }), path });
+  });
+}
+
+/**
+ * Reads a piece file's text. Refuses what is too large, not JSON, of another
+ * version or wrong anywhere, with the place and what is accepted.
+ */
+export function readPieceFile(text: string): Result<Piece> {
+  const bytes = text.length;
+  if (bytes > MAX_PIECE_BYTES)
+    return refused(wordsForProblem({ code: "file-too-large", bytes, maxBytes: MAX_PIECE_BYTES }));
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch (error) {
+    return refused(wordsForProblem({ code: "file-not-json", ...placeOfJsonError(text, error) }));
+  }
+  return readPiece(json);
+}
+
+/** Reads a piece already parsed from JSON; see {@link readPieceFile}. */
+export function readPiece(json: unknown): Result<Piece> {
+  const format = (json as { format?: unknown } | null)?.format;
+  // Another version may look quite different: say that before anything else about it.
+  if (typeof format === "string" && format !== PIECE_FORMAT)
+    return {
+      ok: false,
+      error: {
+        message: wordsForProblem({ code: "format-version", found: format, reads: PIECE_FORMAT }),
+        path: "format",
+      },
+    };
+  const read = pieceSchema.safeParse(json);
+  return read.success
+    ? { ok: true, value: read.data }
+    : { ok: false, error: complain(read.error) };
+}
+
+const refused = (message: string): Result<never> => ({ ok: false, error: { message, path: "" } });
+
+function placeOfJsonError(text: string, error: unknown): { line: number; column: number } {
+  const said = /position (\d+)/.exec(String(error))?.[1];
+  const before = text.slice(0, said === undefined ? text.length : Number(said)).split("\n");
+  return { line: before.length, column: before.at(-1)!.length + 1 };
+}

@@ -1,0 +1,48 @@
+import type { z } from "zod";
+import { Refusal, type Complaint, type Problem } from "./problem";
+import { wordsForProblem } from "./words";
+
+type Issue = z.core.$ZodIssue;
+
+/** Zod's `params` of a custom issue that carries one of our problems. */
+export const problemIssue = (problem: Problem) => ({
+  code: "custom" as const,
+  message: wordsForProblem(problem),
+  params: { problem },
+});
+
+/**
+ * The first thing wrong, in words and with its place, from a Zod error or a
+ * {@link Refusal}. Anything else is a bug and is thrown on.
+ */
+export function complain(error: z.ZodError | Refusal): Complaint {
+  if (error instanceof Refusal)
+    return { message: wordsForProblem(error.problem), path: error.path };
+  const issue = error.issues[0];
+  if (!issue) return { message: "This can't be read.", path: "" };
+  const { leaf, path } = deepest(issue, []);
+  return { message: wordsForIssue(leaf), path: path.map(String).join(".") };
+}
+
+/** In a failed union the branch that got furthest is the one the person meant. */
+function deepest(issue: Issue, above: PropertyKey[]): { leaf: Issue; path: PropertyKey[] } {
+  const path = [...above, ...issue.path];
+  if (issue.code !== "invalid_union" || issue.errors.length === 0) return { leaf: issue, path };
+  const branches = issue.errors.flatMap((errors) => (errors[0] ? [deepest(errors[0], path)] : []));
+  const best = branches.sort((a, b) => reach(b) - reach(a))[0];
+  return best && reach(best) > path.length ? best : { leaf: issue, path };
+}
+
+const reach = (found: { leaf: Issue; path: PropertyKey[] }) =>
+  found.path.length + (found.leaf.code === "custom" ? 0.5 : 0);
+
+function wordsForIssue(issue: Issue): string {
+  switch (issue.code) {
+    case "invalid_type":
+      return issue.input === undefined ? "This is missing." : issue.message;
+    case "unrecognized_keys":
+      return `${issue.keys.map((key) => `“${key}”`).join(", ")} is not known here.`;
+    default:
+      return issue.message;
+  }
+}

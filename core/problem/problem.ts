@@ -1,0 +1,73 @@
+/**
+ * What a person can get wrong, as data: a literal `code` and the numbers its
+ * sentence needs. The sentences are in `words.ts`.
+ */
+export type Problem =
+  | { code: "length-unreadable"; text: string }
+  | { code: "length-unit-missing"; text: string }
+  | { code: "length-type" }
+  | { code: "length-not-positive"; mm: number }
+  | { code: "length-negative"; mm: number }
+  | { code: "length-too-large"; mm: number; maxMm: number }
+  | { code: "section-unreadable"; text: string }
+  | { code: "section-shape-missing"; text: string }
+  | { code: "section-thin-edge"; mm: number }
+  | { code: "section-type" }
+  | { code: "denominator"; value: number }
+  | { code: "one-of"; names: string[]; given: number }
+  | { code: "draw-grows"; fromMm2: number; toMm2: number }
+  | { code: "taper-grows"; fromMm2: number; toMm2: number }
+  | { code: "limits-missing" }
+  | { code: "limits-crossed"; lower: number; upper: number }
+  | { code: "out-of-reach"; name: string; min: number; max: number }
+  | { code: "stock-too-long"; mm: number; maxMm: number }
+  | { code: "stretch-empty"; id: string }
+  | { code: "id-repeated"; id: string }
+  | { code: "feature-outside"; id: string; lengthMm: number }
+  | { code: "span-backwards"; id: string }
+  | { code: "format-version"; found: string; reads: string }
+  | { code: "file-too-large"; bytes: number; maxBytes: number }
+  | { code: "file-not-json"; line: number; column: number }
+  | { code: "name-hostile" }
+  | { code: "reckoner-unknown"; name: string; known: string[] }
+  | { code: "result-not-finite" };
+
+/** The one error core throws for what a person got wrong; anything else thrown is a bug. */
+export class Refusal extends Error {
+  /**
+   * @param problem what is wrong
+   * @param path where in the input, dot separated ("from.size"), empty for the whole
+   */
+  constructor(
+    readonly problem: Problem,
+    readonly path: string = "",
+  ) {
+    super(problem.code);
+    this.name = "Refusal";
+  }
+}
+
+/** Throws a {@link Refusal}; use inside calculations, where a caller at the edge turns it back into data. */
+export function refuse(problem: Problem, path = ""): never {
+  throw new Refusal(problem, path);
+}
+
+/** Runs a calculation that refuses without knowing its place in the input, and adds the place. */
+export function atPath<T>(path: string, calculate: () => T): T {
+  try {
+    return calculate();
+  } catch (error) {
+    if (error instanceof Refusal && error.path === "") throw new Refusal(error.problem, path);
+    throw error;
+  }
+}
+
+/** An answer, or the problem with the words for it and the place where it is. */
+export type Result<T> = { ok: true; value: T } | { ok: false; error: Complaint };
+
+/** A problem ready to be shown: the sentence and where in the input it belongs. */
+export interface Complaint {
+  message: string;
+  /** Dot-separated place in the input; empty for the input as a whole. */
+  path: string;
+}

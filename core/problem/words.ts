@@ -1,0 +1,78 @@
+import type { Problem } from "./problem";
+
+const shown = (value: number) => String(Number(value.toPrecision(6)));
+const quoted = (text: string) => `“${text.length > 40 ? `${text.slice(0, 40)}…` : text}”`;
+
+/** What a length may look like, said once for every message that needs it. */
+export const LENGTHS_ACCEPTED = `a number with its unit, such as 12.5 mm, 1/2 in, 1 1/4" or 1' 2 1/2"`;
+/** What a section may look like. */
+export const SECTIONS_ACCEPTED = `a section as it is said, such as 12 square, half-inch round or 25 by 12, or as {"shape":"square","size":12}`;
+
+/**
+ * The sentence for a problem, the same in the browser and on the command line:
+ * what is wrong, then what is accepted.
+ *
+ * @example wordsForProblem({ code: "length-not-positive", mm: 0 }) → "A length of 0 mm is no length: give more than nothing."
+ */
+export function wordsForProblem(problem: Problem): string {
+  switch (problem.code) {
+    case "length-unreadable":
+      return `${quoted(problem.text)} can't be read as a length. Accepted: ${LENGTHS_ACCEPTED}.`;
+    case "length-unit-missing":
+      return `${quoted(problem.text)} has no unit. Say mm or in: ${LENGTHS_ACCEPTED}.`;
+    case "length-type":
+      return `A length is needed here: a number in millimetres, or ${LENGTHS_ACCEPTED}.`;
+    case "length-not-positive":
+      return `A length of ${shown(problem.mm)} mm is no length: give more than nothing.`;
+    case "length-negative":
+      return `A length can't be less than nothing (${shown(problem.mm)} mm).`;
+    case "length-too-large":
+      return `${shown(problem.mm)} mm is more than this can be: at most ${shown(problem.maxMm)} mm.`;
+    case "section-unreadable":
+      return `${quoted(problem.text)} can't be read as a section. Accepted: ${SECTIONS_ACCEPTED}.`;
+    case "section-shape-missing":
+      return `${quoted(problem.text)} doesn't say which shape: square, round, octagon or hexagon, or two sizes for a flat (25 by 12).`;
+    case "section-thin-edge":
+      return `A bar can't be ${shown(problem.mm)} mm thick: give more than nothing. Only the end of a taper may run out to an edge.`;
+    case "section-type":
+      return `A section is needed here: ${SECTIONS_ACCEPTED}.`;
+    case "denominator":
+      return `Inches are split in halves, quarters, eighths and so on: the denominator may be 1, 2, 4, 8, 16, 32, 64 or 128, not ${shown(problem.value)}.`;
+    case "one-of":
+      return problem.given === 0
+        ? `Give one of ${problem.names.join(" or ")}.`
+        : `Give only one of ${problem.names.join(" or ")}: each follows from the other.`;
+    case "draw-grows":
+      return `Drawing out makes a bar thinner; this would grow it from ${shown(problem.fromMm2)} to ${shown(problem.toMm2)} mm². That is upsetting.`;
+    case "taper-grows":
+      return `A taper gets smaller; this would grow from ${shown(problem.fromMm2)} to ${shown(problem.toMm2)} mm². Give the thick end as “from”.`;
+    case "limits-missing":
+      return "Give a lower or an upper limit, or both: without one there is nothing to judge against.";
+    case "limits-crossed":
+      return `The lower limit (${shown(problem.lower)}) is above the upper one (${shown(problem.upper)}).`;
+    case "out-of-reach":
+      return `${problem.name} must be from ${shown(problem.min)} to ${shown(problem.max)}.`;
+    case "stock-too-long":
+      return `This piece would take ${shown(problem.mm)} mm of bar; at most ${shown(problem.maxMm)} mm can be reckoned. Is the stock too thin?`;
+    case "stretch-empty":
+      return `The stretch ${quoted(problem.id)} has no steel in it: a transition can't run from a point to a point.`;
+    case "id-repeated":
+      return `The id ${quoted(problem.id)} stands twice; each stretch and feature needs its own.`;
+    case "feature-outside":
+      return `The feature ${quoted(problem.id)} lies off the bar, which is ${shown(problem.lengthMm)} mm long.`;
+    case "span-backwards":
+      return `The feature ${quoted(problem.id)} ends before it begins: “to” must lie beyond “from”.`;
+    case "format-version":
+      return `This file says its format is ${quoted(problem.found)}; this Bell Step reads ${problem.reads}.`;
+    case "file-too-large":
+      return `The file is ${Math.ceil(problem.bytes / 1024)} KB; a piece file may be at most ${Math.floor(problem.maxBytes / 1024)} KB.`;
+    case "file-not-json":
+      return `The file isn't valid JSON: it goes wrong at line ${problem.line}, column ${problem.column}.`;
+    case "name-hostile":
+      return "A name is 1 to 80 visible characters, without line breaks, control signs or < and >.";
+    case "reckoner-unknown":
+      return `There is no reckoner called ${quoted(problem.name)}. Known: ${problem.known.join(", ")}.`;
+    case "result-not-finite":
+      return "These numbers lead beyond anything that can be reckoned. Use sizes a bar could have.";
+  }
+}

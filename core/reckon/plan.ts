@@ -1,0 +1,58 @@
+import { z } from "zod";
+import { characteristicSchema } from "../measure/characteristic";
+import { pieceSchema } from "../piece/piece";
+import { planPiece } from "../piece/plan";
+import { defineReckoner } from "./reckoner";
+
+/** From a finished piece back to the bar. */
+export const plan = defineReckoner({
+  name: "plan",
+  summary: "From the finished piece back to the bar: stock, marks and measuring plan",
+  explanation:
+    "Volume is constant: the stock takes the sum of the stretches' volumes over its own area, more by the scale allowance, and the trim at end B. A mark stands at every boundary at the stock used up so far, from end A. Mass is that of the bar cut.",
+  input: pieceSchema,
+  result: z.object({
+    stockLengthMm: z.number(),
+    massKg: z.number(),
+    finishedMassKg: z.number(),
+    volumeMm3: z.number(),
+    marks: z.array(z.object({ at: z.string(), fromAMm: z.number(), fromBMm: z.number() })),
+    stretches: z.array(
+      z.object({
+        id: z.string(),
+        name: z.string(),
+        kind: z.enum(["prism", "transition", "free"]),
+        technique: z.string().optional(),
+        lengthMm: z.number(),
+        volumeMm3: z.number(),
+        stockMm: z.number(),
+        finishedFromMm: z.number(),
+        finishedToMm: z.number(),
+      }),
+    ),
+    straightLengthMm: z.number(),
+    characteristics: z.array(characteristicSchema),
+    warnings: z.array(
+      z.object({ code: z.literal("section-grows"), stretch: z.string(), message: z.string() }),
+    ),
+  }),
+  reckon: planPiece,
+  examples: [
+    {
+      title: "Taper, body and a flat tail from 12 square",
+      input: {
+        format: "bell-step.piece/1",
+        name: "Three stretches",
+        stock: { section: "12 square" },
+        stretches: [
+          { id: "tip", kind: "transition", from: "3 square", to: "12 square", length: 90 },
+          { id: "body", kind: "prism", section: "12 square", length: 60 },
+          { id: "tail", kind: "prism", section: "25 by 4", length: 30 },
+        ],
+        allowances: { scale: 0, endTrim: 0 },
+      },
+      expected: { stockLengthMm: 120.208, straightLengthMm: 180 },
+      source: "frustum and prisms by plane geometry",
+    },
+  ],
+});

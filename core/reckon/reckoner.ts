@@ -1,0 +1,30 @@
+import type { z } from "zod";
+
+/** One worked example of a reckoner; a test runs every one. */
+export interface WorkedExample {
+  title: string;
+  input: unknown;
+  /** The fields worth checking; numbers to the digits written. */
+  expected: Record<string, unknown>;
+  /** Where the expected figure comes from. */
+  source: string;
+}
+
+/** A calculator: everything the Reckon screen, the command line and the documentation are made from. */
+export interface Reckoner<Input extends z.ZodType = z.ZodType, Output extends z.ZodType = z.ZodType> {
+  name: string;
+  /** What it answers, in one line. */
+  summary: string;
+  /** One paragraph: the method, and its source. */
+  explanation: string;
+  input: Input;
+  result: Output;
+  /** Throws Refusal for what cannot be. */
+  reckon: (input: z.output<Input>) => z.input<Output>;
+  examples: readonly WorkedExample[];
+}
+
+/** Gives a reckoner its types; nothing else. */
+export const defineReckoner = <Input extends z.ZodType, Output extends z.ZodType>(
+  reckoner: Reckoner<Input, Output>,
+): Reckoner => reckoner as unknown as Reckoner;

@@ -1,0 +1,66 @@
+import { z } from "zod";
+import { complain } from "../problem/complain";
+import { Refusal, type Result } from "../problem/problem";
+import { conform } from "./conform";
+import { draw } from "./draw";
+import { length } from "./length";
+import { mass } from "./mass";
+import { plan } from "./plan";
+import type { Reckoner } from "./reckoner";
+import { section } from "./section";
+import { taper } from "./taper";
+import { tolerance } from "./tolerance";
+
+/** Every reckoner, in the order they are listed. */
+export const RECKONERS: readonly Reckoner[] = [
+  length,
+  section,
+  draw,
+  taper,
+  mass,
+  tolerance,
+  conform,
+  plan,
+];
+
+/** The reckoner of a name, or undefined. */
+export const findReckoner = (name: string): Reckoner | undefined =>
+  RECKONERS.find((reckoner) => reckoner.name === name);
+
+/**
+ * Runs a reckoner on input as it came in. Whatever that was, the answer is a
+ * result in finite numbers or a complaint with its place; it never throws for
+ * what a person got wrong.
+ */
+export function reckon(name: string, input: unknown): Result<Record<string, unknown>> {
+  try {
+    const reckoner = findReckoner(name);
+    if (!reckoner)
+      throw new Refusal({ code: "reckoner-unknown", name, known: RECKONERS.map((one) => one.name) });
+    const read = reckoner.input.safeParse(input);
+    if (!read.success) return { ok: false, error: complain(read.error) };
+    const result = reckoner.reckon(read.data) as Record<string, unknown>;
+    if (!allFinite(result)) throw new Refusal({ code: "result-not-finite" });
+    return { ok: true, value: result };
+  } catch (error) {
+    if (error instanceof Refusal) return { ok: false, error: complain(error) };
+    throw error;
+  }
+}
+
+/** What a reckoner takes and gives, as published: name, summary and JSON Schemas. */
+export function describeReckoners() {
+  return RECKONERS.map(({ name, summary, explanation, input, result }) => ({
+    name,
+    summary,
+    explanation,
+    input: z.toJSONSchema(input, { io: "input", unrepresentable: "any" }),
+    result: z.toJSONSchema(result, { unrepresentable: "any" }),
+  }));
+}
+
+function allFinite(value: unknown): boolean {
+  if (typeof value === "number") return Number.isFinite(value);
+  if (value === null || typeof value !== "object") return true;
+  return Object.values(value).every(allFinite);
+}

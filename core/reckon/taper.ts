@@ -1,0 +1,47 @@
+import { z } from "zod";
+import { refuse } from "../problem/problem";
+import { volumeBetweenMm3 } from "../section/between";
+import { sectionSchema, taperEndSchema } from "../section/schema";
+import { sectionAreaMm2 } from "../section/section";
+import { lengthSchema } from "../units/schema";
+import { defineReckoner } from "./reckoner";
+
+/** How much bar a taper takes. */
+export const taper = defineReckoner({
+  name: "taper",
+  summary: "How much bar a taper takes",
+  explanation:
+    "Straight sides between the two sections. Same shape: each dimension runs linearly (for a square L/3·(a² + ab + b²)); different shapes: the square root of the area runs linearly. A square to a point takes a third of its length of bar, a chisel edge a half.",
+  input: z.strictObject({
+    from: sectionSchema,
+    to: z.union([z.literal("point"), taperEndSchema], {
+      error: () => "A taper runs to “point” or to a smaller section, such as 3 square.",
+    }),
+    length: lengthSchema(),
+  }),
+  result: z.object({
+    stockLengthMm: z.number().describe("length of the “from” bar it takes"),
+    volumeMm3: z.number(),
+  }),
+  reckon: ({ from, to, length }) => {
+    const fromMm2 = sectionAreaMm2(from);
+    const toMm2 = to === "point" ? 0 : sectionAreaMm2(to);
+    if (toMm2 > fromMm2 * (1 + 1e-9)) refuse({ code: "taper-grows", fromMm2, toMm2 }, "to");
+    const volumeMm3 = volumeBetweenMm3(from, to, length);
+    return { stockLengthMm: volumeMm3 / fromMm2, volumeMm3 };
+  },
+  examples: [
+    {
+      title: "12 square to a point over 90",
+      input: { from: "12 square", to: "point", length: 90 },
+      expected: { stockLengthMm: 30 },
+      source: "a pyramid holds a third of its prism",
+    },
+    {
+      title: "12 square to 3 square over 100",
+      input: { from: "12 square", to: "3 square", length: 100 },
+      expected: { stockLengthMm: 43.75 },
+      source: "frustum, by plane geometry",
+    },
+  ],
+});

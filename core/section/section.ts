@@ -1,0 +1,71 @@
+/** A bar's cross-section, all sizes in mm. `size` is across the flats, or the diameter. */
+export type Section =
+  | { shape: "square" | "round" | "octagon" | "hexagon"; size: number }
+  | { shape: "flat"; width: number; thickness: number };
+
+/** Where a bar runs out to nothing in every direction. */
+export type Point = "point";
+
+/** The largest size of a bar reckoned with, mm. */
+export const MAX_SECTION_MM = 500;
+
+/** Area of a regular shape = factor · size². */
+const AREA_FACTOR = {
+  square: 1,
+  round: Math.PI / 4,
+  octagon: 2 * (Math.SQRT2 - 1),
+  hexagon: Math.sqrt(3) / 2,
+} as const;
+
+/** Perimeter of a regular shape = factor · size. */
+const PERIMETER_FACTOR = {
+  square: 4,
+  round: Math.PI,
+  octagon: 8 * (Math.SQRT2 - 1),
+  hexagon: 2 * Math.sqrt(3),
+} as const;
+
+/**
+ * Area of a section, mm². Octagon 2(√2−1)·s², hexagon (√3/2)·s², from plane geometry.
+ *
+ * @example sectionAreaMm2({ shape: "square", size: 12 }) → 144
+ */
+export function sectionAreaMm2(section: Section): number {
+  return section.shape === "flat"
+    ? section.width * section.thickness
+    : AREA_FACTOR[section.shape] * section.size ** 2;
+}
+
+/**
+ * Length of a section's outline, mm.
+ *
+ * @example sectionPerimeterMm({ shape: "flat", width: 25, thickness: 12 }) → 74
+ */
+export function sectionPerimeterMm(section: Section): number {
+  return section.shape === "flat"
+    ? 2 * (section.width + section.thickness)
+    : PERIMETER_FACTOR[section.shape] * section.size;
+}
+
+/**
+ * The two sizes a caliper reads on a section: lying flat, then turned a quarter.
+ * A flat gives its thickness, then its width.
+ *
+ * @example caliperSizesMm({ shape: "flat", width: 25, thickness: 12 }) → [12, 25]
+ */
+export function caliperSizesMm(section: Section): [flat: number, turned: number] {
+  return section.shape === "flat"
+    ? [section.thickness, section.width]
+    : [section.size, section.size];
+}
+
+/**
+ * Whether two sections are the same bar, to a thousandth of a millimetre.
+ *
+ * @example sameSection({ shape: "square", size: 12 }, { shape: "round", size: 12 }) → false
+ */
+export function sameSection(a: Section, b: Section): boolean {
+  const [aFlat, aTurned] = caliperSizesMm(a);
+  const [bFlat, bTurned] = caliperSizesMm(b);
+  return a.shape === b.shape && Math.abs(aFlat - bFlat) < 1e-3 && Math.abs(aTurned - bTurned) < 1e-3;
+}

@@ -1,0 +1,150 @@
+import type { Characteristic } from "../measure/characteristic";
+import { defectKind } from "../trade/defects";
+import type { Judgement } from "./judge";
+import type { NotedDefect } from "./verdict";
+
+/** One thing to do in the next heat, with what it does to the rest. */
+export type Advice =
+  | { code: "remedy"; kind: string; remedy: string }
+  | { code: "square-up"; name: string; differenceMm: number }
+  | {
+      code: "bring-down";
+      name: string;
+      fromMm: number[];
+      toMm: number;
+      effect: LengthEffect | null;
+    }
+  | { code: "draw-on"; name: string; fromMm: number; toMm: number }
+  | { code: "trim"; name: string; fromMm: number; toMm: number }
+  | { code: "straighten"; name: string; gapMm: number };
+
+/** What thinning does to a length at constant volume. */
+export interface LengthEffect {
+  name: string;
+  fromMm: number;
+  toMm: number;
+  lowerMm: number;
+  upperMm: number;
+  state: "on-size" | "short" | "long";
+}
+
+interface Line {
+  characteristic: Characteristic;
+  judgement: Judgement;
+}
+
+/**
+ * What to do in another heat, in the order a smith would: faults that must go
+ * first, then squaring, then thickness, then length, straightening last.
+ *
+ * Effects on length hold the volume constant. A taper between a tip of size a
+ * and a base of size b over L holds L/3·(a² + ab + b²) (squares and rounds
+ * alike, the factor cancels); a prism's length goes as the inverse of its area.
+ */
+export function adviseNextHeat(
+  characteristics: readonly Characteristic[],
+  judgements: readonly Judgement[],
+  defects: readonly NotedDefect[],
+): Advice[] {
+  const lines = characteristics.flatMap((characteristic) => {
+    const judgement = judgements.find(({ characteristicId }) => characteristicId === characteristic.id);
+    return judgement ? [{ characteristic, judgement }] : [];
+  });
+  const wrong = lines.filter(({ judgement }) => judgement.state === "heavy" || judgement.state === "light");
+  const of = (measure: Characteristic["measure"]) =>
+    wrong.filter(({ characteristic }) => characteristic.measure === measure);
+  const left = defects.filter(({ corrected }) => !corrected);
+  const squaring = of("diagonals");
+  const thinning = adviseThinning(of("thickness"), lines, characteristics);
+  const foretold = new Set(thinning.flatMap(({ effect }) => (effect ? [effect.name] : [])));
+  return [
+    ...adviseRemedies(left, true, squaring.length > 0),
+    ...squaring.map(({ judgement }) => ({
+      code: "square-up" as const,
+      name: judgement.name,
+      differenceMm: judgement.valueMm,
+    })),
+    ...thinning,
+    ...of("length").flatMap((line) => adviseLength(line, foretold)),
+    ...adviseRemedies(left, false, false),
+    ...of("straightness").map(({ judgement }) => ({
+      code: "straighten" as const,
+      name: judgement.name,
+      gapMm: judgement.valueMm,
+    })),
+  ];
+}
+
+function adviseRemedies(defects: readonly NotedDefect[], now: boolean, squaring: boolean): Advice[] {
+  const kinds = [...new Set(defects.map(({ kind }) => kind))].sort();
+  return kinds.flatMap((code) => {
+    const kind = defectKind(code);
+    // Unequal diagonals already say it, with their number.
+    if (!kind?.correctable || kind.now !== now || (code === "diamond" && squaring)) return [];
+    return [{ code: "remedy" as const, kind: kind.name, remedy: kind.remedy }];
+  });
+}
+
+type BringDown = Extract<Advice, { code: "bring-down" }>;
+
+/** One instruction for each place, both planes together. */
+function adviseThinning(wrong: Line[], all: Line[], plan: readonly Characteristic[]): BringDown[] {
+  const places = new Map<string, Line[]>();
+  for (const line of wrong) {
+    const key = `${line.characteristic.stretch}@${line.characteristic.atMm}/${line.characteristic.nominalMm}`;
+    places.set(key, [...(places.get(key) ?? []), line]);
+  }
+  return [...places.values()].map((lines) => {
+    const first = lines[0]!;
+    return {
+      code: "bring-down",
+      name: first.characteristic.name.split(",")[0]!,
+      fromMm: lines.map(({ judgement }) => judgement.valueMm),
+      toMm: first.characteristic.nominalMm,
+      effect: lengthEffect(lines, all, plan),
+    };
+  });
+}
+
+function lengthEffect(lines: Line[], all: Line[], plan: readonly Characteristic[]): LengthEffect | null {
+  const { stretch, nominalMm } = lines[0]!.characteristic;
+  const length = all.find(
+    ({ characteristic }) => characteristic.stretch === stretch && characteristic.measure === "length",
+  );
+  if (!length || stretch === null) return null;
+  const nowMm = lines.reduce((sum, { judgement }) => sum + judgement.valueMm, 0) / lines.length;
+  const factor = lengthFactor(lines[0]!.characteristic, nowMm, nominalMm, plan);
+  if (factor === null) return null;
+  const { valueMm, lowerMm, upperMm, name } = length.judgement;
+  const toMm = valueMm * factor;
+  const state = toMm < lowerMm ? "short" : toMm > upperMm ? "long" : "on-size";
+  return { name, fromMm: valueMm, toMm, lowerMm, upperMm, state };
+}
+
+/** How much longer the stretch gets when a thickness in it goes from now to its nominal. */
+function lengthFactor(
+  { stretch, id }: Characteristic,
+  nowMm: number,
+  nominalMm: number,
+  plan: readonly Characteristic[],
+): number | null {
+  const inStretch = plan.filter(
+    (other) => other.stretch === stretch && other.measure === "thickness",
+  );
+  const middle = inStretch.find((other) => other.id.includes(".middle"));
+  const tip = inStretch.find((other) => other.id.includes(".tip"));
+  if (!id.includes(".tip")) return tip || nominalMm <= 0 ? null : nowMm / nominalMm;
+  if (!middle || !tip) return null;
+  // Linear sides: the base is as far from the middle as the tip is.
+  const baseMm = 2 * middle.nominalMm - tip.nominalMm;
+  const holds = (tipMm: number) => tipMm ** 2 + tipMm * baseMm + baseMm ** 2;
+  return holds(nowMm) / holds(nominalMm);
+}
+
+function adviseLength({ judgement }: Line, foretold: ReadonlySet<string>): Advice[] {
+  const { name, valueMm, nominalMm, state } = judgement;
+  // Thinning already says what the length will come to.
+  if (foretold.has(name)) return [];
+  const code = state === "heavy" ? "draw-on" : "trim";
+  return [{ code, name, fromMm: valueMm, toMm: nominalMm }];
+}

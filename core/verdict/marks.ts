@@ -1,0 +1,56 @@
+import { z } from "zod";
+import { SEVERITIES, type Severity } from "../trade/defects";
+
+/** The visible, editable rule that turns deviations and faults into marks. */
+export const marksRuleSchema = z.strictObject({
+  /** Marks at the limit, and what a piece needs to pass. */
+  passMark: z.number().min(0).max(100),
+  /** Marks taken off for each defect, by severity. */
+  defects: z.strictObject(
+    Object.fromEntries(SEVERITIES.map((severity) => [severity, z.number().min(0).max(100)])) as Record<
+      Severity,
+      z.ZodNumber
+    >,
+  ),
+  /** Marks taken off for a defect that was put right. */
+  corrected: z.number().min(0).max(100),
+  perHeatOver: z.number().min(0).max(100),
+  perFiveMinutesOver: z.number().min(0).max(100),
+});
+export type MarksRule = z.output<typeof marksRuleSchema>;
+
+/** The rule a school starts with (common practice, no source). */
+export const DEFAULT_MARKS_RULE: MarksRule = {
+  passMark: 60,
+  defects: { cosmetic: 2, minor: 6, major: 15, reject: 40 },
+  corrected: 1,
+  perHeatOver: 3,
+  perFiveMinutesOver: 1,
+};
+
+/**
+ * Marks for one characteristic: 100 inside half the tolerance, falling to the
+ * pass mark at the limit and to zero at twice the limit.
+ *
+ * @param deviation distance from nominal as a share of the allowance on that side (1 at the limit)
+ * @example marksForDeviation(0.75, 60) → 80
+ */
+export function marksForDeviation(deviation: number, passMark: number): number {
+  if (deviation <= 0.5) return 100;
+  if (deviation <= 1) return 100 - ((deviation - 0.5) / 0.5) * (100 - passMark);
+  return deviation >= 2 ? 0 : passMark * (2 - deviation);
+}
+
+/**
+ * Distance from nominal as a share of the allowance on the side it lies on. An
+ * allowance of nothing counts any distance as far out.
+ */
+export function shareOfAllowance(
+  value: number,
+  nominal: number,
+  limits: { lower: number; upper: number },
+): number {
+  const allowance = value < nominal ? nominal - limits.lower : limits.upper - nominal;
+  const distance = Math.abs(value - nominal);
+  return distance === 0 ? 0 : allowance > 0 ? distance / allowance : 3;
+}

@@ -1,0 +1,215 @@
+import type { Characteristic } from "../measure/characteristic";
+import { defectKind, type Severity } from "../trade/defects";
+import { STEPS, type Step } from "../trade/steps";
+import { adviseNextHeat, type Advice } from "./advice";
+import { judgeReading, type Judgement } from "./judge";
+import { marksForDeviation, type MarksRule } from "./marks";
+
+/** Raised whenever the same records would give another verdict. Kept with every verdict. */
+export const ENGINE_VERSION = 1;
+
+export const OUTCOMES = ["keep", "another-heat", "start-again"] as const;
+export type Outcome = (typeof OUTCOMES)[number];
+
+/** What the piece was asked to be: the part of a revision the verdict needs. */
+export interface Asked {
+  characteristics: readonly Characteristic[];
+  step: Step;
+  heatBudget: number;
+  minuteBudget: number;
+}
+
+/** One current reading; superseded ones never come here. */
+export interface CurrentReading {
+  characteristicId: string;
+  /** mm: one value, or two whose difference counts. */
+  values: readonly number[];
+  /** Expanded uncertainty of the instrument used (k = 2), mm. */
+  instrumentMm: number;
+}
+
+export interface NotedDefect {
+  id: string;
+  kind: string;
+  severity: Severity;
+  corrected: boolean;
+}
+
+/** What the bench has recorded of a piece. */
+export interface PieceRecord {
+  readings: readonly CurrentReading[];
+  defects: readonly NotedDefect[];
+  heats: number;
+  minutes: number;
+}
+
+/** The school's rules: tolerance grade of each step, and how marks are taken off. */
+export interface Rules {
+  grades: Record<Step, number>;
+  marks: MarksRule;
+}
+
+/** One line of why: what it was, what it cost, and whether it alone decides. */
+export type Reason =
+  | { code: "measured"; judgement: Judgement; cost: number; decides: Outcome | null }
+  | { code: "defect"; defect: NotedDefect; cost: number; decides: Outcome | null }
+  | { code: "heats-over"; heats: number; budget: number; cost: number; decides: null }
+  | { code: "minutes-over"; minutes: number; budget: number; cost: number; decides: null };
+
+export interface Verdict {
+  engine: number;
+  /** Undecided while nothing speaks against the piece and something is still to be measured. */
+  outcome: Outcome | null;
+  /** Whether every characteristic has a reading. */
+  complete: boolean;
+  /** Ids of characteristics without a reading, in plan order. */
+  unmeasured: string[];
+  /** 0 to 100, unrounded; of what has been measured so far. Null before the first reading. */
+  marks: number | null;
+  passed: boolean;
+  /** In plan order. */
+  judgements: Judgement[];
+  reasons: Reason[];
+  /** What to do in the next heat, in the order to do it. */
+  advice: Advice[];
+  /** The highest step whose tolerances and rules this piece meets; 0 for none. */
+  meetsStep: Step | 0;
+}
+
+/**
+ * The verdict on a piece from its records: keep, another heat or start again,
+ * with marks and every reason. Order of entry never matters.
+ *
+ * A reading too close to call speaks for the learner: it costs its marks but
+ * decides nothing. A reject-class defect left in fails the piece whatever the
+ * marks.
+ */
+export function judgePiece(asked: Asked, record: PieceRecord, rules: Rules): Verdict {
+  const judgements = judgeAt(asked, record, rules.grades[asked.step]);
+  const reasons = [
+    ...judgements.map((judgement) => reasonOfJudgement(judgement, judgements, asked, rules.marks)),
+    ...sortedById(record.defects).map((defect) => reasonOfDefect(defect, rules.marks)),
+    ...reasonsOverBudget(asked, record, rules.marks),
+  ];
+  const measured = new Set(judgements.map((judgement) => judgement.characteristicId));
+  const unmeasured = asked.characteristics.flatMap(({ id }) => (measured.has(id) ? [] : [id]));
+  const marks = marksOf(judgements, reasons, rules.marks);
+  const complete = unmeasured.length === 0;
+  const outcome = decide(reasons) ?? (complete ? "keep" : null);
+  return {
+    engine: ENGINE_VERSION,
+    outcome,
+    complete,
+    unmeasured,
+    marks,
+    passed: outcome === "keep" && marks !== null && marks >= rules.marks.passMark,
+    judgements,
+    reasons,
+    advice:
+      outcome === "another-heat"
+        ? adviseNextHeat(asked.characteristics, judgements, record.defects)
+        : [],
+    meetsStep: complete ? highestStepMet(asked, record, rules) : 0,
+  };
+}
+
+/**
+ * Whether a verdict may be signed: everything measured, or nothing more that
+ * measuring could save.
+ */
+export const canBeSigned = (verdict: Verdict): boolean =>
+  verdict.complete || verdict.outcome === "start-again";
+
+const sortedById = <T extends { id: string }>(items: readonly T[]): T[] =>
+  [...items].sort((a, b) => (a.id < b.id ? -1 : 1));
+
+function judgeAt(asked: Asked, record: PieceRecord, grade: number): Judgement[] {
+  const readings = new Map(record.readings.map((reading) => [reading.characteristicId, reading]));
+  return asked.characteristics.flatMap((characteristic) => {
+    const reading = readings.get(characteristic.id);
+    if (!reading) return [];
+    const { instrumentMm } = reading;
+    return [judgeReading(characteristic, reading.values, { instrumentMm, grade })];
+  });
+}
+
+function reasonOfJudgement(
+  judgement: Judgement,
+  all: Judgement[],
+  asked: Asked,
+  rule: MarksRule,
+): Reason {
+  const weights = all.reduce((sum, { weight }) => sum + weight, 0);
+  const lost = 100 - marksForDeviation(judgement.deviation, rule.passMark);
+  return {
+    code: "measured",
+    judgement,
+    cost: weights > 0 ? (lost * judgement.weight) / weights : 0,
+    decides: outcomeOfJudgement(judgement, asked),
+  };
+}
+
+function outcomeOfJudgement(judgement: Judgement, asked: Asked): Outcome | null {
+  if (judgement.state === "heavy") return "another-heat";
+  if (judgement.state !== "light") return null;
+  const characteristic = asked.characteristics.find(({ id }) => id === judgement.characteristicId);
+  return characteristic?.whenLight === "trim" ? "another-heat" : "start-again";
+}
+
+function reasonOfDefect(defect: NotedDefect, rule: MarksRule): Reason {
+  const kind = defectKind(defect.kind);
+  const left = !defect.corrected;
+  const correctable = kind?.correctable ?? true;
+  const serious = defect.severity === "major" || defect.severity === "reject";
+  let decides: Outcome | null = null;
+  if (left && serious) decides = correctable ? "another-heat" : "start-again";
+  else if (left && kind?.now) decides = "another-heat";
+  const cost = left ? rule.defects[defect.severity] : Math.min(rule.corrected, rule.defects[defect.severity]);
+  return { code: "defect", defect, cost, decides };
+} // prettier-ignore
+
+function reasonsOverBudget(asked: Asked, record: PieceRecord, rule: MarksRule): Reason[] {
+  const { heatBudget, minuteBudget } = asked;
+  const { heats, minutes } = record;
+  const heatsCost = Math.max(0, heats - heatBudget) * rule.perHeatOver;
+  const minutesCost = Math.ceil(Math.max(0, minutes - minuteBudget) / 5) * rule.perFiveMinutesOver;
+  return [
+    ...(heats > heatBudget
+      ? [{ code: "heats-over" as const, heats, budget: heatBudget, cost: heatsCost, decides: null }]
+      : []),
+    ...(minutes > minuteBudget
+      ? [{ code: "minutes-over" as const, minutes, budget: minuteBudget, cost: minutesCost, decides: null }]
+      : []),
+  ];
+} // prettier-ignore
+
+function marksOf(judgements: Judgement[], reasons: Reason[], rule: MarksRule): number | null {
+  const weights = judgements.reduce((sum, { weight }) => sum + weight, 0);
+  if (weights === 0) return null;
+  const earned = judgements.reduce(
+    (sum, { deviation, weight }) => sum + marksForDeviation(deviation, rule.passMark) * weight,
+    0,
+  );
+  const deducted = reasons.reduce((sum, { code, cost }) => sum + (code === "measured" ? 0 : cost), 0);
+  return Math.max(0, earned / weights - deducted);
+}
+
+function decide(reasons: Reason[]): Outcome | null {
+  const said = new Set(reasons.map(({ decides }) => decides));
+  if (said.has("start-again")) return "start-again";
+  return said.has("another-heat") ? "another-heat" : null;
+}
+
+function highestStepMet(asked: Asked, record: PieceRecord, rules: Rules): Step | 0 {
+  const left = record.defects.filter(({ corrected }) => !corrected);
+  const has = (severity: Severity) => left.some((defect) => defect.severity === severity);
+  if (has("reject")) return 0;
+  const met = [...STEPS].reverse().find((step) => {
+    if (step >= 2 && record.heats > asked.heatBudget) return false;
+    if (step >= 3 && has("major")) return false;
+    return judgeAt(asked, record, rules.grades[step]).every(
+      ({ state }) => state === "on-size" || state === "too-close",
+    );
+  });
+  return met ?? 0;
+}

@@ -1,0 +1,150 @@
+import { sql } from "drizzle-orm";
+import {
+  boolean,
+  check,
+  foreignKey,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  unique,
+  uuid,
+} from "drizzle-orm/pg-core";
+import { moment, person, schoolId } from "./people";
+
+export const technique = pgTable(
+  "technique",
+  {
+    id: uuid("id").primaryKey(),
+    schoolId: schoolId(),
+    /** Stable name used in piece files. */
+    slug: text("slug").notNull(),
+    name: text("name").notNull(),
+    summary: text("summary").notNull(),
+    foundation: boolean("foundation").notNull(),
+    alsoCalled: text("also_called").array().notNull(),
+    /** Order in the course. */
+    position: integer("position").notNull(),
+  },
+  (table) => [
+    unique("technique_in_school").on(table.schoolId, table.id),
+    unique("technique_slug").on(table.schoolId, table.slug),
+  ],
+);
+
+export const techniquePrerequisite = pgTable(
+  "technique_prerequisite",
+  {
+    schoolId: schoolId(),
+    techniqueId: uuid("technique_id").notNull(),
+    /** The technique that comes before. */
+    beforeId: uuid("before_id").notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.techniqueId, table.beforeId] }),
+    foreignKey({
+      name: "prerequisite_technique",
+      columns: [table.schoolId, table.techniqueId],
+      foreignColumns: [technique.schoolId, technique.id],
+    }),
+    foreignKey({
+      name: "prerequisite_before",
+      columns: [table.schoolId, table.beforeId],
+      foreignColumns: [technique.schoolId, technique.id],
+    }),
+    check("prerequisite_other", sql`${table.techniqueId} <> ${table.beforeId}`),
+  ],
+);
+
+export const exercise = pgTable(
+  "exercise",
+  {
+    id: uuid("id").primaryKey(),
+    schoolId: schoolId(),
+    techniqueId: uuid("technique_id").notNull(),
+    step: integer("step").notNull(),
+    name: text("name").notNull(),
+    createdAt: moment("created_at").notNull().defaultNow(),
+  },
+  (table) => [
+    unique("exercise_in_school").on(table.schoolId, table.id),
+    foreignKey({
+      name: "exercise_technique",
+      columns: [table.schoolId, table.techniqueId],
+      foreignColumns: [technique.schoolId, technique.id],
+    }),
+    check("exercise_step", sql`${table.step} between 1 and 5`),
+  ],
+);
+
+/** Never changed after it is published: a trigger refuses. */
+export const exerciseRevision = pgTable(
+  "exercise_revision",
+  {
+    id: uuid("id").primaryKey(),
+    schoolId: schoolId(),
+    exerciseId: uuid("exercise_id").notNull(),
+    number: integer("number").notNull(),
+    /** The piece file, as read. */
+    piece: jsonb("piece").notNull(),
+    /** The measuring plan: characteristics in bench order. */
+    characteristics: jsonb("characteristics").notNull(),
+    heatBudget: integer("heat_budget").notNull(),
+    minuteBudget: integer("minute_budget").notNull(),
+    stepsOfWork: text("steps_of_work").array().notNull(),
+    tools: text("tools").array().notNull(),
+    cautions: text("cautions").array().notNull(),
+    publishedBy: uuid("published_by").notNull(),
+    publishedAt: moment("published_at").notNull().defaultNow(),
+  },
+  (table) => [
+    unique("revision_in_school").on(table.schoolId, table.id),
+    unique("revision_number").on(table.exerciseId, table.number),
+    foreignKey({
+      name: "revision_exercise",
+      columns: [table.schoolId, table.exerciseId],
+      foreignColumns: [exercise.schoolId, exercise.id],
+    }),
+    foreignKey({
+      name: "revision_publisher",
+      columns: [table.schoolId, table.publishedBy],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+    check("revision_budgets", sql`${table.heatBudget} > 0 and ${table.minuteBudget} > 0`),
+  ],
+);
+
+export const assignment = pgTable(
+  "assignment",
+  {
+    id: uuid("id").primaryKey(),
+    schoolId: schoolId(),
+    learnerId: uuid("learner_id").notNull(),
+    revisionId: uuid("revision_id").notNull(),
+    assignedBy: uuid("assigned_by").notNull(),
+    assignedAt: moment("assigned_at").notNull().defaultNow(),
+    withdrawnAt: moment("withdrawn_at"),
+  },
+  (table) => [
+    unique("assignment_in_school").on(table.schoolId, table.id),
+    foreignKey({
+      name: "assignment_learner",
+      columns: [table.schoolId, table.learnerId],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+    foreignKey({
+      name: "assignment_revision",
+      columns: [table.schoolId, table.revisionId],
+      foreignColumns: [exerciseRevision.schoolId, exerciseRevision.id],
+    }),
+    foreignKey({
+      name: "assignment_assigner",
+      columns: [table.schoolId, table.assignedBy],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+    index("assignment_by_learner").on(table.learnerId, table.assignedAt),
+    index("assignment_open").on(table.schoolId).where(sql`withdrawn_at is null`),
+  ],
+);

@@ -1,0 +1,127 @@
+import { sql } from "drizzle-orm";
+import {
+  check,
+  foreignKey,
+  index,
+  jsonb,
+  pgTable,
+  text,
+  timestamp,
+  unique,
+  uuid,
+} from "drizzle-orm/pg-core";
+import { user } from "./auth";
+
+export const ROLES = ["owner", "instructor", "assistant", "learner"] as const;
+export type Role = (typeof ROLES)[number];
+
+export const moment = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
+
+export const school = pgTable("school", {
+  id: uuid("id").primaryKey(),
+  name: text("name").notNull().unique(),
+  /** The school's own tolerance grades and marks rule; the defaults of the core where null. */
+  rules: jsonb("rules"),
+  createdAt: moment("created_at").notNull().defaultNow(),
+});
+
+/** Every row belongs to a school, and refers only to rows of the same school. */
+export const schoolId = () =>
+  uuid("school_id")
+    .notNull()
+    .references(() => school.id);
+
+export const cohort = pgTable(
+  "cohort",
+  {
+    id: uuid("id").primaryKey(),
+    schoolId: schoolId(),
+    name: text("name").notNull(),
+    /** Begins the tags of its learners' pieces. */
+    letter: text("letter").notNull(),
+  },
+  (table) => [
+    unique("cohort_in_school").on(table.schoolId, table.id),
+    unique("cohort_letter").on(table.schoolId, table.letter),
+    check("cohort_letter_form", sql`${table.letter} ~ '^[A-Z]{1,2}$'`),
+  ],
+);
+
+export const person = pgTable(
+  "person",
+  {
+    id: uuid("id").primaryKey(),
+    schoolId: schoolId(),
+    name: text("name").notNull(),
+    firstUnit: text("first_unit", { enum: ["mm", "in"] })
+      .notNull()
+      .default("mm"),
+    /** Set when the person has joined and can sign in. */
+    userId: text("user_id")
+      .unique()
+      .references(() => user.id),
+    /** Begins the tags of a learner's pieces: "K7" in "K7-12". */
+    tagCode: text("tag_code"),
+    createdAt: moment("created_at").notNull().defaultNow(),
+  },
+  (table) => [
+    unique("person_in_school").on(table.schoolId, table.id),
+    unique("person_tag").on(table.schoolId, table.tagCode),
+    check("person_first_unit", sql`${table.firstUnit} in ('mm', 'in')`),
+    check("person_name_length", sql`char_length(${table.name}) between 1 and 80`),
+  ],
+);
+
+export const membership = pgTable(
+  "membership",
+  {
+    id: uuid("id").primaryKey(),
+    schoolId: schoolId(),
+    personId: uuid("person_id").notNull().unique(),
+    role: text("role", { enum: ROLES }).notNull(),
+    cohortId: uuid("cohort_id"),
+    leftAt: moment("left_at"),
+  },
+  (table) => [
+    foreignKey({
+      name: "membership_person",
+      columns: [table.schoolId, table.personId],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+    foreignKey({
+      name: "membership_cohort",
+      columns: [table.schoolId, table.cohortId],
+      foreignColumns: [cohort.schoolId, cohort.id],
+    }),
+    index("membership_by_cohort").on(table.schoolId, table.cohortId),
+    check("membership_role", sql`${table.role} in ('owner', 'instructor', 'assistant', 'learner')`),
+    check("membership_learner_cohort", sql`${table.role} <> 'learner' or ${table.cohortId} is not null`),
+  ],
+);
+
+/** A one-time way in for a person without an account. Only the token's hash is kept. */
+export const joinLink = pgTable(
+  "join_link",
+  {
+    id: uuid("id").primaryKey(),
+    schoolId: schoolId(),
+    personId: uuid("person_id").notNull(),
+    tokenHash: text("token_hash").notNull().unique(),
+    createdBy: uuid("created_by").notNull(),
+    createdAt: moment("created_at").notNull().defaultNow(),
+    expiresAt: moment("expires_at").notNull(),
+    usedAt: moment("used_at"),
+  },
+  (table) => [
+    foreignKey({
+      name: "join_link_person",
+      columns: [table.schoolId, table.personId],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+    foreignKey({
+      name: "join_link_creator",
+      columns: [table.schoolId, table.createdBy],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+  ],
+);

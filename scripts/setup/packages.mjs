@@ -1,0 +1,55 @@
+import { createHash } from "node:crypto";
+import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { LOCAL, ROOT } from "./places.mjs";
+import { capture, onPath, run } from "./run.mjs";
+import { say, Stop } from "./say.mjs";
+
+const isRoot = process.getuid?.() === 0;
+
+/** Where Debian keeps the PostgreSQL server's programs, newest first. */
+export function postgresPrograms() {
+  const home = "/usr/lib/postgresql";
+  const versions = existsSync(home) ? readdirSync(home) : [];
+  return versions
+    .sort((a, b) => Number(b) - Number(a))
+    .map((version) => join(home, version, "bin"))
+    .find((folder) => existsSync(join(folder, "initdb")));
+}
+
+/** Installs Debian packages when something is missing and we may; says what to do when we may not. */
+async function ensureDebian(name, isThere, packages) {
+  if (isThere()) return;
+  if (!onPath("apt-get"))
+    throw new Stop(`${name} is missing, and this isn't Debian: install it, then run this again.`);
+  if (!isRoot)
+    throw new Stop(`${name} is missing. Run: sudo apt-get install ${packages.join(" ")}`);
+  say(`Installing ${name} from Debian's packages (a minute or two) …`);
+  const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
+  const install = () =>
+    capture("apt-get", ["install", "-y", "--no-install-recommends", ...packages], { env });
+  capture("apt-get", ["update"], { env });
+  const done = install();
+  if (!done.ok || !isThere())
+    throw new Stop(`${name} could not be installed: ${done.out.split("\n").slice(-3).join(" ")}`);
+}
+
+export const ensurePostgres = () =>
+  ensureDebian("The PostgreSQL server", () => Boolean(postgresPrograms()), ["postgresql"]);
+
+export const ensureChromium = () =>
+  ensureDebian("Chromium", () => onPath("chromium"), ["chromium"]);
+
+/** Installs the npm packages of the lock file, once for each state of it. */
+export async function ensureNpmPackages() {
+  const lock = createHash("sha256").update(readFileSync(join(ROOT, "package-lock.json"))).digest("hex");
+  const stamp = join(LOCAL, "npm-packages");
+  const done = existsSync(stamp) && readFileSync(stamp, "utf8") === lock;
+  if (done && existsSync(join(ROOT, "node_modules/next"))) return;
+  say("Installing npm packages (npm ci) …");
+  await run("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], { cwd: ROOT }).catch(() => {
+    throw new Stop("npm ci failed (see above). Is the package registry reachable, and the disk not full?");
+  });
+  mkdirSync(LOCAL, { recursive: true });
+  writeFileSync(stamp, lock);
+}
