@@ -61,7 +61,10 @@ export function limitsAtGrade(
  *
  * @example measuredMm("difference", [12.1, 11]) → 1.1
  */
-export function measuredMm(readings: Characteristic["readings"], values: readonly number[]): number {
+export function measuredMm(
+  readings: Characteristic["readings"],
+  values: readonly number[],
+): number {
   return readings === "difference" ? Math.abs(values[0]! - (values[1] ?? 0)) : values[0]!;
 }
 

@@ -71,8 +71,14 @@ function bothWays(stretch: Stretch, place: Place, section: Section): Characteris
   const [flatMm, turnedMm] = caliperSizesMm(section);
   const ways: [string, string, number][] =
     section.shape === "flat"
-      ? [["thickness", "thickness", flatMm], ["width", "width", turnedMm]]
-      : [["flat", "flat way", flatMm], ["turned", "turned", turnedMm]]; // prettier-ignore
+      ? [
+          ["thickness", "thickness", flatMm],
+          ["width", "width", turnedMm],
+        ]
+      : [
+          ["flat", "flat way", flatMm],
+          ["turned", "turned", turnedMm],
+        ];
   return ways.map(([id, way, mm]) =>
     thickness(stretch, { ...place, id: `${place.id}-${id}` }, mm, way),
   );
@@ -90,14 +96,19 @@ function diagonals(stretch: Stretch, place: Place, sizeMm: number): Characterist
 
 function ofLength(stretch: Stretch, atMm: number): Characteristic {
   return {
-    ...thickness(stretch, { id: "length", name: said(stretch), atMm, weight: 1 }, stretch.length, "length"),
+    ...thickness(
+      stretch,
+      { id: "length", name: said(stretch), atMm, weight: 1 },
+      stretch.length,
+      "length",
+    ),
     measure: "length",
     instrument: "rule",
     // Short is not yet drawn out, so it is the side that can still be worked.
     heavyWhen: "below",
     whenLight: "trim",
     tolerance: { sizeMm: stretch.length, coarser: 1 },
-  }; // prettier-ignore
+  };
 }
 
 function wholeLength(lengthMm: number): Characteristic {
@@ -107,7 +118,12 @@ function wholeLength(lengthMm: number): Characteristic {
 
 function straightness(stretch: Stretch, fromMm: number): Characteristic {
   const gapMm = Math.max(LEAST_GAP_MM, stretch.length * STRAIGHT_SHARE);
-  const place = { id: "straight", name: said(stretch), atMm: fromMm + stretch.length * 0.75, weight: 1 };
+  const place = {
+    id: "straight",
+    name: said(stretch),
+    atMm: fromMm + stretch.length * 0.75,
+    weight: 1,
+  };
   return {
     ...thickness(stretch, place, 0, "straight"),
     kind: "evenness",
@@ -141,7 +157,12 @@ function ofTransition(stretch: Transition, fromMm: number): Characteristic[] {
     weight: 2,
   };
   const middle = sectionBetween(from, to, 0.5);
-  const middlePlace = { id: "middle", name: `${said(stretch)} middle`, atMm: fromMm + length / 2, weight: 1 };
+  const middlePlace = {
+    id: "middle",
+    name: `${said(stretch)} middle`,
+    atMm: fromMm + length / 2,
+    weight: 1,
+  };
   return [
     ...ofTip(stretch, tipPlace, tip, tipFirst ? to : from),
     ...bothWays(stretch, middlePlace, middle),
@@ -152,7 +173,12 @@ function ofTransition(stretch: Transition, fromMm: number): Characteristic[] {
 }
 
 /** A true point has no size: only how blunt it may be, by the grade of the bar it comes from. */
-function ofTip(stretch: Transition, place: Place, tip: Section | Point, base: Section | Point): Characteristic[] {
+function ofTip(
+  stretch: Transition,
+  place: Place,
+  tip: Section | Point,
+  base: Section | Point,
+): Characteristic[] {
   if (tip !== "point") return bothWays(stretch, place, tip);
   const [flatMm] = caliperSizesMm(base as Section);
   return [{ ...thickness(stretch, place, 0, ""), tolerance: { sizeMm: flatMm, coarser: 0 } }];

@@ -18,7 +18,10 @@ export const nameSchema = z
   .string({ error: () => "A name is needed." })
   .trim()
   .min(1, "A name is needed.")
-  .refine((name) => name.length <= 80 && VISIBLE.test(name), problemIssue({ code: "name-hostile" }));
+  .refine(
+    (name) => name.length <= 80 && VISIBLE.test(name),
+    problemIssue({ code: "name-hostile" }),
+  );
 
 const id = z
   .string()
@@ -30,8 +33,23 @@ const end = z.union([z.literal("point"), taperEndSchema]);
 const stretchSchema = z.discriminatedUnion(
   "kind",
   [
-    z.strictObject({ id, kind: z.literal("prism"), name: nameSchema.optional(), section: sectionSchema, length: lengthSchema(), technique }),
-    z.strictObject({ id, kind: z.literal("transition"), name: nameSchema.optional(), from: end, to: end, length: lengthSchema(), technique }),
+    z.strictObject({
+      id,
+      kind: z.literal("prism"),
+      name: nameSchema.optional(),
+      section: sectionSchema,
+      length: lengthSchema(),
+      technique,
+    }),
+    z.strictObject({
+      id,
+      kind: z.literal("transition"),
+      name: nameSchema.optional(),
+      from: end,
+      to: end,
+      length: lengthSchema(),
+      technique,
+    }),
     z.strictObject({
       id,
       kind: z.literal("free"),
@@ -43,7 +61,7 @@ const stretchSchema = z.discriminatedUnion(
     }),
   ],
   { error: () => "A stretch is of kind prism, transition or free." },
-); // prettier-ignore
+);
 
 const at = { id, at: position };
 const span = { id, from: position, to: position };
@@ -81,13 +99,17 @@ const featureSchema = z.discriminatedUnion(
     z.strictObject({ ...at, kind: z.literal("fold"), insideRadius: radius.optional() }),
     z.strictObject({ ...at, kind: z.literal("stamp"), text: nameSchema.optional() }),
     z.strictObject({ ...span, kind: z.literal("texture"), name: nameSchema.optional() }),
-    z.strictObject({ ...at, kind: z.literal("weld"), method: z.enum(["fold", "scarf", "bundle"]).optional() }),
+    z.strictObject({
+      ...at,
+      kind: z.literal("weld"),
+      method: z.enum(["fold", "scarf", "bundle"]).optional(),
+    }),
   ],
   {
     error: () =>
       "A feature is of kind hole, bend, twist, scroll, ring, fold, stamp, texture or weld.",
   },
-); // prettier-ignore
+);
 
 export type Stretch = z.output<typeof stretchSchema>;
 export type Feature = z.output<typeof featureSchema>;
@@ -192,9 +214,7 @@ export function readPiece(json: unknown): Result<Piece> {
       },
     };
   const read = pieceSchema.safeParse(json);
-  return read.success
-    ? { ok: true, value: read.data }
-    : { ok: false, error: complain(read.error) };
+  return read.success ? { ok: true, value: read.data } : { ok: false, error: complain(read.error) };
 }
 
 const refused = (message: string): Result<never> => ({ ok: false, error: { message, path: "" } });

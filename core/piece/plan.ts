@@ -156,6 +156,8 @@ function growthWarning(stretch: Stretch, stockAreaMm2: number): PlanWarning[] {
 function largestAreaMm2(stretch: Stretch): number {
   if (stretch.kind === "free") return 0;
   if (stretch.kind === "prism") return sectionAreaMm2(stretch.section);
-  const areas = [stretch.from, stretch.to].map((end) => (end === "point" ? 0 : sectionAreaMm2(end)));
+  const areas = [stretch.from, stretch.to].map((end) =>
+    end === "point" ? 0 : sectionAreaMm2(end),
+  );
   return Math.max(...areas);
 }

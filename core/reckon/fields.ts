@@ -5,7 +5,10 @@ import { STEEL_DENSITY_KG_M3 } from "../piece/plan";
 
 const bounded = (name: string, min: number, max: number) => {
   const error = wordsForProblem({ code: "out-of-reach", name, min, max });
-  return z.number({ error: () => error }).min(min, error).max(max, error);
+  return z
+    .number({ error: () => error })
+    .min(min, error)
+    .max(max, error);
 };
 
 /** Density, kg/m³: from balsa to beyond osmium; steel unless given. */

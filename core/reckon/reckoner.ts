@@ -11,7 +11,10 @@ export interface WorkedExample {
 }
 
 /** A calculator: everything the Reckon screen, the command line and the documentation are made from. */
-export interface Reckoner<Input extends z.ZodType = z.ZodType, Output extends z.ZodType = z.ZodType> {
+export interface Reckoner<
+  Input extends z.ZodType = z.ZodType,
+  Output extends z.ZodType = z.ZodType,
+> {
   name: string;
   /** What it answers, in one line. */
   summary: string;

@@ -36,7 +36,11 @@ export function reckon(name: string, input: unknown): Result<Record<string, unkn
   try {
     const reckoner = findReckoner(name);
     if (!reckoner)
-      throw new Refusal({ code: "reckoner-unknown", name, known: RECKONERS.map((one) => one.name) });
+      throw new Refusal({
+        code: "reckoner-unknown",
+        name,
+        known: RECKONERS.map((one) => one.name),
+      });
     const read = reckoner.input.safeParse(input);
     if (!read.success) return { ok: false, error: complain(read.error) };
     const result = reckoner.reckon(read.data) as Record<string, unknown>;

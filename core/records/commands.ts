@@ -13,13 +13,23 @@ const shortText = (max: number) =>
     .trim()
     .max(max, `At most ${max} characters.`)
     .regex(/^[^\p{Cc}<>]*$/u, "Plain text only, without line breaks, < or >.");
-const instant = z.iso.datetime({ offset: true, error: () => "A time such as 2026-05-01T18:30:00Z." });
+const instant = z.iso.datetime({
+  offset: true,
+  error: () => "A time such as 2026-05-01T18:30:00Z.",
+});
 const mm = z.number().min(0, "A size can't be less than nothing.").max(MAX_READING_MM);
 const count = (what: string, max: number) => {
   const error = `${what} is a whole number from 0 to ${max}.`;
-  return z.number({ error: () => error }).int(error).min(0, error).max(max, error);
+  return z
+    .number({ error: () => error })
+    .int(error)
+    .min(0, error)
+    .max(max, error);
 };
-const step = z.union(STEPS.map((one) => z.literal(one)), { error: () => "The step is 1 to 5." });
+const step = z.union(
+  STEPS.map((one) => z.literal(one)),
+  { error: () => "The step is 1 to 5." },
+);
 
 /** What each command takes: the one description the form, the bench and the server share. */
 export const COMMANDS = {

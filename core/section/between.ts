@@ -12,7 +12,11 @@ import { sectionAreaMm2, type Point, type Section } from "./section";
  * @example volumeBetweenMm3({ shape: "square", size: 12 }, "point", 90) → 4320
  * @example volumeBetweenMm3({ shape: "square", size: 12 }, { shape: "square", size: 3 }, 100) → 6300
  */
-export function volumeBetweenMm3(from: Section | Point, to: Section | Point, lengthMm: number): number {
+export function volumeBetweenMm3(
+  from: Section | Point,
+  to: Section | Point,
+  lengthMm: number,
+): number {
   if (from === "point") return to === "point" ? 0 : (sectionAreaMm2(to) * lengthMm) / 3;
   if (to === "point") return (sectionAreaMm2(from) * lengthMm) / 3;
   const flats = bothAsFlats(from, to);
@@ -45,7 +49,11 @@ const asFlat = (size: number): Flat => ({ shape: "flat", width: size, thickness:
  *
  * @example sectionBetween({ shape: "square", size: 3 }, { shape: "square", size: 12 }, 0.5) → { shape: "square", size: 7.5 }
  */
-export function sectionBetween(from: Section | Point, to: Section | Point, fraction: number): Section {
+export function sectionBetween(
+  from: Section | Point,
+  to: Section | Point,
+  fraction: number,
+): Section {
   const start = from === "point" ? shrunk(to) : from;
   const end = to === "point" ? shrunk(from) : to;
   const mix = (a: number, b: number) => a + (b - a) * fraction;

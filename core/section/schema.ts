@@ -34,7 +34,9 @@ const spoken = z.string().transform((text, context): Section => {
     const section = parseSectionUnsafe(text);
     const largest = section.shape === "flat" ? section.width : section.size;
     if (largest <= MAX_SECTION_MM) return section;
-    context.addIssue(problemIssue({ code: "length-too-large", mm: largest, maxMm: MAX_SECTION_MM }));
+    context.addIssue(
+      problemIssue({ code: "length-too-large", mm: largest, maxMm: MAX_SECTION_MM }),
+    );
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     context.addIssue(problemIssue(error.problem));

@@ -67,5 +67,7 @@ export function caliperSizesMm(section: Section): [flat: number, turned: number]
 export function sameSection(a: Section, b: Section): boolean {
   const [aFlat, aTurned] = caliperSizesMm(a);
   const [bFlat, bTurned] = caliperSizesMm(b);
-  return a.shape === b.shape && Math.abs(aFlat - bFlat) < 1e-3 && Math.abs(aTurned - bTurned) < 1e-3;
+  return (
+    a.shape === b.shape && Math.abs(aFlat - bFlat) < 1e-3 && Math.abs(aTurned - bTurned) < 1e-3
+  );
 }

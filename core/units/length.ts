@@ -12,8 +12,16 @@ export const MAX_LENGTH_MM = 100_000;
 export type LengthUnit = "mm" | "in";
 
 const VULGAR: Record<string, string> = {
-  "½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8", "⅓": "1/3", "⅔": "2/3",
-}; // prettier-ignore
+  "½": "1/2",
+  "¼": "1/4",
+  "¾": "3/4",
+  "⅛": "1/8",
+  "⅜": "3/8",
+  "⅝": "5/8",
+  "⅞": "7/8",
+  "⅓": "1/3",
+  "⅔": "2/3",
+};
 const WORDS: [RegExp, string][] = [
   [/\bthree[- ]?quarters?\b/g, "3/4"],
   [/\b(?:a |an |one[- ])?half\b/g, "1/2"],

@@ -15,7 +15,10 @@ interface LengthRules {
   unit?: LengthUnit;
 }
 
-function problemWithLength(mm: number, { zero, maxMm = MAX_LENGTH_MM }: LengthRules): Problem | undefined {
+function problemWithLength(
+  mm: number,
+  { zero, maxMm = MAX_LENGTH_MM }: LengthRules,
+): Problem | undefined {
   if (mm < 0) return { code: "length-negative", mm };
   if (mm === 0 && !zero) return { code: "length-not-positive", mm };
   // Below a nanometre nothing is a dimension, and sums of squares would vanish.

@@ -47,10 +47,14 @@ export function adviseNextHeat(
   defects: readonly NotedDefect[],
 ): Advice[] {
   const lines = characteristics.flatMap((characteristic) => {
-    const judgement = judgements.find(({ characteristicId }) => characteristicId === characteristic.id);
+    const judgement = judgements.find(
+      ({ characteristicId }) => characteristicId === characteristic.id,
+    );
     return judgement ? [{ characteristic, judgement }] : [];
   });
-  const wrong = lines.filter(({ judgement }) => judgement.state === "heavy" || judgement.state === "light");
+  const wrong = lines.filter(
+    ({ judgement }) => judgement.state === "heavy" || judgement.state === "light",
+  );
   const of = (measure: Characteristic["measure"]) =>
     wrong.filter(({ characteristic }) => characteristic.measure === measure);
   const left = defects.filter(({ corrected }) => !corrected);
@@ -75,7 +79,11 @@ export function adviseNextHeat(
   ];
 }
 
-function adviseRemedies(defects: readonly NotedDefect[], now: boolean, squaring: boolean): Advice[] {
+function adviseRemedies(
+  defects: readonly NotedDefect[],
+  now: boolean,
+  squaring: boolean,
+): Advice[] {
   const kinds = [...new Set(defects.map(({ kind }) => kind))].sort();
   return kinds.flatMap((code) => {
     const kind = defectKind(code);
@@ -106,10 +114,15 @@ function adviseThinning(wrong: Line[], all: Line[], plan: readonly Characteristi
   });
 }
 
-function lengthEffect(lines: Line[], all: Line[], plan: readonly Characteristic[]): LengthEffect | null {
+function lengthEffect(
+  lines: Line[],
+  all: Line[],
+  plan: readonly Characteristic[],
+): LengthEffect | null {
   const { stretch, nominalMm } = lines[0]!.characteristic;
   const length = all.find(
-    ({ characteristic }) => characteristic.stretch === stretch && characteristic.measure === "length",
+    ({ characteristic }) =>
+      characteristic.stretch === stretch && characteristic.measure === "length",
   );
   if (!length || stretch === null) return null;
   const nowMm = lines.reduce((sum, { judgement }) => sum + judgement.valueMm, 0) / lines.length;

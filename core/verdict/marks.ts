@@ -7,10 +7,9 @@ export const marksRuleSchema = z.strictObject({
   passMark: z.number().min(0).max(100),
   /** Marks taken off for each defect, by severity. */
   defects: z.strictObject(
-    Object.fromEntries(SEVERITIES.map((severity) => [severity, z.number().min(0).max(100)])) as Record<
-      Severity,
-      z.ZodNumber
-    >,
+    Object.fromEntries(
+      SEVERITIES.map((severity) => [severity, z.number().min(0).max(100)]),
+    ) as Record<Severity, z.ZodNumber>,
   ),
   /** Marks taken off for a defect that was put right. */
   corrected: z.number().min(0).max(100),

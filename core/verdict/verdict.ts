@@ -164,9 +164,11 @@ function reasonOfDefect(defect: NotedDefect, rule: MarksRule): Reason {
   let decides: Outcome | null = null;
   if (left && serious) decides = correctable ? "another-heat" : "start-again";
   else if (left && kind?.now) decides = "another-heat";
-  const cost = left ? rule.defects[defect.severity] : Math.min(rule.corrected, rule.defects[defect.severity]);
+  const cost = left
+    ? rule.defects[defect.severity]
+    : Math.min(rule.corrected, rule.defects[defect.severity]);
   return { code: "defect", defect, cost, decides };
-} // prettier-ignore
+}
 
 function reasonsOverBudget(asked: Asked, record: PieceRecord, rule: MarksRule): Reason[] {
   const { heatBudget, minuteBudget } = asked;
@@ -178,10 +180,18 @@ function reasonsOverBudget(asked: Asked, record: PieceRecord, rule: MarksRule): 
       ? [{ code: "heats-over" as const, heats, budget: heatBudget, cost: heatsCost, decides: null }]
       : []),
     ...(minutes > minuteBudget
-      ? [{ code: "minutes-over" as const, minutes, budget: minuteBudget, cost: minutesCost, decides: null }]
+      ? [
+          {
+            code: "minutes-over" as const,
+            minutes,
+            budget: minuteBudget,
+            cost: minutesCost,
+            decides: null,
+          },
+        ]
       : []),
   ];
-} // prettier-ignore
+}
 
 function marksOf(judgements: Judgement[], reasons: Reason[], rule: MarksRule): number | null {
   const weights = judgements.reduce((sum, { weight }) => sum + weight, 0);
@@ -190,7 +200,10 @@ function marksOf(judgements: Judgement[], reasons: Reason[], rule: MarksRule): n
     (sum, { deviation, weight }) => sum + marksForDeviation(deviation, rule.passMark) * weight,
     0,
   );
-  const deducted = reasons.reduce((sum, { code, cost }) => sum + (code === "measured" ? 0 : cost), 0);
+  const deducted = reasons.reduce(
+    (sum, { code, cost }) => sum + (code === "measured" ? 0 : cost),
+    0,
+  );
   return Math.max(0, earned / weights - deducted);
 }
 

@@ -145,6 +145,8 @@ export const assignment = pgTable(
       foreignColumns: [person.schoolId, person.id],
     }),
     index("assignment_by_learner").on(table.learnerId, table.assignedAt),
-    index("assignment_open").on(table.schoolId).where(sql`withdrawn_at is null`),
+    index("assignment_open")
+      .on(table.schoolId)
+      .where(sql`withdrawn_at is null`),
   ],
 );

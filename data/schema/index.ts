@@ -1,5 +1,11 @@
 // The only file that gathers exports: the migration generator and the sign-in adapter want all tables as one module.
 export { account, rateLimit, session, user, verification } from "./auth";
-export { assignment, exercise, exerciseRevision, technique, techniquePrerequisite } from "./exercises";
+export {
+  assignment,
+  exercise,
+  exerciseRevision,
+  technique,
+  techniquePrerequisite,
+} from "./exercises";
 export { cohort, joinLink, membership, person, school } from "./people";
 export { defect, instrument, piece, reading, standingEvidence, verdict } from "./pieces";

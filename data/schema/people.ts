@@ -95,7 +95,10 @@ export const membership = pgTable(
     }),
     index("membership_by_cohort").on(table.schoolId, table.cohortId),
     check("membership_role", sql`${table.role} in ('owner', 'instructor', 'assistant', 'learner')`),
-    check("membership_learner_cohort", sql`${table.role} <> 'learner' or ${table.cohortId} is not null`),
+    check(
+      "membership_learner_cohort",
+      sql`${table.role} <> 'learner' or ${table.cohortId} is not null`,
+    ),
   ],
 );
 

@@ -83,7 +83,10 @@ export const piece = pgTable(
     index("piece_by_learner").on(table.learnerId, table.startedAt),
     index("piece_by_assignment").on(table.assignmentId),
     check("piece_kind", sql`${table.kind} in ('practice', 'assessed')`),
-    check("piece_tallies", sql`${table.heats} between 0 and 99 and ${table.minutes} between 0 and 999`),
+    check(
+      "piece_tallies",
+      sql`${table.heats} between 0 and 99 and ${table.minutes} between 0 and 999`,
+    ),
   ],
 );
 
@@ -130,7 +133,10 @@ export const reading = pgTable(
       columns: [table.pieceId, table.characteristicId, table.supersedesId],
       foreignColumns: [table.pieceId, table.characteristicId, table.id],
     }),
-    check("reading_values", sql`cardinality(${table.values}) between 1 and 2 and 0 <= all(${table.values})`),
+    check(
+      "reading_values",
+      sql`cardinality(${table.values}) between 1 and 2 and 0 <= all(${table.values})`,
+    ),
   ],
 );
 

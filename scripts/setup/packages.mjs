@@ -42,14 +42,20 @@ export const ensureChromium = () =>
 
 /** Installs the npm packages of the lock file, once for each state of it. */
 export async function ensureNpmPackages() {
-  const lock = createHash("sha256").update(readFileSync(join(ROOT, "package-lock.json"))).digest("hex");
+  const lock = createHash("sha256")
+    .update(readFileSync(join(ROOT, "package-lock.json")))
+    .digest("hex");
   const stamp = join(LOCAL, "npm-packages");
   const done = existsSync(stamp) && readFileSync(stamp, "utf8") === lock;
   if (done && existsSync(join(ROOT, "node_modules/next"))) return;
   say("Installing npm packages (npm ci) …");
-  await run("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], { cwd: ROOT }).catch(() => {
-    throw new Stop("npm ci failed (see above). Is the package registry reachable, and the disk not full?");
-  });
+  await run("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], { cwd: ROOT }).catch(
+    () => {
+      throw new Stop(
+        "npm ci failed (see above). Is the package registry reachable, and the disk not full?",
+      );
+    },
+  );
   mkdirSync(LOCAL, { recursive: true });
   writeFileSync(stamp, lock);
 }

@@ -12,7 +12,9 @@ export const isFree = (port) =>
 /** The first free loopback port from a number on. */
 export async function freePortFrom(first) {
   for (let port = first; port < first + 50; port += 1) if (await isFree(port)) return port;
-  throw new Stop(`Ports ${first} to ${first + 49} are all in use: end something, then run this again.`);
+  throw new Stop(
+    `Ports ${first} to ${first + 49} are all in use: end something, then run this again.`,
+  );
 }
 
 /** The port asked for in PORT, which must be free, or the first free one from the usual on. */

@@ -30,7 +30,10 @@ function serverUser() {
   const line = readFileSync("/etc/passwd", "utf8")
     .split("\n")
     .find((entry) => entry.startsWith("postgres:"));
-  if (!line) throw new Stop("There is no user “postgres” to run the database as: install Debian's postgresql.");
+  if (!line)
+    throw new Stop(
+      "There is no user “postgres” to run the database as: install Debian's postgresql.",
+    );
   const [, , uid, gid] = line.split(":");
   return { uid: Number(uid), gid: Number(gid) };
 }
@@ -55,7 +58,9 @@ function checkSpace(folder) {
   const { bavail, bsize } = statfsSync(folder);
   const free = Math.floor((bavail * bsize) / 2 ** 20);
   if (free < NEEDED_MB)
-    throw new Stop(`Only ${free} MB of disk are free at ${folder}; ${NEEDED_MB} MB are needed. Make room, then run this again.`);
+    throw new Stop(
+      `Only ${free} MB of disk are free at ${folder}; ${NEEDED_MB} MB are needed. Make room, then run this again.`,
+    );
 }
 
 function createCluster(programs, folder, user) {
@@ -70,9 +75,19 @@ function createCluster(programs, folder, user) {
     for (const path of [folder, passwordFile]) chownSync(path, user.uid, user.gid);
   const made = capture(
     join(programs, "initdb"),
-    ["-D", join(folder, "data"), "-U", "bellstep", "--auth=scram-sha-256", `--pwfile=${passwordFile}`, "-E", "UTF8", "--locale=C.UTF-8"],
+    [
+      "-D",
+      join(folder, "data"),
+      "-U",
+      "bellstep",
+      "--auth=scram-sha-256",
+      `--pwfile=${passwordFile}`,
+      "-E",
+      "UTF8",
+      "--locale=C.UTF-8",
+    ],
     { ...user, cwd: "/" },
-  ); // prettier-ignore
+  );
   if (!made.ok) {
     rmSync(folder, { recursive: true, force: true });
     throw new Stop(`The database cluster could not be made: ${made.out.split("\n").at(-1)}`);
@@ -82,7 +97,10 @@ function createCluster(programs, folder, user) {
 /** A server left from a run that was killed still holds the folder: end that one, and only that one. */
 function stopLeftover(programs, data, user) {
   if (!existsSync(join(data, "postmaster.pid"))) return;
-  const stopped = capture(join(programs, "pg_ctl"), ["stop", "-D", data, "-m", "fast", "-w"], { ...user, cwd: "/" });
+  const stopped = capture(join(programs, "pg_ctl"), ["stop", "-D", data, "-m", "fast", "-w"], {
+    ...user,
+    cwd: "/",
+  });
   if (stopped.ok) say("Ended a database server left over from an earlier run.");
 }
 
@@ -108,9 +126,20 @@ export async function startPostgres(name) {
   const port = await freePortFrom(FIRST_PORT);
   const server = spawn(
     join(programs, "postgres"),
-    ["-D", data, "-p", String(port), "-c", "listen_addresses=127.0.0.1", "-c", `unix_socket_directories=${data}`, "-c", "log_min_messages=fatal"],
+    [
+      "-D",
+      data,
+      "-p",
+      String(port),
+      "-c",
+      "listen_addresses=127.0.0.1",
+      "-c",
+      `unix_socket_directories=${data}`,
+      "-c",
+      "log_min_messages=fatal",
+    ],
     { ...user, cwd: "/", stdio: ["ignore", "ignore", "pipe"], detached: true },
-  ); // prettier-ignore
+  );
   let complaints = "";
   server.stderr.on("data", (chunk) => (complaints = `${complaints}${chunk}`.slice(-2000)));
   await waitUntilReady(programs, port, server, () => complaints);
@@ -125,8 +154,16 @@ export async function startPostgres(name) {
 async function waitUntilReady(programs, port, server, complaints) {
   for (let tries = 0; tries < 300; tries += 1) {
     if (server.exitCode !== null)
-      throw new Stop(`The database server did not start: ${complaints().trim() || "no reason given"}`);
-    const ready = capture(join(programs, "pg_isready"), ["-q", "-h", "127.0.0.1", "-p", String(port)]);
+      throw new Stop(
+        `The database server did not start: ${complaints().trim() || "no reason given"}`,
+      );
+    const ready = capture(join(programs, "pg_isready"), [
+      "-q",
+      "-h",
+      "127.0.0.1",
+      "-p",
+      String(port),
+    ]);
     if (ready.ok) return;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }

@@ -1,0 +1,14 @@
+"use client";
+
+import { Notice } from "@/ui/kit/Notice";
+
+export default function DeskError({ reset }: { reset: () => void }) {
+  return (
+    <Notice title="That page could not be made">
+      <p>The server may be stopped, or the database. Nothing you saved is lost.</p>
+      <button type="button" className="button button-main" onClick={reset}>
+        Try again
+      </button>
+    </Notice>
+  );
+}

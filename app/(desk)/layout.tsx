@@ -1,0 +1,16 @@
+import type { ReactNode } from "react";
+import { isStaff } from "@/data/actor";
+import { listTargets } from "@/data/queries/targets";
+import { Shell } from "@/ui/shell/Shell";
+import { requireActor, services } from "../server";
+
+export default async function DeskLayout({ children }: { children: ReactNode }) {
+  const actor = await requireActor();
+  const targets = await listTargets(services().database, actor);
+  const person = { name: actor.name, schoolName: actor.schoolName, staff: isStaff(actor) };
+  return (
+    <Shell person={person} targets={targets}>
+      {children}
+    </Shell>
+  );
+}

@@ -1,0 +1,85 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { STAFF } from "@/data/actor";
+import { listBenchQueue } from "@/data/queries/bench";
+import { listOpenAssignments } from "@/data/queries/exercises";
+import { listRoster } from "@/data/queries/people";
+import { StartPieceForm } from "@/ui/measure/StartPieceForm";
+import { dayInWords } from "@/ui/words/when";
+import { requireActor, services } from "../../server";
+
+export const metadata: Metadata = { title: "Measure" };
+
+export default async function QueuePage() {
+  const actor = await requireActor(STAFF);
+  const { database } = services();
+  const queue = await listBenchQueue(database, actor);
+  const assignments = await listOpenAssignments(database, actor);
+  const roster = await listRoster(database, actor);
+  const nameOf = new Map(roster.map(({ id, name }) => [id, name]));
+  const choices = assignments.map(({ id, learnerId, exercise, step }) => ({
+    id,
+    learner: nameOf.get(learnerId) ?? "",
+    exercise: `${exercise}, step ${step}`,
+  }));
+  return (
+    <main className="grid grow lg:grid-cols-[minmax(0,1fr)_360px]">
+      <div className="p-5">
+        <h1 className="mb-3 font-slab text-27 font-semibold">At the bench</h1>
+        {queue.length === 0 ? (
+          <p className="border-t-2 border-ink bg-sheet p-5 text-17">
+            Nothing waits to be measured. Take in a piece on the right.
+          </p>
+        ) : (
+          <table className="ledger text-15">
+            <thead>
+              <tr>
+                <th scope="col">Tag</th>
+                <th scope="col">Learner</th>
+                <th scope="col">Exercise</th>
+                <th scope="col">State</th>
+                <th scope="col" className="number">
+                  Taken in
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {queue.map(({ id, tag, learner, exercise, readings, outcome, startedAt, kind }) => (
+                <tr key={id}>
+                  <td className="!py-0">
+                    <Link
+                      href={`/measure/${id}`}
+                      className="link flex min-h-11 items-center font-semibold"
+                    >
+                      {tag}
+                    </Link>
+                  </td>
+                  <td>{learner}</td>
+                  <td>
+                    {exercise}{" "}
+                    {kind === "practice" ? <span className="quiet">practice</span> : null}
+                  </td>
+                  <td className="quiet">
+                    {outcome === "another-heat"
+                      ? "back in the fire"
+                      : readings === 0
+                        ? "not measured"
+                        : `${readings} measured`}
+                  </td>
+                  <td className="number quiet">{dayInWords(startedAt)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </div>
+      <section
+        aria-label="Take in a piece"
+        className="border-rule-strong p-5 max-lg:border-t lg:border-l"
+      >
+        <h2 className="mb-3 font-slab text-20 font-semibold">Take in a piece</h2>
+        <StartPieceForm choices={choices} />
+      </section>
+    </main>
+  );
+}

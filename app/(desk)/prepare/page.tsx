@@ -1,0 +1,82 @@
+import type { Metadata } from "next";
+import { isInstructor, STAFF } from "@/data/actor";
+import { listCohorts, listRoster } from "@/data/queries/people";
+import { AddLearnerForm } from "@/ui/prepare/AddLearnerForm";
+import { JoinLinkButton } from "@/ui/prepare/JoinLinkButton";
+import { requireActor, services } from "../../server";
+
+export const metadata: Metadata = { title: "Prepare" };
+
+const ROLE_WORDS = {
+  owner: "owner",
+  instructor: "instructor",
+  assistant: "assistant",
+  learner: "learner",
+} as const;
+
+export default async function PreparePage() {
+  const actor = await requireActor(STAFF);
+  const { database } = services();
+  const roster = await listRoster(database, actor);
+  const cohorts = await listCohorts(database, actor);
+  const groups = [
+    ...cohorts.map(({ name }) => ({
+      name,
+      people: roster.filter(({ cohort }) => cohort === name),
+    })),
+    { name: "Staff", people: roster.filter(({ role }) => role !== "learner") },
+  ];
+  const manages = isInstructor(actor);
+  return (
+    <main className="grid grow lg:grid-cols-[minmax(0,1fr)_320px]">
+      <div className="p-5">
+        <h1 className="mb-4 font-slab text-27 font-semibold">Who comes</h1>
+        {groups.map(({ name, people }) => (
+          <section key={name} className="mb-6" aria-label={name}>
+            <h2 className="mb-1 font-slab text-20 font-semibold">
+              {name} <span className="quiet font-plain text-15 font-normal">{people.length}</span>
+            </h2>
+            {people.length === 0 ? (
+              <p className="quiet text-15">Nobody yet.</p>
+            ) : (
+              <table className="ledger text-15">
+                <tbody>
+                  {people.map((person) => (
+                    <tr key={person.id}>
+                      <td className="w-16 font-semibold">{person.tagCode}</td>
+                      <td className="font-semibold">{person.name}</td>
+                      <td className="quiet">{ROLE_WORDS[person.role]}</td>
+                      <td className="number">
+                        {person.joined ? (
+                          <span className="quiet">has joined</span>
+                        ) : manages ? (
+                          <JoinLinkButton
+                            personId={person.id}
+                            name={person.name}
+                            school={actor.schoolName}
+                            invited={person.invited}
+                          />
+                        ) : (
+                          <span className="quiet">not joined</span>
+                        )}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            )}
+          </section>
+        ))}
+      </div>
+      {manages ? (
+        <section
+          aria-label="Add a learner"
+          className="border-rule-strong p-5 max-lg:border-t lg:border-l"
+        >
+          <h2 className="mb-3 font-slab text-20 font-semibold">Add a learner</h2>
+          <AddLearnerForm cohorts={cohorts} />
+        </section>
+      ) : null}
+    </main>
+  );
+}

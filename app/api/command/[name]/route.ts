@@ -1,0 +1,25 @@
+import { runCommand } from "@/data/commands/run";
+import { answering, failureResponse, readOwnJson } from "../../answer";
+import { currentActor, services } from "../../../server";
+
+/** A piece file is the largest thing a command carries. */
+const MAX_BYTES = 3_000_000;
+
+/** Every write of the application: POST a command's input to its name. */
+export async function POST(
+  request: Request,
+  { params }: { params: Promise<{ name: string }> },
+): Promise<Response> {
+  const { name } = await params;
+  return answering(`command ${name.replace(/[^a-z-]/g, "").slice(0, 40)}`, async () => {
+    const input = await readOwnJson(request, MAX_BYTES);
+    const { database, secret } = services();
+    const actor = await currentActor();
+    if (actor && input === undefined)
+      return failureResponse("invalid", "A JSON object of at most 3 MB is accepted here.");
+    const answer = await runCommand(name, input, { database, secret, actor });
+    return answer.ok
+      ? Response.json(answer)
+      : failureResponse(answer.error.code, answer.error.message, answer.error.path);
+  });
+}

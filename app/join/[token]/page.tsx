@@ -1,0 +1,29 @@
+import type { Metadata } from "next";
+import { findInvited } from "@/data/auth";
+import { JoinForm } from "@/ui/forms/JoinForm";
+import { Notice } from "@/ui/kit/Notice";
+import { services } from "../../server";
+
+export const metadata: Metadata = { title: "Join", referrer: "no-referrer" };
+
+export default async function JoinPage({ params }: { params: Promise<{ token: string }> }) {
+  const { token } = await params;
+  const invited = await findInvited(services().database, token);
+  if (!invited)
+    return (
+      <Notice title="This link can’t be used">
+        <p>It has been used already, or is out of date. Ask your instructor for a new one.</p>
+      </Notice>
+    );
+  return (
+    <main className="mx-auto w-full max-w-md px-5 py-12">
+      <h1 className="border-t-[5px] border-ink pt-4 font-slab text-27 font-semibold">
+        Welcome, {invited.name}
+      </h1>
+      <p className="mt-2 mb-6 text-17">
+        {invited.school}. Choose how you will sign in from now on.
+      </p>
+      <JoinForm token={token} />
+    </main>
+  );
+}

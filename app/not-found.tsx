@@ -1,0 +1,13 @@
+import Link from "next/link";
+import { Notice } from "@/ui/kit/Notice";
+
+export default function NotFound() {
+  return (
+    <Notice title="There is nothing here">
+      <p>The page may have moved, or the record isn&rsquo;t one you can see.</p>
+      <Link className="button" href="/">
+        Back to the start
+      </Link>
+    </Notice>
+  );
+}

@@ -1,0 +1,71 @@
+import { forbidden, notFound, redirect } from "next/navigation";
+import { headers } from "next/headers";
+import { cache } from "react";
+import { EVERYONE, findActor, isStaff, type Actor } from "@/data/actor";
+import { createAuth, type Auth } from "@/data/auth";
+import { openDatabase, type Database } from "@/data/database";
+import { Failure } from "@/data/failure";
+import type { Role } from "@/data/schema/people";
+
+interface Services {
+  database: Database;
+  auth: Auth;
+  secret: string;
+}
+
+/** Kept on the global object so that one process opens one pool, whatever loads this module. */
+const kept = globalThis as { bellStepServices?: Services };
+
+function required(name: string): string {
+  const value = process.env[name];
+  if (!value) throw new Error(`${name} is not set: see “Running it for real” in the README.`);
+  return value;
+}
+
+/** The database and the sign-in, opened on first use from the environment. */
+export function services(): Services {
+  if (kept.bellStepServices) return kept.bellStepServices;
+  const secret = required("BELL_STEP_SECRET");
+  if (secret.length < 32) throw new Error("BELL_STEP_SECRET needs at least 32 characters.");
+  const { database } = openDatabase(required("DATABASE_URL"));
+  const auth = createAuth({
+    database,
+    secret,
+    baseUrl: required("BELL_STEP_URL"),
+    trustedOrigins: process.env.BELL_STEP_ORIGINS?.split(",") ?? [],
+    signInLimit: Number(process.env.BELL_STEP_SIGN_IN_LIMIT ?? 6),
+  });
+  kept.bellStepServices = { database, auth, secret };
+  return kept.bellStepServices;
+}
+
+/** Whether this is the demonstration, which shows its accounts to whoever comes. */
+export const isDemo = (): boolean => process.env.BELL_STEP_DEMO === "1";
+
+/** Who is signed in, once for each request; null for nobody. */
+export const currentActor = cache(async (): Promise<Actor | null> => {
+  const { auth, database } = services();
+  const session = await auth.api.getSession({ headers: await headers() });
+  return session ? findActor(database, session.user.id) : null;
+});
+
+/** Who is signed in, for a page of theirs; anyone else is sent to sign in or told it isn't for them. */
+export async function requireActor(roles: readonly Role[] = EVERYONE): Promise<Actor> {
+  const actor = await currentActor();
+  if (!actor) redirect("/sign-in");
+  if (!roles.includes(actor.role)) forbidden();
+  return actor;
+}
+
+/** Where a person begins. */
+export const homeOf = (actor: Actor): string => (isStaff(actor) ? "/set" : "/next");
+
+/** A query's answer, or the not-found page when the record isn't there for this person. */
+export async function orNotFound<T>(query: Promise<T>): Promise<T> {
+  try {
+    return await query;
+  } catch (error) {
+    if (error instanceof Failure && error.code === "not-found") notFound();
+    throw error;
+  }
+}

@@ -1,0 +1,68 @@
+import type { BenchInstrument, BenchPiece } from "./bench";
+import type { CommandInput } from "./commands";
+
+/** What the bench sends about a piece; each can be applied here and now, and saved later. */
+export type BenchEvent =
+  | { name: "take-reading"; input: CommandInput<"take-reading"> }
+  | { name: "note-defect"; input: CommandInput<"note-defect"> }
+  | { name: "change-defect"; input: CommandInput<"change-defect"> }
+  | { name: "tally-piece"; input: CommandInput<"tally-piece"> };
+
+/** The id by which an event is known on the device: the record's own where it has one. */
+export function eventId({ name, input }: BenchEvent): string {
+  switch (name) {
+    case "take-reading":
+      return input.readingId;
+    case "note-defect":
+      return input.defectId;
+    case "change-defect":
+      return `${input.defectId}:change`;
+    case "tally-piece":
+      return `${input.pieceId}:tally`;
+  }
+}
+
+/**
+ * The piece with an event applied. Applying one again changes nothing, so what
+ * the server already has and what still waits on the device can be laid over
+ * each other.
+ */
+export function applyEvent(
+  piece: BenchPiece,
+  event: BenchEvent,
+  instruments: readonly BenchInstrument[],
+): BenchPiece {
+  switch (event.name) {
+    case "take-reading":
+      return withReading(piece, event.input, instruments);
+    case "note-defect": {
+      const { defectId: id, kind, severity, atMm, note } = event.input;
+      if (piece.defects.some((defect) => defect.id === id)) return piece;
+      const noted = { id, kind, severity, atMm, note, corrected: false, withdrawn: false };
+      return { ...piece, defects: [...piece.defects, noted] };
+    }
+    case "change-defect": {
+      const { defectId, corrected, withdrawn } = event.input;
+      const defects = piece.defects.map((defect) =>
+        defect.id === defectId ? { ...defect, corrected, withdrawn } : defect,
+      );
+      return { ...piece, defects: defects.filter((defect) => !defect.withdrawn) };
+    }
+    case "tally-piece":
+      return { ...piece, heats: event.input.heats, minutes: event.input.minutes };
+  }
+}
+
+function withReading(
+  piece: BenchPiece,
+  input: CommandInput<"take-reading">,
+  instruments: readonly BenchInstrument[],
+): BenchPiece {
+  const { readingId: id, characteristicId, values, typed, instrumentId, supersedesId } = input;
+  if (piece.readings.some((reading) => reading.id === id)) return piece;
+  const instrumentMm =
+    instruments.find((instrument) => instrument.id === instrumentId)?.uncertaintyMm ?? 0;
+  const reading = { id, characteristicId, values, typed, instrumentId, instrumentMm, supersedesId };
+  const kept = piece.readings.filter((other) => other.id !== supersedesId);
+  return { ...piece, readings: [...kept, reading] };
+}

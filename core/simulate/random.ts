@@ -1,0 +1,54 @@
+/** A source of numbers that gives the same ones for the same seed. */
+export interface Random {
+  /** Uniform in [0, 1). */
+  next: () => number;
+  /** Standard normal. */
+  normal: () => number;
+  /** One of the items, each as likely. */
+  pick: <T>(items: readonly T[]) => T;
+}
+
+/**
+ * A seeded generator: mulberry32 (32 bits of state, public domain, widely used
+ * for simulations that need no secrecy), normal deviates by the polar method of
+ * Marsaglia and Bray (1964).
+ *
+ * @param seed any number; its lowest 32 bits count
+ */
+export function seededRandom(seed: number): Random {
+  let state = seed >>> 0;
+  const next = () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
+    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
+  };
+  const normal = (): number => {
+    for (;;) {
+      const x = 2 * next() - 1;
+      const y = 2 * next() - 1;
+      const square = x * x + y * y;
+      if (square > 0 && square < 1) return x * Math.sqrt((-2 * Math.log(square)) / square);
+    }
+  };
+  return { next, normal, pick: (items) => items[Math.floor(next() * items.length)]! };
+}
+
+/**
+ * A UUID of version 7 (RFC 9562) from a time and a seeded generator, for data
+ * that must come out the same every time.
+ *
+ * @param ms milliseconds since 1970
+ */
+export function seededUuidV7(ms: number, random: Random): string {
+  const hex = (value: number, digits: number) => value.toString(16).padStart(digits, "0");
+  const bits = (count: number) => Math.floor(random.next() * 2 ** count);
+  const time = hex(ms, 12);
+  return [
+    time.slice(0, 8),
+    time.slice(8),
+    hex(0x7000 + bits(12), 4),
+    hex(0x8000 + bits(14), 4),
+    hex(bits(24), 6) + hex(bits(24), 6),
+  ].join("-");
+}

@@ -1,0 +1,23 @@
+import type { CommandInput, CommandName } from "@/core/records/commands";
+import type { Actor } from "../actor";
+import type { Database } from "../database";
+import type { Role } from "../schema/people";
+
+/** What a command works with besides its input. */
+export interface CommandContext {
+  database: Database;
+  actor: Actor;
+  /** Signs what must not be guessed, such as join links. */
+  secret: string;
+}
+
+/** One thing a person can do: who may, and how it is done. Its input is described in the core. */
+export interface Command<Name extends CommandName = CommandName> {
+  name: Name;
+  roles: readonly Role[];
+  run: (context: CommandContext, input: CommandInput<Name>) => Promise<unknown>;
+}
+
+/** Gives a command its types; nothing else. */
+export const defineCommand = <Name extends CommandName>(command: Command<Name>): Command<Name> =>
+  command;

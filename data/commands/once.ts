@@ -1,0 +1,24 @@
+import { conflict } from "../failure";
+
+/**
+ * The second half of an idempotent insert: nothing was inserted because the id is
+ * there already. The same content sent again is fine; other content is a clash.
+ *
+ * @param there the row that holds the id, or undefined when it isn't the actor's to see
+ * @param sent the fields that must agree
+ */
+export function assertSameRecord<Row extends object>(
+  there: Row | undefined,
+  sent: Partial<Row>,
+): Row {
+  const same =
+    there !== undefined &&
+    Object.entries(sent).every(
+      ([field, value]) => comparable(there[field as keyof Row]) === comparable(value),
+    );
+  if (!same) conflict("That id already belongs to another record.");
+  return there;
+}
+
+const comparable = (value: unknown) =>
+  value instanceof Date ? value.toISOString() : JSON.stringify(value);

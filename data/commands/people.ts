@@ -1,0 +1,110 @@
+import { createHash, createHmac } from "node:crypto";
+import { and, eq, isNull, sql } from "drizzle-orm";
+import { EVERYONE, INSTRUCTORS } from "../actor";
+import { conflict, notFound } from "../failure";
+import { cohort, joinLink, membership, person } from "../schema";
+import { defineCommand } from "./command";
+import { assertSameRecord } from "./once";
+
+const JOIN_LINK_DAYS = 14;
+
+/** Only this is stored of a join link's token. */
+export const hashToken = (token: string): string =>
+  createHash("sha256").update(token).digest("hex");
+
+/** The token of a join link: sending the same command again gives the same link. */
+const tokenOf = (secret: string, linkId: string) =>
+  createHmac("sha256", secret).update(`join:${linkId}`).digest("base64url");
+
+export const addLearner = defineCommand({
+  name: "add-learner",
+  roles: INSTRUCTORS,
+  run: ({ database, actor }, { personId, name, cohortId }) =>
+    database.transaction(async (tx) => {
+      const [into] = await tx
+        .select()
+        .from(cohort)
+        .where(and(eq(cohort.id, cohortId), eq(cohort.schoolId, actor.schoolId)))
+        .for("update");
+      if (!into) notFound("cohort");
+      const [{ next } = { next: 1 }] = await tx
+        .select({
+          next: sql<number>`coalesce(max(substring(${person.tagCode} from '[0-9]+$')::int), 0) + 1`,
+        })
+        .from(person)
+        .where(
+          and(
+            eq(person.schoolId, actor.schoolId),
+            sql`${person.tagCode} ~ ${`^${into.letter}[0-9]+$`}`,
+          ),
+        );
+      const row = {
+        id: personId,
+        schoolId: actor.schoolId,
+        name,
+        tagCode: `${into.letter}${next}`,
+      };
+      const [added] = await tx
+        .insert(person)
+        .values(row)
+        .onConflictDoNothing({ target: person.id })
+        .returning();
+      if (!added) {
+        const [there] = await tx
+          .select()
+          .from(person)
+          .where(and(eq(person.id, personId), eq(person.schoolId, actor.schoolId)));
+        return { personId, tagCode: assertSameRecord(there, { name }).tagCode };
+      }
+      await tx
+        .insert(membership)
+        .values({ id: personId, schoolId: actor.schoolId, personId, role: "learner", cohortId });
+      return { personId, tagCode: added.tagCode };
+    }),
+});
+
+export const makeJoinLink = defineCommand({
+  name: "make-join-link",
+  roles: INSTRUCTORS,
+  run: ({ database, actor, secret }, { linkId, personId }) =>
+    database.transaction(async (tx) => {
+      const [invited] = await tx
+        .select()
+        .from(person)
+        .where(and(eq(person.id, personId), eq(person.schoolId, actor.schoolId)))
+        .for("update");
+      if (!invited) notFound("person");
+      if (invited.userId) conflict(`${invited.name} has joined already.`);
+      const token = tokenOf(secret, linkId);
+      const expiresAt = new Date(Date.now() + JOIN_LINK_DAYS * 86_400_000);
+      const tokenHash = hashToken(token);
+      const [there] = await tx.select().from(joinLink).where(eq(joinLink.id, linkId));
+      if (there) {
+        assertSameRecord(there, { personId, tokenHash });
+        return { path: `/join/${token}`, expiresAt: there.expiresAt.toISOString() };
+      }
+      // Only the newest link works.
+      await tx
+        .update(joinLink)
+        .set({ expiresAt: new Date() })
+        .where(and(eq(joinLink.personId, personId), isNull(joinLink.usedAt)));
+      await tx.insert(joinLink).values({
+        id: linkId,
+        schoolId: actor.schoolId,
+        personId,
+        tokenHash,
+        createdBy: actor.personId,
+        expiresAt,
+      });
+      return { path: `/join/${token}`, expiresAt: expiresAt.toISOString() };
+    }),
+});
+
+export const setFirstUnit = defineCommand({
+  name: "set-first-unit",
+  roles: EVERYONE,
+  run: async ({ database, actor }, { firstUnit }) => {
+    await database.update(person).set({ firstUnit }).where(eq(person.id, actor.personId));
+    return { firstUnit };
+  },
+});

@@ -1,0 +1,281 @@
+import { and, eq, isNull, sql } from "drizzle-orm";
+import { askedOf, recordOf } from "@/core/records/bench";
+import { defectKind } from "@/core/trade/defects";
+import { judgePiece } from "@/core/verdict/verdict";
+import { STAFF, type Actor } from "../actor";
+import type { Transaction } from "../database";
+import { conflict, Failure, notFound } from "../failure";
+import { currentDefects, currentReadings } from "../queries/bench";
+import { characteristicsOf } from "../records";
+import { readRules } from "../rules";
+import {
+  assignment,
+  defect,
+  exercise,
+  exerciseRevision,
+  instrument,
+  person,
+  piece,
+  reading,
+  school,
+  verdict,
+} from "../schema";
+import type { Step } from "@/core/trade/steps";
+import { defineCommand } from "./command";
+import { assertSameRecord } from "./once";
+
+export const startPiece = defineCommand({
+  name: "start-piece",
+  roles: STAFF,
+  run: ({ database, actor }, { pieceId, assignmentId, kind, guided }) =>
+    database.transaction(async (tx) => {
+      const [set] = await tx
+        .select()
+        .from(assignment)
+        .where(
+          and(
+            eq(assignment.id, assignmentId),
+            eq(assignment.schoolId, actor.schoolId),
+            isNull(assignment.withdrawnAt),
+          ),
+        );
+      if (!set) notFound("assignment");
+      // The learner's row is the lock that keeps their tags in order.
+      const [learner] = await tx
+        .select()
+        .from(person)
+        .where(eq(person.id, set.learnerId))
+        .for("update");
+      const [there] = await tx.select().from(piece).where(eq(piece.id, pieceId));
+      if (there) {
+        const { schoolId } = actor;
+        return {
+          pieceId,
+          tag: assertSameRecord(there, { schoolId, assignmentId, kind, guided }).tag,
+        };
+      }
+      const [{ number } = { number: 1 }] = await tx
+        .select({ number: sql<number>`coalesce(max(${piece.number}), 0) + 1` })
+        .from(piece)
+        .where(eq(piece.learnerId, set.learnerId));
+      const tag = `${learner!.tagCode ?? "X"}-${number}`;
+      await tx.insert(piece).values({
+        id: pieceId,
+        schoolId: actor.schoolId,
+        learnerId: set.learnerId,
+        revisionId: set.revisionId,
+        assignmentId,
+        kind,
+        guided,
+        number,
+        tag,
+        startedBy: actor.personId,
+      });
+      return { pieceId, tag };
+    }),
+});
+
+/** A piece of the actor's school that may still be recorded on, held against being signed meanwhile. */
+export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) {
+  const [row] = await tx
+    .select({
+      learnerId: piece.learnerId,
+      techniqueId: exercise.techniqueId,
+      heats: piece.heats,
+      minutes: piece.minutes,
+      revisionId: piece.revisionId,
+      step: exercise.step,
+      characteristics: exerciseRevision.characteristics,
+      heatBudget: exerciseRevision.heatBudget,
+      minuteBudget: exerciseRevision.minuteBudget,
+      rules: school.rules,
+      latest: sql<
+        string | null
+      >`(select outcome from ${verdict} where ${verdict.pieceId} = ${piece.id} order by sequence desc limit 1)`,
+    })
+    .from(piece)
+    .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
+    .innerJoin(exercise, eq(exercise.id, exerciseRevision.exerciseId))
+    .innerJoin(school, eq(school.id, piece.schoolId))
+    .where(and(eq(piece.id, pieceId), eq(piece.schoolId, actor.schoolId)))
+    .for("key share", { of: piece });
+  if (!row) notFound("piece");
+  return row;
+}
+
+export type OpenPiece = Awaited<ReturnType<typeof openPiece>>;
+
+export const isClosed = ({ latest }: OpenPiece): boolean =>
+  latest !== null && latest !== "another-heat";
+
+function assertOpen(row: OpenPiece): void {
+  if (isClosed(row))
+    conflict("This piece is signed and closed: nothing more can be recorded on it.");
+}
+
+/** The verdict from the piece's records as they stand in this transaction. */
+export async function verdictNow(tx: Transaction, pieceId: string, row: OpenPiece) {
+  const readings = await currentReadings(tx, pieceId);
+  const defects = await currentDefects(tx, pieceId);
+  const { heats, minutes, heatBudget, minuteBudget } = row;
+  const characteristics = characteristicsOf(row.revisionId, row.characteristics);
+  const exercise = { step: row.step as Step };
+  return judgePiece(
+    askedOf({ characteristics, exercise, heatBudget, minuteBudget }),
+    recordOf({ readings, defects, heats, minutes }),
+    readRules(row.rules),
+  );
+}
+
+export const takeReading = defineCommand({
+  name: "take-reading",
+  roles: STAFF,
+  run: ({ database, actor }, input) =>
+    database.transaction(async (tx) => {
+      const row = await openPiece(tx, actor, input.pieceId);
+      const sent = {
+        id: input.readingId,
+        schoolId: actor.schoolId,
+        pieceId: input.pieceId,
+        characteristicId: input.characteristicId,
+        values: input.values,
+        instrumentId: input.instrumentId,
+        supersedesId: input.supersedesId,
+      };
+      assertFits(row, input);
+      // The uncertainty is copied: a later check of the instrument must not change old verdicts.
+      const added = isClosed(row)
+        ? []
+        : await tx
+            .insert(reading)
+            .select(
+              tx
+                .select({
+                  id: sql`${input.readingId}::uuid`.as("id"),
+                  schoolId: instrument.schoolId,
+                  pieceId: sql`${input.pieceId}::uuid`.as("piece_id"),
+                  characteristicId: sql`${input.characteristicId}`.as("characteristic_id"),
+                  values: sql`${sql.param(input.values, reading.values)}::double precision[]`.as(
+                    "values",
+                  ),
+                  typed: sql`${input.typed}`.as("typed"),
+                  instrumentId: instrument.id,
+                  instrumentMm: instrument.uncertaintyMm,
+                  supersedesId: sql`${input.supersedesId}::uuid`.as("supersedes_id"),
+                  takenBy: sql`${actor.personId}::uuid`.as("taken_by"),
+                  takenAt: sql`${input.takenAt}::timestamptz`.as("taken_at"),
+                  receivedAt: sql`now()`.as("received_at"),
+                })
+                .from(instrument)
+                .where(
+                  and(
+                    eq(instrument.id, input.instrumentId),
+                    eq(instrument.schoolId, actor.schoolId),
+                  ),
+                ),
+            )
+            .onConflictDoNothing()
+            .returning({ id: reading.id });
+      if (added.length === 0) await assertSentBefore(tx, actor, sent, row);
+      return { readingId: input.readingId, verdict: await verdictNow(tx, input.pieceId, row) };
+    }),
+});
+
+function assertFits(
+  row: OpenPiece,
+  { characteristicId, values }: { characteristicId: string; values: number[] },
+): void {
+  const characteristic = characteristicsOf(row.revisionId, row.characteristics).find(
+    ({ id }) => id === characteristicId,
+  );
+  if (!characteristic)
+    throw new Failure(
+      "invalid",
+      "This piece's plan has no such thing to measure.",
+      "characteristicId",
+    );
+  const wanted = characteristic.readings === "difference" ? 2 : 1;
+  if (values.length !== wanted)
+    throw new Failure(
+      "invalid",
+      `${characteristic.name} takes ${wanted === 2 ? "two readings" : "one reading"}.`,
+      "values",
+    );
+}
+
+/** Nothing was inserted: the same reading again, a closed piece, or one of the ids is wrong. */
+async function assertSentBefore(
+  tx: Transaction,
+  actor: Actor,
+  sent: { id: string; schoolId: string; instrumentId: string; supersedesId: string | null },
+  row: OpenPiece,
+): Promise<void> {
+  const [there] = await tx.select().from(reading).where(eq(reading.id, sent.id));
+  if (there) return void assertSameRecord(there, sent);
+  assertOpen(row);
+  const [known] = await tx
+    .select({ id: instrument.id })
+    .from(instrument)
+    .where(and(eq(instrument.id, sent.instrumentId), eq(instrument.schoolId, actor.schoolId)));
+  if (!known) notFound("instrument");
+  conflict("Another reading has already taken the place of that one. Measure it again.");
+}
+
+export const noteDefect = defineCommand({
+  name: "note-defect",
+  roles: STAFF,
+  run: ({ database, actor }, input) =>
+    database.transaction(async (tx) => {
+      const row = await openPiece(tx, actor, input.pieceId);
+      if (!defectKind(input.kind))
+        throw new Failure("invalid", "There is no such kind of defect.", "kind");
+      const sent = {
+        id: input.defectId,
+        schoolId: actor.schoolId,
+        pieceId: input.pieceId,
+        kind: input.kind,
+        severity: input.severity,
+        atMm: input.atMm,
+        note: input.note,
+      };
+      const [there] = await tx.select().from(defect).where(eq(defect.id, input.defectId));
+      if (there) {
+        assertSameRecord(there, sent);
+      } else {
+        assertOpen(row);
+        await tx
+          .insert(defect)
+          .values({ ...sent, notedBy: actor.personId, notedAt: new Date(input.notedAt) });
+      }
+      return { defectId: input.defectId, verdict: await verdictNow(tx, input.pieceId, row) };
+    }),
+});
+
+export const changeDefect = defineCommand({
+  name: "change-defect",
+  roles: STAFF,
+  run: ({ database, actor }, { defectId, corrected, withdrawn }) =>
+    database.transaction(async (tx) => {
+      const [there] = await tx
+        .select({ pieceId: defect.pieceId })
+        .from(defect)
+        .where(and(eq(defect.id, defectId), eq(defect.schoolId, actor.schoolId)));
+      if (!there) notFound("defect");
+      const row = await openPiece(tx, actor, there.pieceId);
+      assertOpen(row);
+      await tx.update(defect).set({ corrected, withdrawn }).where(eq(defect.id, defectId));
+      return { defectId, verdict: await verdictNow(tx, there.pieceId, row) };
+    }),
+});
+
+export const tallyPiece = defineCommand({
+  name: "tally-piece",
+  roles: STAFF,
+  run: ({ database, actor }, { pieceId, heats, minutes }) =>
+    database.transaction(async (tx) => {
+      const row = await openPiece(tx, actor, pieceId);
+      assertOpen(row);
+      await tx.update(piece).set({ heats, minutes }).where(eq(piece.id, pieceId));
+      return { pieceId, verdict: await verdictNow(tx, pieceId, { ...row, heats, minutes }) };
+    }),
+});

@@ -1,0 +1,71 @@
+import { complain } from "@/core/problem/complain";
+import { COMMANDS, type CommandFailure, type CommandName } from "@/core/records/commands";
+import { sqlState } from "../database";
+import { Failure } from "../failure";
+import type { Command, CommandContext } from "./command";
+import { assign, importExercise, withdrawAssignment } from "./exercises";
+import { addLearner, makeJoinLink, setFirstUnit } from "./people";
+import { changeDefect, noteDefect, startPiece, takeReading, tallyPiece } from "./pieces";
+import { signVerdict } from "./sign";
+
+/** Every command there is; a name in the core without its command here does not compile. */
+const HANDLERS: { [Name in CommandName]: Command<Name> } = {
+  "add-learner": addLearner,
+  "make-join-link": makeJoinLink,
+  assign,
+  "withdraw-assignment": withdrawAssignment,
+  "start-piece": startPiece,
+  "take-reading": takeReading,
+  "note-defect": noteDefect,
+  "change-defect": changeDefect,
+  "tally-piece": tallyPiece,
+  "sign-verdict": signVerdict,
+  "import-exercise": importExercise,
+  "set-first-unit": setFirstUnit,
+};
+
+export const COMMAND_NAMES = Object.keys(HANDLERS) as CommandName[];
+
+export type CommandAnswer = { ok: true; value: unknown } | { ok: false; error: CommandFailure };
+
+/** Two people changed the same thing at once, or the server was told to end: worth sending again. */
+const TRANSIENT = /^(?:40|08|57|53)/;
+/** A record refers to, or takes the place of, something it may not. */
+const VIOLATION = /^23/;
+
+/**
+ * Carries out a command as a person: is there such a command, may they, is the
+ * input right, then does it in one transaction. Every write in the application
+ * comes through here.
+ */
+export async function runCommand(
+  name: string,
+  input: unknown,
+  context: Omit<CommandContext, "actor"> & { actor: CommandContext["actor"] | null },
+): Promise<CommandAnswer> {
+  const { actor } = context;
+  if (!actor) return failed("signed-out", "You are signed out. Sign in, and go on where you were.");
+  if (!Object.hasOwn(HANDLERS, name)) return failed("not-found", "There is no such command.");
+  const command = HANDLERS[name as CommandName] as unknown as Command;
+  if (!command.roles.includes(actor.role))
+    return failed("denied", "That is for an instructor to do.");
+  const read = COMMANDS[name as CommandName].safeParse(input);
+  if (!read.success) {
+    const { message, path } = complain(read.error);
+    return failed("invalid", message, path);
+  }
+  try {
+    return { ok: true, value: await command.run({ ...context, actor }, read.data) };
+  } catch (error) {
+    if (error instanceof Failure) return failed(error.code, error.message, error.path);
+    const state = sqlState(error) ?? "";
+    if (TRANSIENT.test(state)) return failed("unavailable", "That did not go through. Try again.");
+    if (VIOLATION.test(state)) return failed("conflict", "That clashes with what is on record.");
+    throw error;
+  }
+}
+
+const failed = (code: CommandFailure["code"], message: string, path = ""): CommandAnswer => ({
+  ok: false,
+  error: { code, message, path },
+});

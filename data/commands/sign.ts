@@ -1,0 +1,85 @@
+import { and, desc, eq } from "drizzle-orm";
+import { standingOf, type Standing } from "@/core/climb/standing";
+import { canBeSigned } from "@/core/verdict/verdict";
+import { INSTRUCTORS } from "../actor";
+import type { Transaction } from "../database";
+import { conflict } from "../failure";
+import { signedPieces } from "../queries/climb";
+import { piece, standingEvidence, verdict } from "../schema";
+import { defineCommand } from "./command";
+import { assertSameRecord } from "./once";
+import { isClosed, openPiece, verdictNow } from "./pieces";
+
+export const signVerdict = defineCommand({
+  name: "sign-verdict",
+  roles: INSTRUCTORS,
+  run: ({ database, actor }, { verdictId, pieceId }) =>
+    database.transaction(async (tx) => {
+      // Held alone: no reading can come in between judging and signing.
+      await tx
+        .select({ id: piece.id })
+        .from(piece)
+        .where(and(eq(piece.id, pieceId), eq(piece.schoolId, actor.schoolId)))
+        .for("update");
+      const row = await openPiece(tx, actor, pieceId);
+      const verdicts = await tx
+        .select()
+        .from(verdict)
+        .where(eq(verdict.pieceId, pieceId))
+        .orderBy(desc(verdict.sequence));
+      const there = verdicts.find(({ id }) => id === verdictId);
+      if (!there) {
+        if (isClosed(row)) conflict("This piece has already been signed.");
+        const computed = await verdictNow(tx, pieceId, row);
+        if (!canBeSigned(computed) || !computed.outcome)
+          conflict(`Not everything is measured yet: ${computed.unmeasured.length} still to go.`);
+        const added = await tx
+          .insert(verdict)
+          .values({
+            id: verdictId,
+            schoolId: actor.schoolId,
+            pieceId,
+            sequence: (verdicts[0]?.sequence ?? 0) + 1,
+            engine: computed.engine,
+            outcome: computed.outcome,
+            marks: computed.marks,
+            meetsStep: computed.meetsStep,
+            computed,
+            signedBy: actor.personId,
+          })
+          .onConflictDoNothing({ target: verdict.id })
+          .returning({ id: verdict.id });
+        if (added.length === 0) assertSameRecord(undefined, {});
+      }
+      const { schoolId } = actor;
+      const standing = await keepStanding(tx, schoolId, row.learnerId, row.techniqueId);
+      return { verdictId, standing };
+    }),
+});
+
+/** Works the standing out again from all signed pieces and keeps its evidence. */
+export async function keepStanding(
+  tx: Transaction,
+  schoolId: string,
+  learnerId: string,
+  techniqueId: string,
+): Promise<Standing> {
+  const standing = standingOf(await signedPieces(tx, learnerId, techniqueId));
+  await tx
+    .delete(standingEvidence)
+    .where(
+      and(eq(standingEvidence.learnerId, learnerId), eq(standingEvidence.techniqueId, techniqueId)),
+    );
+  const rows = standing.earned.flatMap(({ step, pieceIds, earnedAt }) =>
+    pieceIds.map((pieceId) => ({
+      schoolId,
+      learnerId,
+      techniqueId,
+      step,
+      pieceId,
+      earnedAt: new Date(earnedAt),
+    })),
+  );
+  if (rows.length > 0) await tx.insert(standingEvidence).values(rows);
+  return standing;
+}

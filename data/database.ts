@@ -1,0 +1,23 @@
+import { drizzle, type NodePgDatabase } from "drizzle-orm/node-postgres";
+import { Pool } from "pg";
+import * as schema from "./schema";
+
+export type Database = NodePgDatabase<typeof schema>;
+export type Transaction = Parameters<Parameters<Database["transaction"]>[0]>[0];
+/** A database or an open transaction. */
+export type Queryable = Database | Transaction;
+
+/** Opens a pool on a PostgreSQL address. The caller closes it. */
+export function openDatabase(url: string, max = 10): { database: Database; pool: Pool } {
+  const pool = new Pool({ connectionString: url, max, connectionTimeoutMillis: 3000 });
+  // An idle connection that breaks is replaced by the pool; without a listener it would end the process.
+  pool.on("error", () => undefined);
+  return { database: drizzle(pool, { schema }), pool };
+}
+
+/** The SQLSTATE of a failed query, however deep the driver's error is wrapped. */
+export function sqlState(error: unknown): string | undefined {
+  const seen = error as { code?: unknown; cause?: unknown } | null;
+  if (seen && typeof seen.code === "string" && /^[0-9A-Z]{5}$/.test(seen.code)) return seen.code;
+  return seen?.cause ? sqlState(seen.cause) : undefined;
+}

@@ -1,0 +1,75 @@
+import { and, asc, eq, isNull, sql } from "drizzle-orm";
+import { isStaff, type Actor } from "../actor";
+import type { Queryable } from "../database";
+import { notFound } from "../failure";
+import { cohort, joinLink, membership, person } from "../schema";
+import type { Role } from "../schema/people";
+
+export interface RosterPerson {
+  id: string;
+  name: string;
+  role: Role;
+  tagCode: string | null;
+  cohortId: string | null;
+  cohort: string | null;
+  /** Whether they have an account to sign in with. */
+  joined: boolean;
+  /** Whether a join link waits to be used. */
+  invited: boolean;
+}
+
+/** The people of the school who have not left, by cohort and name. Staff only. */
+export async function listRoster(database: Queryable, actor: Actor): Promise<RosterPerson[]> {
+  if (!isStaff(actor)) return [];
+  return database
+    .select({
+      id: person.id,
+      name: person.name,
+      role: membership.role,
+      tagCode: person.tagCode,
+      cohortId: membership.cohortId,
+      cohort: cohort.name,
+      joined: sql<boolean>`${person.userId} is not null`,
+      invited: sql<boolean>`exists (select 1 from ${joinLink} where ${joinLink.personId} = ${person.id} and ${joinLink.usedAt} is null and ${joinLink.expiresAt} > now())`,
+    })
+    .from(person)
+    .innerJoin(membership, eq(membership.personId, person.id))
+    .leftJoin(cohort, eq(cohort.id, membership.cohortId))
+    .where(and(eq(person.schoolId, actor.schoolId), isNull(membership.leftAt)))
+    .orderBy(asc(cohort.name), asc(person.name));
+}
+
+/** The school's cohorts. Staff only. */
+export async function listCohorts(
+  database: Queryable,
+  actor: Actor,
+): Promise<{ id: string; name: string; letter: string }[]> {
+  if (!isStaff(actor)) return [];
+  return database
+    .select({ id: cohort.id, name: cohort.name, letter: cohort.letter })
+    .from(cohort)
+    .where(eq(cohort.schoolId, actor.schoolId))
+    .orderBy(asc(cohort.name));
+}
+
+/** A learner of the actor's school, or the actor themselves when they are one. */
+export async function findLearner(
+  database: Queryable,
+  actor: Actor,
+  personId: string,
+): Promise<{ id: string; name: string; cohort: string | null }> {
+  const [row] = await database
+    .select({ id: person.id, name: person.name, cohort: cohort.name })
+    .from(person)
+    .innerJoin(membership, eq(membership.personId, person.id))
+    .leftJoin(cohort, eq(cohort.id, membership.cohortId))
+    .where(
+      and(
+        eq(person.id, personId),
+        eq(person.schoolId, actor.schoolId),
+        eq(membership.role, "learner"),
+        isStaff(actor) ? undefined : eq(person.id, actor.personId),
+      ),
+    );
+  return row ?? notFound("learner");
+}

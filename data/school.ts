@@ -1,0 +1,72 @@
+import { createHmac } from "node:crypto";
+import { v7 as uuidV7 } from "uuid";
+import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
+import { hashToken } from "./commands/people";
+import type { Database } from "./database";
+import * as schema from "./schema";
+
+const LINK_DAYS = 14;
+
+/** Instruments a shop has, to begin with; uncertainties on a forged surface (common practice, no source). */
+const STARTER_INSTRUMENTS = [
+  { name: "Caliper", kind: "caliper", resolutionMm: 0.02, uncertaintyMm: 0.1 },
+  { name: "Steel rule", kind: "rule", resolutionMm: 0.5, uncertaintyMm: 0.5 },
+  { name: "Straight edge", kind: "straight-edge", resolutionMm: 0.1, uncertaintyMm: 0.2 },
+] as const;
+
+/**
+ * A new school with the starter techniques, a cohort and instruments, and its
+ * owner, who joins by the link whose path is given back.
+ */
+export async function createSchool(
+  database: Database,
+  {
+    name,
+    ownerName,
+    cohortName,
+    secret,
+  }: { name: string; ownerName: string; cohortName: string; secret: string },
+): Promise<{ joinPath: string }> {
+  const schoolId = uuidV7();
+  const personId = uuidV7();
+  const token = createHmac("sha256", secret).update(`join:${personId}`).digest("base64url");
+  const ids = new Map(STARTER_TECHNIQUES.map(({ slug }) => [slug, uuidV7()]));
+  await database.transaction(async (tx) => {
+    await tx.insert(schema.school).values({ id: schoolId, name });
+    await tx
+      .insert(schema.cohort)
+      .values({ id: uuidV7(), schoolId, name: cohortName, letter: "K" });
+    await tx.insert(schema.person).values({ id: personId, schoolId, name: ownerName });
+    await tx.insert(schema.membership).values({ id: uuidV7(), schoolId, personId, role: "owner" });
+    await tx.insert(schema.technique).values(
+      STARTER_TECHNIQUES.map(({ after: _, ...technique }, position) => ({
+        ...technique,
+        id: ids.get(technique.slug)!,
+        schoolId,
+        position,
+        alsoCalled: [...technique.alsoCalled],
+      })),
+    );
+    await tx.insert(schema.techniquePrerequisite).values(
+      STARTER_TECHNIQUES.flatMap(({ slug, after }) =>
+        after.map((before) => ({
+          schoolId,
+          techniqueId: ids.get(slug)!,
+          beforeId: ids.get(before)!,
+        })),
+      ),
+    );
+    await tx
+      .insert(schema.instrument)
+      .values(STARTER_INSTRUMENTS.map((one) => ({ ...one, id: uuidV7(), schoolId })));
+    await tx.insert(schema.joinLink).values({
+      id: uuidV7(),
+      schoolId,
+      personId,
+      tokenHash: hashToken(token),
+      createdBy: personId,
+      expiresAt: new Date(Date.now() + LINK_DAYS * 86_400_000),
+    });
+  });
+  return { joinPath: `/join/${token}` };
+}

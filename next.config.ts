@@ -1,0 +1,13 @@
+import type { NextConfig } from "next";
+
+const config: NextConfig = {
+  // The tests build beside a running demonstration without disturbing it.
+  distDir: process.env.BELL_STEP_DIST ?? ".next",
+  poweredByHeader: false,
+  reactStrictMode: true,
+  turbopack: { root: import.meta.dirname },
+  serverExternalPackages: ["@node-rs/argon2", "pg", "pino"],
+  experimental: { authInterrupts: true },
+};
+
+export default config;

@@ -1,0 +1,301 @@
+import { useId } from "react";
+import { forgedOutline, stockOutline, tellingSections } from "@/core/piece/outline";
+import type { Piece } from "@/core/piece/piece";
+import { stretchName, type Plan } from "@/core/piece/plan";
+import { printBothUnits, printMmRounded } from "@/core/units/print";
+import type { LengthUnit } from "@/core/units/length";
+import { DimensionLine } from "./DimensionLine";
+import { frameFor, outlinePath, spreadApart, xOf, type BarFrame } from "./geometry";
+import { SectionCut } from "./SectionCut";
+
+/** A numbered place on the bar where something is measured. */
+export interface BarStation {
+  number: number;
+  atMm: number;
+  state: "waiting" | "active" | "done";
+}
+
+export interface BarPin {
+  id: string;
+  atMm: number;
+  label: string;
+}
+
+interface BarDrawingProps {
+  piece: Piece;
+  plan: Plan;
+  view: "marked" | "forged";
+  unit: LengthUnit;
+  stations?: readonly BarStation[];
+  pins?: readonly BarPin[];
+  /** Width of the drawing's own grid; a narrower one has larger lettering on a phone. */
+  widthPx?: number;
+}
+
+const SIDE_PX = 34;
+
+/** The bar, to scale: as marked for the saw and the punch, or as forged with its sections. */
+export function BarDrawing({
+  piece,
+  plan,
+  view,
+  unit,
+  stations = [],
+  pins = [],
+  widthPx = 860,
+}: BarDrawingProps) {
+  const gradient = useId();
+  const marked = view === "marked";
+  const outline = marked ? stockOutline(piece, plan, "side") : forgedOutline(piece, "plan");
+  const lengthMm = marked ? plan.stockLengthMm : plan.straightLengthMm;
+  const halfMm = Math.max(...outline.map((station) => station.halfMm));
+  const abovePx = marked || stations.length > 0 ? 56 : 26;
+  const frame = frameFor(lengthMm, halfMm, { widthPx, sidePx: SIDE_PX, abovePx });
+  const bottomPx = frame.middlePx + halfMm * frame.scale;
+  const cutsPx = marked ? 0 : sectionRowPx(piece, frame.scale);
+  const heightPx = bottomPx + (marked ? 58 : 64 + cutsPx);
+  return (
+    <svg
+      viewBox={`0 0 ${widthPx} ${Math.round(heightPx)}`}
+      role="img"
+      aria-label={describe(piece, plan, view, unit)}
+      className="block h-auto w-full font-plain"
+    >
+      <defs>
+        <linearGradient id={gradient} x1="0" y1="0" x2="0" y2="1">
+          <stop offset="0" stopColor="#E3E7E9" />
+          <stop offset="0.45" stopColor="#B7BEC3" />
+          <stop offset="1" stopColor="#949DA3" />
+        </linearGradient>
+      </defs>
+      <path
+        d={outlinePath(frame, outline)}
+        fill={`url(#${gradient})`}
+        stroke="#5F6971"
+        strokeWidth="1.2"
+        strokeLinejoin="round"
+      />
+      {marked ? (
+        <LayoutMarks frame={frame} plan={plan} halfPx={halfMm * frame.scale} unit={unit} />
+      ) : (
+        <Stretches frame={frame} plan={plan} yPx={bottomPx + 34} unit={unit} />
+      )}
+      {marked ? null : <Cuts frame={frame} piece={piece} topPx={bottomPx + 62} />}
+      <Stations frame={frame} stations={stations} topPx={22} bottomPx={bottomPx + 12} />
+      {pins.map((pin) => (
+        <Pin key={pin.id} pin={pin} frame={frame} />
+      ))}
+    </svg>
+  );
+}
+
+function LayoutMarks({
+  frame,
+  plan,
+  halfPx,
+  unit,
+}: {
+  frame: BarFrame;
+  plan: Plan;
+  halfPx: number;
+  unit: LengthUnit;
+}) {
+  const top = frame.middlePx - halfPx;
+  const bottom = frame.middlePx + halfPx;
+  const labels = spreadApart(
+    plan.marks.map(({ fromAMm }) => xOf(frame, fromAMm)),
+    76,
+  );
+  return (
+    <g className="text-ink">
+      <text x={frame.leftPx} y={top - 30} fontSize="13" fill="#555E65">
+        end A
+      </text>
+      <text
+        x={xOf(frame, plan.stockLengthMm)}
+        y={top - 30}
+        fontSize="13"
+        fill="#555E65"
+        textAnchor="end"
+      >
+        end B
+      </text>
+      {plan.marks.map((mark, index) => {
+        const x = xOf(frame, mark.fromAMm);
+        return (
+          <g key={mark.at}>
+            <line x1={x} x2={x} y1={top - 10} y2={bottom + 10} stroke="#20262B" strokeWidth="2" />
+            <text
+              x={labels[index]}
+              y={top - 16}
+              fontSize="15"
+              fontWeight="600"
+              textAnchor="middle"
+              fill="#20262B"
+            >
+              {unit === "mm"
+                ? printMmRounded(mark.fromAMm)
+                : printBothUnits(mark.fromAMm, "in").split(" · ")[0]}
+            </text>
+          </g>
+        );
+      })}
+      <DimensionLine
+        fromPx={frame.leftPx}
+        toPx={xOf(frame, plan.stockLengthMm)}
+        yPx={bottom + 34}
+        label={`cut ${printBothUnits(plan.stockLengthMm, unit)}`}
+      />
+    </g>
+  );
+}
+
+function Stretches({
+  frame,
+  plan,
+  yPx,
+  unit,
+}: {
+  frame: BarFrame;
+  plan: Plan;
+  yPx: number;
+  unit: LengthUnit;
+}) {
+  return (
+    <g>
+      {plan.stretches.map((stretch) => {
+        const fromPx = xOf(frame, stretch.finishedFromMm);
+        const toPx = xOf(frame, stretch.finishedToMm);
+        const both = printBothUnits(stretch.lengthMm, unit);
+        const label = toPx - fromPx < 150 ? both.split(" · ")[0]! : both;
+        return (
+          <DimensionLine key={stretch.id} fromPx={fromPx} toPx={toPx} yPx={yPx} label={label} />
+        );
+      })}
+    </g>
+  );
+}
+
+const tallestMm = (piece: Piece) =>
+  Math.max(
+    ...tellingSections(piece).map(({ section }) =>
+      section.shape === "flat" ? section.thickness : section.size,
+    ),
+  );
+
+const sectionRowPx = (piece: Piece, scale: number) => tallestMm(piece) * scale + 8;
+
+/** True sections below their places. */
+function Cuts({ frame, piece, topPx }: { frame: BarFrame; piece: Piece; topPx: number }) {
+  const cuts = tellingSections(piece);
+  const middle = topPx + (tallestMm(piece) * frame.scale) / 2;
+  const positions = spreadApart(
+    cuts.map(({ atMm }) => xOf(frame, atMm)),
+    130,
+  );
+  return (
+    <g>
+      {cuts.map(({ id, section }, index) => (
+        <SectionCut
+          key={id}
+          section={section}
+          scale={frame.scale}
+          x={Math.min(positions[index]!, frame.widthPx - 120)}
+          y={middle}
+          label={stretchName(piece.stretches.find((stretch) => stretch.id === id)!).toLowerCase()}
+        />
+      ))}
+    </g>
+  );
+}
+
+function Stations({
+  frame,
+  stations,
+  topPx,
+  bottomPx,
+}: {
+  frame: BarFrame;
+  stations: readonly BarStation[];
+  topPx: number;
+  bottomPx: number;
+}) {
+  const ordered = [...stations].sort((a, b) => a.atMm - b.atMm || a.number - b.number);
+  const spread = spreadApart(
+    ordered.map(({ atMm }) => xOf(frame, atMm)),
+    33,
+  );
+  const overflow = Math.max(0, (spread.at(-1) ?? 0) - (frame.widthPx - 18));
+  return (
+    <g>
+      {ordered.map(({ number, atMm, state }, index) => {
+        const x = xOf(frame, atMm);
+        const labelX = spread[index]! - overflow;
+        const active = state === "active";
+        return (
+          <g key={number} opacity={state === "waiting" ? 0.75 : 1}>
+            <path
+              d={`M${labelX} ${topPx + 14}L${x} ${topPx + 32}V${bottomPx}`}
+              fill="none"
+              stroke="#20262B"
+              strokeWidth={active ? 2.5 : 1}
+              strokeDasharray={state === "waiting" ? "3 3" : undefined}
+            />
+            <circle
+              cx={labelX}
+              cy={topPx}
+              r="14"
+              fill={active ? "#20262B" : "#FBFAF5"}
+              stroke="#20262B"
+              strokeWidth="1.6"
+            />
+            <text
+              x={labelX}
+              y={topPx + 4.5}
+              fontSize="13"
+              fontWeight="600"
+              textAnchor="middle"
+              fill={active ? "#FBFAF5" : "#20262B"}
+            >
+              {number}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+function Pin({ pin, frame }: { pin: BarPin; frame: BarFrame }) {
+  const x = xOf(frame, pin.atMm);
+  const flip = x > frame.widthPx * 0.7;
+  return (
+    <g fill="#A8322A" stroke="#FBFAF5" strokeWidth="3" paintOrder="stroke">
+      <path
+        d={`M${x - 7} ${frame.middlePx - 7}L${x + 7} ${frame.middlePx + 7}M${x + 7} ${frame.middlePx - 7}L${x - 7} ${frame.middlePx + 7}`}
+        stroke="#A8322A"
+        strokeWidth="3.5"
+      />
+      <text
+        x={flip ? x - 14 : x + 14}
+        y={frame.middlePx + 4.5}
+        fontSize="13"
+        fontWeight="600"
+        textAnchor={flip ? "end" : "start"}
+      >
+        {pin.label}
+      </text>
+    </g>
+  );
+}
+
+function describe(piece: Piece, plan: Plan, view: "marked" | "forged", unit: LengthUnit): string {
+  if (view === "marked") {
+    const marks = plan.marks.map(({ fromAMm }) => printBothUnits(fromAMm, unit)).join("; ");
+    return `${piece.name}, as marked: cut ${printBothUnits(plan.stockLengthMm, unit)}; marks from end A at ${marks || "none"}.`;
+  }
+  const parts = plan.stretches.map(
+    ({ name, lengthMm }) => `${name} ${printBothUnits(lengthMm, unit)}`,
+  );
+  return `${piece.name}, as forged, from end A: ${parts.join("; ")}.`;
+}

@@ -1,0 +1,61 @@
+import type { Section } from "@/core/section/section";
+
+const polygon = (sides: number, across: number, x: number, y: number) => {
+  const radius = across / 2 / Math.cos(Math.PI / sides);
+  return Array.from({ length: sides }, (_, index) => {
+    const angle = Math.PI / sides + (2 * Math.PI * index) / sides;
+    return `${(x + radius * Math.cos(angle)).toFixed(2)},${(y + radius * Math.sin(angle)).toFixed(2)}`;
+  }).join(" ");
+};
+
+/** A section, true to the scale of its bar. */
+export function SectionCut({
+  section,
+  scale,
+  x,
+  y,
+  label,
+}: {
+  section: Section;
+  scale: number;
+  x: number;
+  y: number;
+  label: string;
+}) {
+  const width = (section.shape === "flat" ? section.width : section.size) * scale;
+  return (
+    <g fill="#B7BEC3" stroke="#5F6971" strokeWidth="1.2">
+      <Outline section={section} scale={scale} x={x} y={y} />
+      <text x={x + width / 2 + 10} y={y + 4.5} fontSize="13" fill="#555E65" stroke="none">
+        {label}
+      </text>
+    </g>
+  );
+}
+
+function Outline({
+  section,
+  scale,
+  x,
+  y,
+}: {
+  section: Section;
+  scale: number;
+  x: number;
+  y: number;
+}) {
+  switch (section.shape) {
+    case "round":
+      return <circle cx={x} cy={y} r={(section.size * scale) / 2} />;
+    case "octagon":
+      return <polygon points={polygon(8, section.size * scale, x, y)} />;
+    case "hexagon":
+      return <polygon points={polygon(6, section.size * scale, x, y)} />;
+    case "square":
+    case "flat": {
+      const width = (section.shape === "flat" ? section.width : section.size) * scale;
+      const height = (section.shape === "flat" ? section.thickness : section.size) * scale;
+      return <rect x={x - width / 2} y={y - height / 2} width={width} height={height} />;
+    }
+  }
+}

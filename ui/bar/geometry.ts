@@ -1,0 +1,43 @@
+import type { OutlineStation } from "@/core/piece/outline";
+
+/** Where the bar lies in the drawing: one scale for both directions, so proportions are true. */
+export interface BarFrame {
+  widthPx: number;
+  /** Pixels for a millimetre. */
+  scale: number;
+  leftPx: number;
+  /** The centre line. */
+  middlePx: number;
+}
+
+/** A frame that fits a length into a width, the centre line where the tallest part leaves room above. */
+export function frameFor(
+  lengthMm: number,
+  halfMm: number,
+  { widthPx, sidePx, abovePx }: { widthPx: number; sidePx: number; abovePx: number },
+): BarFrame {
+  const scale = (widthPx - 2 * sidePx) / lengthMm;
+  return { widthPx, scale, leftPx: sidePx, middlePx: abovePx + halfMm * scale };
+}
+
+export const xOf = (frame: BarFrame, mm: number): number => frame.leftPx + mm * frame.scale;
+
+const round = (px: number) => Math.round(px * 100) / 100;
+
+/** The closed outline of the bar as an SVG path: along the top, back along the bottom. */
+export function outlinePath(frame: BarFrame, outline: readonly OutlineStation[]): string {
+  const top = outline.map(({ xMm, halfMm }) => point(frame, xMm, -halfMm));
+  const bottom = [...outline].reverse().map(({ xMm, halfMm }) => point(frame, xMm, halfMm));
+  return `M${[...top, ...bottom].join("L")}Z`;
+}
+
+const point = (frame: BarFrame, xMm: number, yMm: number) =>
+  `${round(xOf(frame, xMm))} ${round(frame.middlePx + yMm * frame.scale)}`;
+
+/** Shifts labels apart that would overlap on one line; order is kept. */
+export function spreadApart(positions: readonly number[], gap: number): number[] {
+  const spread: number[] = [];
+  for (const position of positions)
+    spread.push(Math.max(position, (spread.at(-1) ?? -Infinity) + gap));
+  return spread;
+}

@@ -1,0 +1,103 @@
+import type { BenchPiece } from "@/core/records/bench";
+import { STEP_NAMES } from "@/core/trade/steps";
+
+/** Which piece this is, whose, and how it went: heats and minutes are one tap each. */
+export function BenchHeader({
+  piece,
+  closed,
+  onTally,
+}: {
+  piece: BenchPiece;
+  closed: boolean;
+  onTally: (heats: number, minutes: number) => void;
+}) {
+  const { heats, minutes, heatBudget, minuteBudget, exercise } = piece;
+  return (
+    <header className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">
+      <span className="border-[1.5px] border-ink bg-sheet px-2 py-0.5 text-15 font-semibold">
+        {piece.tag}
+      </span>
+      <h1 className="font-slab text-27 font-semibold">{exercise.name}</h1>
+      <p className="quiet text-15">
+        {piece.technique.name}, step {exercise.step} “{STEP_NAMES[exercise.step]}”
+      </p>
+      <p className="ml-auto text-15">
+        <strong className="font-semibold">{piece.learner.name}</strong>{" "}
+        <span className="quiet">
+          {piece.kind}
+          {piece.guided ? ", guided" : ""}
+        </span>
+      </p>
+      <div className="flex items-center gap-4 text-15">
+        <Tally
+          label="heats"
+          value={heats}
+          budget={heatBudget}
+          closed={closed}
+          onChange={(next) => onTally(next, minutes)}
+        />
+        <Tally
+          label="min"
+          value={minutes}
+          budget={minuteBudget}
+          closed={closed}
+          onChange={(next) => onTally(heats, next)}
+        />
+      </div>
+    </header>
+  );
+}
+
+interface TallyProps {
+  label: string;
+  value: number;
+  budget: number;
+  closed: boolean;
+  onChange: (next: number) => void;
+}
+
+function Tally({ label, value, budget, closed, onChange }: TallyProps) {
+  return (
+    <span className="flex items-center gap-1">
+      <Step
+        name={`One fewer: ${label}`}
+        sign="−"
+        disabled={closed || value === 0}
+        onClick={() => onChange(value - 1)}
+      />
+      <span className={value > budget ? "font-semibold text-heavy" : ""}>
+        <strong className="font-semibold">{value}</strong> of {budget} {label}
+      </span>
+      <Step
+        name={`One more: ${label}`}
+        sign="+"
+        disabled={closed}
+        onClick={() => onChange(value + 1)}
+      />
+    </span>
+  );
+}
+
+function Step({
+  name,
+  sign,
+  disabled,
+  onClick,
+}: {
+  name: string;
+  sign: string;
+  disabled: boolean;
+  onClick: () => void;
+}) {
+  return (
+    <button
+      type="button"
+      aria-label={name}
+      disabled={disabled}
+      onClick={onClick}
+      className="size-11 text-20 text-ink-2 disabled:opacity-40"
+    >
+      {sign}
+    </button>
+  );
+}

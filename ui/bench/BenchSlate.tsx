@@ -1,0 +1,125 @@
+import Link from "next/link";
+import type { Standing } from "@/core/climb/standing";
+import type { SignedVerdict } from "@/core/records/bench";
+import { STEP_NAMES } from "@/core/trade/steps";
+import type { LengthUnit } from "@/core/units/length";
+import { canBeSigned } from "@/core/verdict/verdict";
+import { Slate, SlateMarks, SlateVerdict } from "../slate/SlateVerdict";
+import { RunDots } from "../stair/RunDots";
+import { stepInWords, towardsInWords } from "../words/climb";
+import { OUTCOME_WORDS } from "../words/verdict";
+import type { Bench } from "./useBench";
+
+interface BenchSlateProps {
+  bench: Bench;
+  unit: LengthUnit;
+  latest: SignedVerdict | undefined;
+  closed: boolean;
+  standing: Standing;
+  technique: string;
+  maySign: boolean;
+  signing: boolean;
+  problem: string | null;
+  onSign: () => void;
+}
+
+/** The slate beside the bench, always live: verdict, marks, where it leads, and the signature. */
+export function BenchSlate({
+  bench,
+  unit,
+  latest,
+  closed,
+  standing,
+  technique,
+  maySign,
+  signing,
+  problem,
+  onSign,
+}: BenchSlateProps) {
+  const { verdict, piece } = bench;
+  return (
+    <Slate label="Verdict">
+      <div className="flex h-full flex-col">
+        <Troubles bench={bench} problem={problem} />
+        {latest ? (
+          <p className="mb-3 border-b border-slate-rule pb-3 text-15" data-signed>
+            {closed ? "Signed" : "Sent back"} by {latest.signedBy}:{" "}
+            <strong className="font-semibold">{OUTCOME_WORDS[latest.outcome]}</strong>
+            {closed ? "" : ". Measure again what was worked."}
+          </p>
+        ) : null}
+        <SlateVerdict verdict={verdict} unit={unit} defects={piece.defects.length} />
+        <div className="mt-auto pt-6">
+          <div className="flex items-end justify-between gap-4 border-t border-slate-rule pt-4">
+            <p className="text-13 text-chalk-2" data-standing>
+              {technique}: <strong className="text-chalk">{stepInWords(standing.step)}</strong>
+              {standing.towards ? (
+                <span className="mt-1 flex items-center gap-2">
+                  <RunDots have={standing.towards.have} need={standing.towards.need} onSlate />
+                  {towardsInWords(standing.towards)} for “{STEP_NAMES[standing.towards.step]}”
+                </span>
+              ) : null}
+            </p>
+            <SlateMarks marks={verdict.marks} />
+          </div>
+          {closed ? (
+            <Link href="/measure" className="button button-chalk mt-4 w-full">
+              Next piece
+            </Link>
+          ) : maySign ? (
+            <button
+              type="button"
+              className="button button-chalk mt-4 w-full"
+              disabled={signing || !canBeSigned(verdict)}
+              onClick={onSign}
+            >
+              {signing ? "Signing …" : signLabel(verdict.outcome)}
+            </button>
+          ) : (
+            <p className="mt-4 text-13 text-chalk-2">An instructor signs the verdict.</p>
+          )}
+        </div>
+      </div>
+    </Slate>
+  );
+}
+
+const signLabel = (outcome: Bench["verdict"]["outcome"]) =>
+  outcome ? `Sign: ${OUTCOME_WORDS[outcome].toLowerCase()}` : "Measure the rest to sign";
+
+/** What stands in the way, said where it is seen: nothing is lost, and what is only here says so. */
+function Troubles({ bench, problem }: { bench: Bench; problem: string | null }) {
+  const { connection, onDevice, refused, dismiss, piece } = bench;
+  return (
+    <div role="alert">
+      {connection === "unreachable" && onDevice.size > 0 ? (
+        <Trouble>
+          The server can&rsquo;t be reached. {onDevice.size}{" "}
+          {onDevice.size === 1 ? "entry is" : "entries are"} kept on this device and will be sent
+          when it is back.
+        </Trouble>
+      ) : null}
+      {connection === "signed-out" ? (
+        <Trouble>
+          You are signed out. What you typed is kept on this device.{" "}
+          <a className="link" href={`/sign-in?next=/measure/${piece.id}`}>
+            Sign in and go on
+          </a>
+        </Trouble>
+      ) : null}
+      {refused.map(({ order, refused: why }) => (
+        <Trouble key={order}>
+          Not taken: {why?.message}{" "}
+          <button type="button" className="link min-h-11" onClick={() => dismiss(order)}>
+            I have seen it
+          </button>
+        </Trouble>
+      ))}
+      {problem ? <Trouble>{problem}</Trouble> : null}
+    </div>
+  );
+}
+
+function Trouble({ children }: { children: React.ReactNode }) {
+  return <p className="mb-3 border-l-4 border-straw bg-ink px-3 py-2 text-15">{children}</p>;
+}

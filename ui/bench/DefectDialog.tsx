@@ -1,0 +1,157 @@
+"use client";
+
+import { useMemo, useState } from "react";
+import { useForm } from "react-hook-form";
+import { DEFECT_KINDS, SEVERITIES, type DefectKind } from "@/core/trade/defects";
+import type { CommandInput } from "@/core/records/commands";
+import { printBothUnits } from "@/core/units/print";
+import type { LengthUnit } from "@/core/units/length";
+import { Field } from "../forms/Field";
+import { SheetDialog } from "../kit/Sheet";
+
+type Noted = Pick<CommandInput<"note-defect">, "kind" | "severity" | "atMm" | "note">;
+
+interface Place {
+  label: string;
+  atMm: number;
+}
+
+interface DefectDialogProps {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  places: Place[];
+  unit: LengthUnit;
+  onNote: (noted: Noted) => void;
+}
+
+const found = (kind: DefectKind, words: string) =>
+  [kind.name, kind.shows, ...kind.alsoCalled].join(" ").toLowerCase().includes(words);
+
+/** A defect: which, how bad, where on the bar. Found by any of its names. */
+export function DefectDialog({ open, onOpenChange, places, unit, onNote }: DefectDialogProps) {
+  const [words, setWords] = useState("");
+  const [kind, setKind] = useState<DefectKind | null>(null);
+  const kinds = useMemo(
+    () => DEFECT_KINDS.filter((one) => found(one, words.trim().toLowerCase())),
+    [words],
+  );
+  return (
+    <SheetDialog title={kind ? kind.name : "Which defect"} open={open} onOpenChange={onOpenChange}>
+      {kind ? (
+        <DefectForm
+          kind={kind}
+          places={places}
+          unit={unit}
+          onNote={onNote}
+          onBack={() => setKind(null)}
+        />
+      ) : (
+        <>
+          <input
+            autoFocus
+            value={words}
+            onChange={(event) => setWords(event.target.value)}
+            onKeyDown={(event) => {
+              if (event.key === "Enter" && kinds[0]) setKind(kinds[0]);
+            }}
+            aria-label="Find a defect by any of its names"
+            placeholder="lozenge, fold, half-moon …"
+            className="field mb-3"
+          />
+          <ul>
+            {kinds.map((one) => (
+              <li key={one.code} className="border-b">
+                <button
+                  type="button"
+                  onClick={() => setKind(one)}
+                  className="flex min-h-11 w-full items-baseline gap-3 py-2 text-left"
+                >
+                  <span className="font-semibold">{one.name}</span>
+                  <span className="text-13 text-ink-2">{one.shows}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+          {kinds.length === 0 ? <p className="py-3 text-15">No defect goes by that name.</p> : null}
+        </>
+      )}
+    </SheetDialog>
+  );
+}
+
+interface DefectFormProps {
+  kind: DefectKind;
+  places: Place[];
+  unit: LengthUnit;
+  onNote: (noted: Noted) => void;
+  onBack: () => void;
+}
+
+interface DefectFields {
+  severity: Noted["severity"];
+  place: string;
+  note: string;
+}
+
+function DefectForm({ kind, places, unit, onNote, onBack }: DefectFormProps) {
+  const { register, handleSubmit, formState } = useForm<DefectFields>({
+    defaultValues: { severity: kind.severity, place: "", note: "" },
+  });
+  const submit = handleSubmit(({ severity, place, note }) =>
+    onNote({
+      kind: kind.code,
+      severity,
+      note: note.trim(),
+      atMm: place === "" ? null : places[Number(place)]!.atMm,
+    }),
+  );
+  return (
+    <form onSubmit={(event) => void submit(event)} noValidate>
+      <p className="mb-4 text-15">
+        {kind.shows}. {kind.remedy}
+        {kind.now ? <strong> Before anything else is done to it.</strong> : null}
+      </p>
+      <Field label="How bad">
+        {(wiring) => (
+          <select {...wiring} {...register("severity")} autoFocus className="field">
+            {SEVERITIES.map((severity) => (
+              <option key={severity}>{severity}</option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Field label="Where">
+        {(wiring) => (
+          <select {...wiring} {...register("place")} className="field">
+            <option value="">all over</option>
+            {places.map(({ label, atMm }, index) => (
+              <option key={label} value={index}>
+                {label}, {printBothUnits(atMm, unit)} from end A
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Field label="Note" error={formState.errors.note?.message}>
+        {(wiring) => (
+          <input
+            {...wiring}
+            {...register("note", {
+              maxLength: { value: 200, message: "At most 200 characters." },
+              pattern: { value: /^[^<>]*$/, message: "Plain text only, without < or >." },
+            })}
+            className="field"
+          />
+        )}
+      </Field>
+      <div className="flex gap-3">
+        <button className="button button-main" type="submit">
+          Note it
+        </button>
+        <button className="button" type="button" onClick={onBack}>
+          Another defect
+        </button>
+      </div>
+    </form>
+  );
+}

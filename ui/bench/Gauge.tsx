@@ -1,0 +1,55 @@
+import type { Judgement } from "@/core/verdict/judge";
+
+const HEIGHT = 176;
+const MIDDLE = HEIGHT / 2;
+/** Half the tolerance takes this much; the rest is for what lies outside. */
+const HALF_BAND = 44;
+
+const STROKE: Record<Judgement["state"], string> = {
+  "on-size": "#2F6F5B",
+  heavy: "#8F5A0E",
+  light: "#A8322A",
+  "too-close": "#4E6A86",
+};
+
+interface GaugeProps {
+  lowerMm: number;
+  upperMm: number;
+  nominalMm: number;
+  judgement: Judgement | null;
+}
+
+/** A small upright gauge: limits as ticks, the tolerance as a band, the reading as a bar. Up is larger. */
+export function Gauge({ lowerMm, upperMm, nominalMm, judgement }: GaugeProps) {
+  const oneSided = nominalMm <= lowerMm;
+  const bottomMm = oneSided ? 0 : lowerMm;
+  const centreMm = (bottomMm + upperMm) / 2;
+  const pxPerMm = (HALF_BAND * 2) / Math.max(upperMm - bottomMm, 1e-6);
+  const yOf = (mm: number) => Math.min(HEIGHT - 4, Math.max(4, MIDDLE - (mm - centreMm) * pxPerMm));
+  const top = yOf(upperMm);
+  const bottom = yOf(bottomMm);
+  return (
+    <svg
+      viewBox={`0 0 80 ${HEIGHT}`}
+      aria-hidden="true"
+      className="mx-auto block h-44 w-20 max-h-[26vh]"
+    >
+      <path d={`M40 0V${HEIGHT}`} stroke="#B8B2A0" strokeWidth="1" />
+      <rect x="33" y={top} width="14" height={bottom - top} fill="#D3E3DB" />
+      <path
+        d={`M26 ${top}H54M26 ${bottom}H54${oneSided ? "" : `M33 ${yOf(nominalMm)}H47`}`}
+        stroke="#2F6F5B"
+        strokeWidth="1.6"
+      />
+      {judgement ? (
+        <rect
+          x="16"
+          y={yOf(judgement.valueMm) - 2}
+          width="48"
+          height="4"
+          fill={STROKE[judgement.state]}
+        />
+      ) : null}
+    </svg>
+  );
+}

@@ -1,0 +1,85 @@
+import { limitsAtGrade, type Characteristic } from "@/core/measure/characteristic";
+import type { LengthUnit } from "@/core/units/length";
+import { printCaliper } from "@/core/units/print";
+import type { Judgement } from "@/core/verdict/judge";
+import { StateShape, stateColour } from "../kit/StateShape";
+import { limitsInWords, STATE_WORDS } from "../words/verdict";
+import { Gauge } from "./Gauge";
+import type { ReactNode } from "react";
+
+interface StationProps {
+  number: number;
+  characteristic: Characteristic;
+  grade: number;
+  unit: LengthUnit;
+  judgement: Judgement | null;
+  active: boolean;
+  onDevice: boolean;
+  onPick: () => void;
+  /** The place to type, while this station is lit. */
+  children: ReactNode;
+}
+
+/** One thing to measure: its number, its gauge, the reading and the limits. */
+export function Station({
+  number,
+  characteristic,
+  grade,
+  unit,
+  judgement,
+  active,
+  onDevice,
+  onPick,
+  children,
+}: StationProps) {
+  const { lower, upper } = limitsAtGrade(characteristic, grade);
+  const limits = { nominalMm: characteristic.nominalMm, lowerMm: lower, upperMm: upper };
+  const [place, ...way] = characteristic.name.split(", ");
+  const said = judgement
+    ? `${printCaliper(judgement.valueMm, unit)} ${unit}, ${STATE_WORDS[judgement.state]}`
+    : "not measured";
+  return (
+    <li
+      className={`flex min-w-[92px] grow basis-0 flex-col border-l first:border-l-0 ${active ? "z-10 bg-white outline-[3px] -outline-offset-1 outline-ink outline-solid" : ""}`}
+    >
+      <button
+        type="button"
+        onClick={onPick}
+        aria-pressed={active}
+        aria-label={`${number}. ${characteristic.name}: ${said}`}
+        className="flex grow flex-col items-stretch p-2.5 text-left"
+      >
+        <span className="flex min-h-11 items-start gap-1.5 text-13 leading-tight text-ink-2">
+          <span
+            className={`flex size-5 shrink-0 items-center justify-center rounded-full border-[1.5px] text-[11px] font-semibold ${active ? "border-ink bg-ink text-sheet" : "border-ink-2"}`}
+          >
+            {number}
+          </span>
+          <span>
+            {place}
+            {way.length > 0 ? `, ${way.join(", ")}` : ""}
+          </span>
+        </span>
+        <Gauge {...limits} judgement={judgement} />
+      </button>
+      <div className="px-2.5 pb-2.5">
+        {active ? (
+          children
+        ) : (
+          <p
+            className={`flex min-h-9 items-center gap-1.5 text-20 font-semibold ${judgement ? stateColour(judgement.state) : "text-ink-2"}`}
+            aria-hidden="true"
+          >
+            {judgement ? printCaliper(judgement.valueMm, unit) : "–"}
+            {judgement ? <StateShape state={judgement.state} size={17} /> : null}
+          </p>
+        )}
+        <p className="text-13 text-ink-2">
+          {characteristic.readings === "difference" ? "differ " : ""}
+          {limitsInWords(limits, unit)}
+        </p>
+        {onDevice ? <p className="text-13 text-heavy">on this device</p> : null}
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,119 @@
+"use client";
+
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { applyEvent, eventId, type BenchEvent } from "@/core/records/apply";
+import { askedOf, recordOf, type BenchInstrument, type BenchPiece } from "@/core/records/bench";
+import { judgePiece, type Verdict } from "@/core/verdict/verdict";
+import { flush, forget, keep, waitingFor, type Connection, type QueuedEvent } from "./outbox";
+
+const RETRY_MS = 4000;
+
+export interface Bench {
+  piece: BenchPiece;
+  verdict: Verdict;
+  /** Ids of events that only this device has. */
+  onDevice: ReadonlySet<string>;
+  refused: QueuedEvent[];
+  connection: Connection;
+  /** Applies an event at once, keeps it on the device, and sends it when it can. */
+  record: (event: BenchEvent) => void;
+  dismiss: (order: number) => void;
+  /** Sends what waits; resolves when it is through or can't get through. */
+  send: () => Promise<Connection>;
+}
+
+/** The state of the bench: what the server had, with everything done since laid over it. */
+export function useBench(
+  loaded: BenchPiece,
+  instruments: readonly BenchInstrument[],
+  personId: string,
+): Bench {
+  const [events, setEvents] = useState<BenchEvent[]>([]);
+  const [waiting, setWaiting] = useState<QueuedEvent[]>([]);
+  const [connection, setConnection] = useState<Connection>("saved");
+  const sending = useRef<Promise<Connection> | null>(null);
+  const keeping = useRef<Promise<unknown>>(Promise.resolve());
+  /** Ids of events the server has not taken yet. */
+  const unsaved = useRef(new Set<string>());
+  const pieceId = loaded.id;
+
+  const send = useCallback((): Promise<Connection> => {
+    sending.current ??= (async () => {
+      try {
+        // What is entered while we send is sent in another round.
+        for (;;) {
+          await keeping.current;
+          const state = await flush(personId);
+          const left = await waitingFor(personId, pieceId);
+          unsaved.current = new Set(left.map(({ id }) => id));
+          setWaiting(left);
+          setConnection(state);
+          if (state !== "saved" || left.every(({ refused }) => refused)) return state;
+        }
+      } finally {
+        sending.current = null;
+      }
+    })();
+    return sending.current;
+  }, [personId, pieceId]);
+
+  useEffect(() => {
+    let gone = false;
+    void waitingFor(personId, pieceId).then((left) => {
+      if (gone) return;
+      for (const { id } of left) unsaved.current.add(id);
+      setEvents((now) => [
+        ...left.flatMap(({ event, refused }) => (refused ? [] : [event])),
+        ...now,
+      ]);
+      setWaiting(left);
+      void send();
+    });
+    const again = () => void send();
+    const timer = setInterval(again, RETRY_MS);
+    window.addEventListener("online", again);
+    return () => {
+      gone = true;
+      clearInterval(timer);
+      window.removeEventListener("online", again);
+    };
+  }, [personId, pieceId, send]);
+
+  // A fresh copy from the server already holds what was saved.
+  useEffect(() => {
+    setEvents((now) => now.filter((event) => unsaved.current.has(eventId(event))));
+  }, [loaded]);
+
+  const record = useCallback(
+    (event: BenchEvent) => {
+      unsaved.current.add(eventId(event));
+      setEvents((now) => [...now, event]);
+      const kept = keeping.current.then(() => keep(personId, pieceId, event));
+      keeping.current = kept.catch(() => undefined);
+      void kept.then(async () => {
+        unsaved.current.add(eventId(event));
+        setWaiting(await waitingFor(personId, pieceId));
+        await send();
+      });
+    },
+    [personId, pieceId, send],
+  );
+
+  const dismiss = useCallback(
+    (order: number) => {
+      void forget(order).then(async () => setWaiting(await waitingFor(personId, pieceId)));
+    },
+    [personId, pieceId],
+  );
+
+  const piece = useMemo(() => {
+    const refusedIds = new Set(waiting.flatMap(({ id, refused }) => (refused ? [id] : [])));
+    return events
+      .filter((event) => !refusedIds.has(eventId(event)))
+      .reduce((now, event) => applyEvent(now, event, instruments), loaded);
+  }, [events, waiting, loaded, instruments]);
+  const verdict = useMemo(() => judgePiece(askedOf(piece), recordOf(piece), piece.rules), [piece]);
+  const onDevice = useMemo(() => new Set(waiting.map(({ id }) => id)), [waiting]);
+  const refused = useMemo(() => waiting.filter((event) => event.refused), [waiting]);
+  return { piece, verdict, onDevice, refused, connection, record, dismiss, send };
+}

@@ -1,0 +1,35 @@
+import { v7 as uuidV7 } from "uuid";
+import type { CommandFailure, CommandInput, CommandName } from "@/core/records/commands";
+
+export type Answer<Value> = { ok: true; value: Value } | { ok: false; error: CommandFailure };
+
+/** A new id, made where the record is made. */
+export const newId = (): string => uuidV7();
+
+/** The answer of a server that can't be reached, or that fell over. */
+const UNREACHABLE: CommandFailure = {
+  code: "unavailable",
+  message: "The server can't be reached. Nothing was saved; try again.",
+  path: "",
+};
+
+/** Posts JSON to one of our own routes; whatever goes wrong on the way is an answer, never a throw. */
+export async function post<Value>(path: string, body: unknown): Promise<Answer<Value>> {
+  try {
+    const response = await fetch(path, {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify(body),
+    });
+    const answer = (await response.json()) as Answer<Value>;
+    return typeof answer.ok === "boolean" ? answer : { ok: false, error: UNREACHABLE };
+  } catch {
+    return { ok: false, error: UNREACHABLE };
+  }
+}
+
+/** Sends a command; see the core's list for what each takes. */
+export const sendCommand = <Name extends CommandName, Value = unknown>(
+  name: Name,
+  input: CommandInput<Name>,
+): Promise<Answer<Value>> => post<Value>(`/api/command/${name}`, input);

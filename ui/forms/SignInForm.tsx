@@ -1,0 +1,98 @@
+"use client";
+
+import { zodResolver } from "@hookform/resolvers/zod";
+import { useForm } from "react-hook-form";
+import { z } from "zod";
+import { Field, FormError } from "./Field";
+
+const signInSchema = z.strictObject({
+  email: z.string().trim().min(1, "Your e-mail address is needed."),
+  password: z.string().min(1, "Your password is needed."),
+});
+
+interface DemoAccount {
+  email: string;
+  who: string;
+  password: string;
+}
+
+const SAID: Record<number, string> = {
+  401: "That address and password don't go together.",
+  429: "Too many tries. Wait a minute, then try again.",
+};
+
+/** Signs in by e-mail and password; in the demonstration also by choosing who to be. */
+export function SignInForm({ next, demo }: { next: string; demo: DemoAccount[] }) {
+  const form = useForm({
+    resolver: zodResolver(signInSchema),
+    defaultValues: { email: "", password: "" },
+  });
+  const { errors, isSubmitting } = form.formState;
+
+  const submit = form.handleSubmit(async ({ email, password }) => {
+    const response = await fetch("/api/auth/sign-in/email", {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify({ email, password }),
+    }).catch(() => null);
+    if (response?.ok) return window.location.assign(next);
+    // A malformed address gets the same answer as a wrong one.
+    const status = response?.status === 400 ? 401 : (response?.status ?? 0);
+    form.setError("root", {
+      message: SAID[status] ?? "The server can't be reached. Try again in a moment.",
+    });
+  });
+
+  return (
+    <form onSubmit={(event) => void submit(event)} noValidate>
+      <FormError>{errors.root?.message}</FormError>
+      <Field label="E-mail" error={errors.email?.message}>
+        {(wiring) => (
+          <input
+            {...wiring}
+            {...form.register("email")}
+            type="email"
+            autoComplete="username"
+            className="field"
+          />
+        )}
+      </Field>
+      <Field label="Password" error={errors.password?.message}>
+        {(wiring) => (
+          <input
+            {...wiring}
+            {...form.register("password")}
+            type="password"
+            autoComplete="current-password"
+            className="field"
+          />
+        )}
+      </Field>
+      <button type="submit" className="button button-main w-full" disabled={isSubmitting}>
+        {isSubmitting ? "Signing in …" : "Sign in"}
+      </button>
+      {demo.length > 0 ? (
+        <div className="mt-6 border-t pt-4">
+          <p className="quiet mb-1 text-13">Look around as</p>
+          <ul>
+            {demo.map(({ email, who, password }) => (
+              <li key={email} className="border-b">
+                <button
+                  type="button"
+                  className="flex min-h-11 w-full items-center text-left text-15 font-semibold"
+                  onClick={() => {
+                    form.setValue("email", email);
+                    form.setValue("password", password);
+                    void submit();
+                  }}
+                >
+                  {who}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </div>
+      ) : null}
+    </form>
+  );
+}

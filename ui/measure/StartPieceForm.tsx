@@ -1,0 +1,108 @@
+"use client";
+
+import { zodResolver } from "@hookform/resolvers/zod";
+import { useRouter } from "next/navigation";
+import { useForm } from "react-hook-form";
+import { z } from "zod";
+import { newId, sendCommand } from "../command";
+import { Field, FormError } from "../forms/Field";
+
+const startSchema = z.strictObject({
+  learner: z.string().min(1, "Choose who made it."),
+  assignmentId: z.string().min(1, "Choose what was set."),
+  kind: z.enum(["assessed", "practice"]),
+  guided: z.boolean(),
+});
+
+export interface StartChoice {
+  id: string;
+  learner: string;
+  exercise: string;
+}
+
+/** Takes a piece in: whose it is and what was set; its tag is given here. */
+export function StartPieceForm({ choices }: { choices: StartChoice[] }) {
+  const router = useRouter();
+  const form = useForm({
+    resolver: zodResolver(startSchema),
+    defaultValues: { learner: "", assignmentId: "", kind: "assessed" as const, guided: false },
+  });
+  const { errors, isSubmitting } = form.formState;
+  const learners = [...new Set(choices.map(({ learner }) => learner))].sort();
+  // eslint-disable-next-line react-hooks/incompatible-library -- watch is how this form library follows a field
+  const learner = form.watch("learner");
+  const set = choices.filter((choice) => choice.learner === learner);
+
+  const submit = form.handleSubmit(async ({ assignmentId, kind, guided }) => {
+    const pieceId = newId();
+    const answer = await sendCommand("start-piece", { pieceId, assignmentId, kind, guided });
+    if (answer.ok) router.push(`/measure/${pieceId}`);
+    else form.setError("root", { message: answer.error.message });
+  });
+
+  if (choices.length === 0)
+    return (
+      <p className="quiet text-15">Nothing is set for anyone yet. Choose an exercise under Set.</p>
+    );
+  return (
+    <form onSubmit={(event) => void submit(event)} noValidate>
+      <FormError>{errors.root?.message}</FormError>
+      <Field label="Made by" error={errors.learner?.message}>
+        {(wiring) => (
+          <select
+            {...wiring}
+            {...form.register("learner", {
+              onChange: (event: { target: { value: string } }) => {
+                const first = choices.find((choice) => choice.learner === event.target.value);
+                form.setValue("assignmentId", first?.id ?? "");
+              },
+            })}
+            className="field"
+          >
+            <option value="">choose a learner</option>
+            {learners.map((name) => (
+              <option key={name}>{name}</option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Field label="What was set" error={errors.assignmentId?.message}>
+        {(wiring) => (
+          <select
+            {...wiring}
+            {...form.register("assignmentId")}
+            className="field"
+            disabled={set.length === 0}
+          >
+            {set.map(({ id, exercise }) => (
+              <option key={id} value={id}>
+                {exercise}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <fieldset className="mb-4">
+        <legend className="mb-1 text-15 font-semibold">Counts as</legend>
+        {(["assessed", "practice"] as const).map((kind) => (
+          <label key={kind} className="mr-6 inline-flex min-h-11 items-center gap-2 text-15">
+            <input
+              type="radio"
+              value={kind}
+              {...form.register("kind")}
+              className="size-5 accent-ink"
+            />
+            {kind}
+          </label>
+        ))}
+        <label className="flex min-h-11 items-center gap-2 text-15">
+          <input type="checkbox" {...form.register("guided")} className="size-5 accent-ink" />
+          made under guidance
+        </label>
+      </fieldset>
+      <button type="submit" className="button button-main w-full" disabled={isSubmitting}>
+        {isSubmitting ? "Taking in …" : "To the bench"}
+      </button>
+    </form>
+  );
+}

@@ -1,0 +1,62 @@
+"use client";
+
+import { zodResolver } from "@hookform/resolvers/zod";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { useForm } from "react-hook-form";
+import { COMMANDS } from "@/core/records/commands";
+import { newId, sendCommand } from "../command";
+import { Field, FormError } from "../forms/Field";
+
+const learnerSchema = COMMANDS["add-learner"].omit({ personId: true });
+
+/** Adds a learner by name; a join link is made afterwards. */
+export function AddLearnerForm({ cohorts }: { cohorts: { id: string; name: string }[] }) {
+  const router = useRouter();
+  const [done, setDone] = useState<string | null>(null);
+  const form = useForm({
+    resolver: zodResolver(learnerSchema),
+    defaultValues: { name: "", cohortId: cohorts[0]?.id ?? "" },
+  });
+  const { errors, isSubmitting } = form.formState;
+  const submit = form.handleSubmit(async ({ name, cohortId }) => {
+    const answer = await sendCommand<"add-learner", { tagCode: string }>("add-learner", {
+      personId: newId(),
+      name,
+      cohortId,
+    });
+    if (!answer.ok) return form.setError("root", { message: answer.error.message });
+    setDone(`${name} is in, with the tag ${answer.value.tagCode}.`);
+    form.reset({ name: "", cohortId });
+    router.refresh();
+  });
+  return (
+    <form onSubmit={(event) => void submit(event)} noValidate>
+      <FormError>{errors.root?.message}</FormError>
+      {done ? (
+        <p role="status" className="mb-3 border-l-4 border-on-size bg-band px-3 py-2 text-15">
+          {done}
+        </p>
+      ) : null}
+      <Field label="Name" error={errors.name?.message}>
+        {(wiring) => (
+          <input {...wiring} {...form.register("name")} autoComplete="off" className="field" />
+        )}
+      </Field>
+      <Field label="Cohort" error={errors.cohortId?.message}>
+        {(wiring) => (
+          <select {...wiring} {...form.register("cohortId")} className="field">
+            {cohorts.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <button type="submit" className="button button-main w-full" disabled={isSubmitting}>
+        {isSubmitting ? "Adding …" : "Add"}
+      </button>
+    </form>
+  );
+}

@@ -1,0 +1,88 @@
+"use client";
+
+import { zodResolver } from "@hookform/resolvers/zod";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { useForm } from "react-hook-form";
+import { z } from "zod";
+import { newId, sendCommand } from "../command";
+import { FormError } from "../forms/Field";
+
+const assignSchema = z.strictObject({
+  learners: z.array(z.string()).min(1, "Choose at least one learner."),
+});
+
+export interface Assignable {
+  id: string;
+  name: string;
+  cohort: string;
+  /** Set for them already and not withdrawn. */
+  assigned: boolean;
+}
+
+/** Sets the exercise for learners, by cohort. */
+export function AssignForm({
+  revisionId,
+  learners,
+}: {
+  revisionId: string;
+  learners: Assignable[];
+}) {
+  const router = useRouter();
+  const [done, setDone] = useState<string | null>(null);
+  const form = useForm({
+    resolver: zodResolver(assignSchema),
+    defaultValues: { learners: [] as string[] },
+  });
+  const { errors, isSubmitting } = form.formState;
+  const cohorts = [...new Set(learners.map(({ cohort }) => cohort))];
+
+  const submit = form.handleSubmit(async ({ learners: chosen }) => {
+    const answer = await sendCommand("assign", {
+      revisionId,
+      learners: chosen.map((personId) => ({ assignmentId: newId(), personId })),
+    });
+    if (!answer.ok) return form.setError("root", { message: answer.error.message });
+    const names = learners.filter(({ id }) => chosen.includes(id)).map(({ name }) => name);
+    setDone(`Set for ${names.join(", ")}.`);
+    form.reset();
+    router.refresh();
+  });
+
+  if (learners.length === 0)
+    return <p className="quiet text-15">There are no learners yet. Add them under Prepare.</p>;
+  return (
+    <form onSubmit={(event) => void submit(event)} noValidate>
+      <FormError>{errors.root?.message ?? errors.learners?.message}</FormError>
+      {done ? (
+        <p role="status" className="mb-3 border-l-4 border-on-size bg-band px-3 py-2 text-15">
+          {done}
+        </p>
+      ) : null}
+      <div className="max-h-[44vh] overflow-auto border-y border-rule">
+        {cohorts.map((cohort) => (
+          <fieldset key={cohort} className="py-2">
+            <legend className="quiet text-13">{cohort}</legend>
+            {learners
+              .filter((learner) => learner.cohort === cohort)
+              .map(({ id, name, assigned }) => (
+                <label key={id} className="flex min-h-11 items-center gap-3 text-15">
+                  <input
+                    type="checkbox"
+                    value={id}
+                    {...form.register("learners")}
+                    className="size-5 accent-ink"
+                  />
+                  <span className="font-semibold">{name}</span>
+                  {assigned ? <span className="quiet text-13">has it</span> : null}
+                </label>
+              ))}
+          </fieldset>
+        ))}
+      </div>
+      <button type="submit" className="button button-main mt-3 w-full" disabled={isSubmitting}>
+        {isSubmitting ? "Setting …" : "Set it"}
+      </button>
+    </form>
+  );
+}

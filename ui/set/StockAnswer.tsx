@@ -1,0 +1,31 @@
+import type { Piece } from "@/core/piece/piece";
+import type { Plan } from "@/core/piece/plan";
+import { printSection } from "@/core/section/spoken";
+import type { LengthUnit } from "@/core/units/length";
+import { printBothUnits, printInchFraction, printMmRounded } from "@/core/units/print";
+
+/** How much bar to cut: the number nobody has to reckon. */
+export function StockAnswer({ piece, plan, unit }: { piece: Piece; plan: Plan; unit: LengthUnit }) {
+  const metric = `${printMmRounded(plan.stockLengthMm)} mm`;
+  const imperial = printInchFraction(plan.stockLengthMm);
+  const scale = piece.allowances?.scale ?? 0;
+  const trim = piece.allowances?.endTrim ?? 0;
+  return (
+    <section aria-label="Stock">
+      <p className="quiet text-15">Cut from {printSection(piece.stock.section, unit)}</p>
+      <p className="font-slab text-38 font-semibold" data-stock>
+        {unit === "mm" ? metric : imperial}
+      </p>
+      <p className="quiet text-15">
+        {unit === "mm" ? imperial : metric} · {plan.massKg.toFixed(2)} kg · scale{" "}
+        {printMmRounded(scale * 100)} %
+        {trim > 0 ? ` · trim ${printBothUnits(trim, unit)} at end B` : ""}
+      </p>
+      {plan.warnings.map(({ stretch, message }) => (
+        <p key={stretch} className="mt-3 border-l-4 border-heavy bg-warning px-3 py-2 text-15">
+          {message}
+        </p>
+      ))}
+    </section>
+  );
+}

@@ -1,0 +1,72 @@
+import Link from "next/link";
+import type { ReactNode } from "react";
+import { StairSign } from "../kit/Stairs";
+import { Commands, type CommandTarget } from "./Commands";
+import { Verbs } from "./Verbs";
+
+export interface ShellPerson {
+  name: string;
+  schoolName: string;
+  staff: boolean;
+}
+
+const STAFF_VERBS = [
+  { href: "/set", label: "Set" },
+  { href: "/prepare", label: "Prepare" },
+  { href: "/measure", label: "Measure" },
+  { href: "/climb", label: "Climb" },
+  { href: "/reckon", label: "Reckon" },
+] as const;
+
+const LEARNER_VERBS = [
+  { href: "/next", label: "Next" },
+  { href: "/stair", label: "My stair" },
+] as const;
+
+/** The frame of every signed-in page: the sign, the verbs in the order of work, and who is here. */
+export function Shell({
+  person,
+  targets,
+  children,
+}: {
+  person: ShellPerson;
+  targets: CommandTarget[];
+  children: ReactNode;
+}) {
+  const verbs = person.staff ? STAFF_VERBS : LEARNER_VERBS;
+  const places = [...verbs, { href: "/me", label: "Units and sign-out" }];
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <a href="#work" className="button absolute left-2 top-[-80px] z-50 focus:top-2 no-print">
+        Go to the work
+      </a>
+      <header className="no-print flex h-14 shrink-0 items-stretch gap-6 border-b border-rule-strong px-5 max-sm:px-4">
+        <Link href="/" className="flex items-center gap-2.5 font-slab text-17 font-bold">
+          <StairSign />
+          Bell Step
+        </Link>
+        <Verbs verbs={verbs} className={person.staff ? "sm:ml-12" : "max-sm:hidden sm:ml-12"} />
+        <div className="ml-auto flex items-center gap-4 text-15">
+          <Commands places={places} targets={targets} staff={person.staff} />
+          <span className="quiet max-lg:hidden">{person.schoolName}</span>
+          <Link href="/me" className="flex min-h-11 items-center font-semibold max-sm:hidden">
+            {person.name}
+          </Link>
+          <Link href="/me" className="flex min-h-11 items-center font-semibold sm:hidden">
+            {person.name.split(" ")[0]}
+          </Link>
+        </div>
+      </header>
+      <div id="work" tabIndex={-1} className="flex grow flex-col outline-none">
+        {children}
+      </div>
+      {person.staff ? null : (
+        <Verbs
+          verbs={verbs}
+          className="sticky bottom-0 h-16 border-t border-rule-strong bg-limewash sm:hidden"
+          spread
+        />
+      )}
+    </div>
+  );
+}

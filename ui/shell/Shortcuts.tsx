@@ -1,0 +1,59 @@
+"use client";
+
+import { SheetDialog } from "../kit/Sheet";
+
+const EVERYWHERE = [
+  ["Ctrl K", "find a page, an exercise, a learner or a tag"],
+  ["?", "this list"],
+  ["Tab", "next thing; Enter does it"],
+  ["Esc", "close what is open"],
+];
+
+const AT_THE_BENCH = [
+  ["0–9 . ,", "type a reading; a unit may follow it"],
+  ["Enter", "take it and go on"],
+  ["↑", "take the one before again"],
+  ["← →", "another station, while nothing is typed"],
+  ["D", "note a defect"],
+  ["H", "one heat more"],
+  ["M", "one minute more"],
+  ["S", "sign the verdict"],
+];
+
+/** Every key there is. */
+export function Shortcuts({
+  open,
+  onOpenChange,
+  staff,
+}: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  staff: boolean;
+}) {
+  return (
+    <SheetDialog title="Keys" open={open} onOpenChange={onOpenChange}>
+      <KeyList title="Everywhere" keys={EVERYWHERE} />
+      {staff ? <KeyList title="At the bench, while nothing is typed" keys={AT_THE_BENCH} /> : null}
+    </SheetDialog>
+  );
+}
+
+function KeyList({ title, keys }: { title: string; keys: string[][] }) {
+  return (
+    <section className="mb-5">
+      <h3 className="mb-1 text-13 text-ink-2">{title}</h3>
+      <table className="ledger">
+        <tbody>
+          {keys.map(([key, what]) => (
+            <tr key={key}>
+              <th scope="row" className="w-28 !text-15 !font-semibold !text-ink">
+                {key}
+              </th>
+              <td>{what}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,143 @@
+import type { ReactNode } from "react";
+import type { LengthUnit } from "@/core/units/length";
+import { printCaliper } from "@/core/units/print";
+import type { Verdict } from "@/core/verdict/verdict";
+import { StateShape } from "../kit/StateShape";
+import {
+  adviceInWords,
+  marksInWords,
+  OUTCOME_WORDS,
+  reasonInWords,
+  STATE_WORDS,
+} from "../words/verdict";
+
+/** The one dark panel: what Bell Step says. */
+export function Slate({ children, label }: { children: ReactNode; label: string }) {
+  return (
+    <aside aria-label={label} className="bg-slate p-6 text-chalk">
+      {children}
+    </aside>
+  );
+}
+
+/** The headline while nothing speaks against the piece yet. */
+const headline = ({ outcome, judgements }: Verdict) =>
+  outcome ? OUTCOME_WORDS[outcome] : judgements.length > 0 ? "Good so far" : "Nothing measured yet";
+
+/** The verdict, chalked: outcome, what to do, every reason with its cost, marks. */
+export function SlateVerdict({
+  verdict,
+  unit,
+  defects,
+}: {
+  verdict: Verdict;
+  unit: LengthUnit;
+  defects: number;
+}) {
+  const { judgements, reasons, advice, unmeasured } = verdict;
+  const all = judgements.length + unmeasured.length;
+  const found = defects === 0 ? "" : ` and ${defects} ${defects === 1 ? "defect" : "defects"}`;
+  const telling = judgements.filter(({ state }) => state !== "on-size");
+  const good = judgements.length - telling.length;
+  return (
+    <>
+      <p className="text-13 text-chalk-2">
+        After {judgements.length} of {all} readings
+        {found}
+      </p>
+      <p className="mt-1 font-slab text-38 font-semibold" data-outcome>
+        {headline(verdict)}
+      </p>
+      {advice.length > 0 ? (
+        <ol className="mt-4 space-y-3">
+          {advice.map((one, index) => {
+            const { head, why } = adviceInWords(one, unit);
+            return (
+              <li key={head} className="flex gap-4">
+                <span className="font-slab text-20 text-straw">{index + 1}</span>
+                <span className="text-15">
+                  <strong className="block font-semibold">{head}</strong>
+                  <span className="text-chalk-2">{why}</span>
+                </span>
+              </li>
+            );
+          })}
+        </ol>
+      ) : null}
+      {verdict.outcome === "start-again" ? (
+        <p className="mt-3 text-15 text-chalk-2">What has gone can&rsquo;t be put back.</p>
+      ) : null}
+      <ul className="mt-5 border-t border-slate-rule pt-3 text-15">
+        {telling.map((judgement) => (
+          <Line
+            key={judgement.characteristicId}
+            what={judgement.name}
+            says={
+              <>
+                {printCaliper(judgement.valueMm, unit)} · {STATE_WORDS[judgement.state]}{" "}
+                <StateShape state={judgement.state} size={13} onSlate />
+              </>
+            }
+            cost={costOf(verdict, judgement.characteristicId)}
+          />
+        ))}
+        {reasons.map((reason) =>
+          reason.code === "measured" ? null : (
+            <Line
+              key={reason.code === "defect" ? reason.defect.id : reason.code}
+              what={reasonInWords(reason)}
+              says={reason.code === "defect" ? reason.defect.severity : ""}
+              cost={reason.cost}
+            />
+          ),
+        )}
+        {good > 0 ? (
+          <Line
+            what={`${good} on size`}
+            says={<StateShape state="on-size" size={13} onSlate />}
+            cost={goodCost(verdict)}
+          />
+        ) : null}
+        {unmeasured.length > 0 ? (
+          <Line what={`${unmeasured.length} still to measure`} says="" cost={0} />
+        ) : null}
+      </ul>
+    </>
+  );
+}
+
+const costOf = (verdict: Verdict, characteristicId: string) =>
+  verdict.reasons.find(
+    (reason) =>
+      reason.code === "measured" && reason.judgement.characteristicId === characteristicId,
+  )?.cost ?? 0;
+
+const goodCost = (verdict: Verdict) =>
+  verdict.reasons.reduce(
+    (sum, reason) =>
+      sum + (reason.code === "measured" && reason.judgement.state === "on-size" ? reason.cost : 0),
+    0,
+  );
+
+function Line({ what, says, cost }: { what: string; says: ReactNode; cost: number }) {
+  const marks = Math.round(cost);
+  return (
+    <li className="flex justify-between gap-3 py-1">
+      <span>{what}</span>
+      <span className="flex gap-3 text-right text-chalk-2">
+        <span>{says}</span>
+        <span className="w-7">{marks > 0 ? `−${marks}` : ""}</span>
+      </span>
+    </li>
+  );
+}
+
+/** Marks in figures, as they stand. */
+export function SlateMarks({ marks }: { marks: number | null }) {
+  return (
+    <p className="font-slab text-27 font-semibold" data-marks>
+      {marksInWords(marks)}
+      <span className="ml-1 text-13 font-normal text-chalk-2">of 100</span>
+    </p>
+  );
+}

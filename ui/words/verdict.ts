@@ -1,0 +1,103 @@
+import { printCaliper } from "@/core/units/print";
+import type { LengthUnit } from "@/core/units/length";
+import { defectKind } from "@/core/trade/defects";
+import type { Advice, LengthEffect } from "@/core/verdict/advice";
+import type { Judgement, Standing } from "@/core/verdict/judge";
+import type { Outcome, Reason } from "@/core/verdict/verdict";
+
+/** Every word about a verdict stands here. */
+export const OUTCOME_WORDS: Record<Outcome, string> = {
+  keep: "Keep",
+  "another-heat": "Another heat",
+  "start-again": "Start again",
+};
+
+export const STATE_WORDS: Record<Standing, string> = {
+  "on-size": "on size",
+  heavy: "heavy",
+  light: "light",
+  "too-close": "too close to call",
+};
+
+/** Limits as a person reads them: "3.0 ± 0.5", "≤ 0.9". */
+export function limitsInWords(
+  { nominalMm, lowerMm, upperMm }: { nominalMm: number; lowerMm: number; upperMm: number },
+  unit: LengthUnit,
+): string {
+  const size = (mm: number) => printCaliper(mm, unit);
+  if (lowerMm === 0 && nominalMm === 0) return `≤ ${size(upperMm)}`;
+  const up = upperMm - nominalMm;
+  const down = nominalMm - lowerMm;
+  return Math.abs(up - down) < 0.005
+    ? `${size(nominalMm)} ± ${size(up)}`
+    : `${size(lowerMm)} to ${size(upperMm)}`;
+}
+
+/** One judged reading in words: "4.0 in 3.0 ± 0.5, heavy". */
+export const judgementInWords = (judgement: Judgement, unit: LengthUnit): string =>
+  `${printCaliper(judgement.valueMm, unit)} · ${STATE_WORDS[judgement.state]}`;
+
+interface AdviceWords {
+  head: string;
+  why: string;
+}
+
+/** What to do in the next heat: an instruction, and what it does. */
+export function adviceInWords(advice: Advice, unit: LengthUnit): AdviceWords {
+  const size = (mm: number) => `${printCaliper(mm, unit)}${unit === "in" ? " in" : ""}`;
+  switch (advice.code) {
+    case "remedy":
+      return { head: `${advice.kind}.`, why: advice.remedy };
+    case "square-up":
+      return {
+        head: `Square it up. ${place(advice.name)} has gone ${size(advice.differenceMm)} diamond.`,
+        why: "Stand it on the long diagonal, at orange, before any more drawing.",
+      };
+    case "bring-down":
+      return {
+        head: `Bring ${place(advice.name).toLowerCase()} from ${[...new Set(advice.fromMm.map(size))].join(" and ")} to ${size(advice.toMm)}.`,
+        why: advice.effect ? effectInWords(advice.effect, size) : "It will get a little longer.",
+      };
+    case "draw-on":
+      return {
+        head: `Draw ${place(advice.name).toLowerCase()} on, from ${size(advice.fromMm)} to ${size(advice.toMm)} long.`,
+        why: "It thins as it grows: watch the sizes that are on now.",
+      };
+    case "trim":
+      return {
+        head: `Trim ${place(advice.name).toLowerCase()} from ${size(advice.fromMm)} to ${size(advice.toMm)}.`,
+        why: "Say on the record that it was trimmed.",
+      };
+    case "straighten":
+      return {
+        head: `Straighten last: a gap of ${size(advice.gapMm)} under the edge.`,
+        why: "At red, on a wooden block.",
+      };
+  }
+}
+
+const place = (name: string) => name.split(",")[0]!;
+
+function effectInWords(effect: LengthEffect, size: (mm: number) => string): string {
+  const grows = `${effect.name.split(",")[0]} grows from ${size(effect.fromMm)} to about ${size(effect.toMm)} long; limits ${size(effect.lowerMm)} to ${size(effect.upperMm)}.`;
+  if (effect.state === "on-size") return `${grows} It ends on size.`;
+  return effect.state === "short" ? `${grows} It still ends short.` : `${grows} Then trim it.`;
+}
+
+/** A reason that isn't a reading: what it was, and what it cost. */
+export function reasonInWords(reason: Exclude<Reason, { code: "measured" }>): string {
+  switch (reason.code) {
+    case "defect": {
+      const name = defectKind(reason.defect.kind)?.name ?? reason.defect.kind;
+      return reason.defect.corrected ? `${name}, put right` : name;
+    }
+    case "heats-over":
+      return `${reason.heats} heats, ${reason.budget} allowed`;
+    case "minutes-over":
+      return `${reason.minutes} minutes, ${reason.budget} allowed`;
+  }
+}
+
+/** Marks as they are shown: whole. */
+export const marksInWords = (marks: number | null): string =>
+  marks === null ? "–" : String(Math.round(marks));
