@@ -29,11 +29,12 @@ export interface NextPiece {
 }
 
 /**
- * The next piece of those that are set: first what is back in the fire or has
- * to be started again, then a run begun, then what was set and not yet made
- * (oldest first), then what was set last, once more. Null when nothing is set.
+ * The next piece of those that are set: first the piece in hand when it is back
+ * in the fire or has to be started again, then a run begun, then what was set
+ * and not yet made (oldest first), then what was left unfinished earlier, then
+ * what was set last, once more. Null when nothing is set.
  *
- * @param latest the latest piece of each exercise made so far
+ * @param latest the latest piece of each exercise made so far, newest first
  * @param standings standing by technique id
  */
 export function nextPiece(
@@ -55,9 +56,12 @@ export function nextPiece(
     return null;
   };
   return (
-    first(newestFirst, ({ exerciseId }) => unfinished(outcomes.get(exerciseId))) ??
+    first(newestFirst, ({ exerciseId }) =>
+      exerciseId === latest[0]?.exerciseId ? unfinished(latest[0].outcome) : null,
+    ) ??
     first(newestFirst, (one) => runBegun(one, standings.get(one.techniqueId))) ??
     first(oldestFirst, ({ exerciseId }) => (outcomes.has(exerciseId) ? null : { code: "begin" })) ??
+    first(newestFirst, ({ exerciseId }) => unfinished(outcomes.get(exerciseId))) ??
     first(newestFirst, () => ({ code: "repeat" }))
   );
 }

@@ -30,6 +30,15 @@ export function forgedOutline(piece: Piece, elevation: Elevation): OutlineStatio
   });
 }
 
+/** The elevation that shows the form: the one in which the bar's size varies more, or the side. */
+export function tellingElevation(piece: Piece): Elevation {
+  const variation = (elevation: Elevation) => {
+    const halves = forgedOutline(piece, elevation).map(({ halfMm }) => halfMm);
+    return Math.max(...halves) - Math.min(...halves);
+  };
+  return variation("plan") > variation("side") ? "plan" : "side";
+}
+
 /** The outline of the stock as cut, from end A. */
 export function stockOutline(piece: Piece, plan: Plan, elevation: Elevation): OutlineStation[] {
   const halfMm = halfSizeMm(piece.stock.section, elevation);

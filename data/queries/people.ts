@@ -36,7 +36,7 @@ export async function listRoster(database: Queryable, actor: Actor): Promise<Ros
     .innerJoin(membership, eq(membership.personId, person.id))
     .leftJoin(cohort, eq(cohort.id, membership.cohortId))
     .where(and(eq(person.schoolId, actor.schoolId), isNull(membership.leftAt)))
-    .orderBy(asc(cohort.name), asc(person.name));
+    .orderBy(asc(cohort.letter), asc(person.name));
 }
 
 /** The school's cohorts. Staff only. */
@@ -49,7 +49,7 @@ export async function listCohorts(
     .select({ id: cohort.id, name: cohort.name, letter: cohort.letter })
     .from(cohort)
     .where(eq(cohort.schoolId, actor.schoolId))
-    .orderBy(asc(cohort.name));
+    .orderBy(asc(cohort.letter));
 }
 
 /** A learner of the actor's school, or the actor themselves when they are one. */

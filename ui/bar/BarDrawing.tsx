@@ -1,5 +1,10 @@
 import { useId } from "react";
-import { forgedOutline, stockOutline, tellingSections } from "@/core/piece/outline";
+import {
+  forgedOutline,
+  stockOutline,
+  tellingElevation,
+  tellingSections,
+} from "@/core/piece/outline";
 import type { Piece } from "@/core/piece/piece";
 import { stretchName, type Plan } from "@/core/piece/plan";
 import { printBothUnits, printMmRounded } from "@/core/units/print";
@@ -46,7 +51,9 @@ export function BarDrawing({
 }: BarDrawingProps) {
   const gradient = useId();
   const marked = view === "marked";
-  const outline = marked ? stockOutline(piece, plan, "side") : forgedOutline(piece, "plan");
+  const outline = marked
+    ? stockOutline(piece, plan, "side")
+    : forgedOutline(piece, tellingElevation(piece));
   const lengthMm = marked ? plan.stockLengthMm : plan.straightLengthMm;
   const halfMm = Math.max(...outline.map((station) => station.halfMm));
   const abovePx = marked || stations.length > 0 ? 56 : 26;

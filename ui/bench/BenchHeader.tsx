@@ -14,21 +14,21 @@ export function BenchHeader({
   const { heats, minutes, heatBudget, minuteBudget, exercise } = piece;
   return (
     <header className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">
-      <span className="border-[1.5px] border-ink bg-sheet px-2 py-0.5 text-15 font-semibold">
+      <span className="border-[1.5px] border-ink bg-sheet px-2 py-1 text-17 font-semibold">
         {piece.tag}
       </span>
-      <h1 className="font-slab text-27 font-semibold">{exercise.name}</h1>
-      <p className="quiet text-15">
-        {piece.technique.name}, step {exercise.step} “{STEP_NAMES[exercise.step]}”
-      </p>
-      <p className="ml-auto text-15">
-        <strong className="font-semibold">{piece.learner.name}</strong>{" "}
-        <span className="quiet">
-          {piece.kind}
-          {piece.guided ? ", guided" : ""}
-        </span>
-      </p>
-      <div className="flex items-center gap-4 text-15">
+      <div className="grow">
+        <h1 className="font-slab text-27 leading-tight font-semibold">{exercise.name}</h1>
+        <p className="text-15">
+          <strong className="font-semibold">{piece.learner.name}</strong>{" "}
+          <span className="quiet">
+            · {piece.kind}
+            {piece.guided ? ", guided" : ""} · {piece.technique.name}, step {exercise.step} “
+            {STEP_NAMES[exercise.step]}”
+          </span>
+        </p>
+      </div>
+      <div className="flex items-center gap-2 text-15">
         <Tally
           label="heats"
           value={heats}
@@ -58,14 +58,14 @@ interface TallyProps {
 
 function Tally({ label, value, budget, closed, onChange }: TallyProps) {
   return (
-    <span className="flex items-center gap-1">
+    <span className="flex items-center">
       <Step
         name={`One fewer: ${label}`}
         sign="−"
         disabled={closed || value === 0}
         onClick={() => onChange(value - 1)}
       />
-      <span className={value > budget ? "font-semibold text-heavy" : ""}>
+      <span className={`whitespace-nowrap ${value > budget ? "font-semibold text-heavy" : ""}`}>
         <strong className="font-semibold">{value}</strong> of {budget} {label}
       </span>
       <Step

@@ -4,7 +4,7 @@ import type { SignedVerdict } from "@/core/records/bench";
 import { STEP_NAMES } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
 import { canBeSigned } from "@/core/verdict/verdict";
-import { Slate, SlateMarks, SlateVerdict } from "../slate/SlateVerdict";
+import { SlateMarks, SlateVerdict } from "../slate/SlateVerdict";
 import { RunDots } from "../stair/RunDots";
 import { stepInWords, towardsInWords } from "../words/climb";
 import { OUTCOME_WORDS } from "../words/verdict";
@@ -16,6 +16,8 @@ interface BenchSlateProps {
   latest: SignedVerdict | undefined;
   closed: boolean;
   standing: Standing;
+  /** Whether the signature just given brought a step. */
+  gained: boolean;
   technique: string;
   maySign: boolean;
   signing: boolean;
@@ -30,6 +32,7 @@ export function BenchSlate({
   latest,
   closed,
   standing,
+  gained,
   technique,
   maySign,
   signing,
@@ -38,8 +41,11 @@ export function BenchSlate({
 }: BenchSlateProps) {
   const { verdict, piece } = bench;
   return (
-    <Slate label="Verdict">
-      <div className="flex h-full flex-col">
+    <aside
+      aria-label="Verdict"
+      className="flex flex-col bg-slate text-chalk lg:sticky lg:top-0 lg:h-[calc(100dvh-6.25rem)]"
+    >
+      <div className="grow overflow-y-auto p-6" tabIndex={0} role="group" aria-label="Reasons">
         <Troubles bench={bench} problem={problem} />
         {latest ? (
           <p className="mb-3 border-b border-slate-rule pb-3 text-15" data-signed>
@@ -49,43 +55,48 @@ export function BenchSlate({
           </p>
         ) : null}
         <SlateVerdict verdict={verdict} unit={unit} defects={piece.defects.length} />
-        <div className="mt-auto pt-6">
-          <div className="flex items-end justify-between gap-4 border-t border-slate-rule pt-4">
-            <p className="text-13 text-chalk-2" data-standing>
-              {technique}: <strong className="text-chalk">{stepInWords(standing.step)}</strong>
-              {standing.towards ? (
-                <span className="mt-1 flex items-center gap-2">
-                  <RunDots have={standing.towards.have} need={standing.towards.need} onSlate />
-                  {towardsInWords(standing.towards)} for “{STEP_NAMES[standing.towards.step]}”
-                </span>
-              ) : null}
-            </p>
-            <SlateMarks marks={verdict.marks} />
-          </div>
-          {closed ? (
-            <Link href="/measure" className="button button-chalk mt-4 w-full">
-              Next piece
-            </Link>
-          ) : maySign ? (
-            <button
-              type="button"
-              className="button button-chalk mt-4 w-full"
-              disabled={signing || !canBeSigned(verdict)}
-              onClick={onSign}
-            >
-              {signing ? "Signing …" : signLabel(verdict.outcome)}
-            </button>
-          ) : (
-            <p className="mt-4 text-13 text-chalk-2">An instructor signs the verdict.</p>
-          )}
-        </div>
       </div>
-    </Slate>
+      <div className="shrink-0 border-t border-slate-rule px-6 py-4">
+        <div className="flex items-end justify-between gap-4">
+          <p className="text-13 text-chalk-2" data-standing>
+            {technique}: <strong className="text-chalk">{stepInWords(standing.step)}</strong>
+            {gained ? (
+              <span className="block font-slab text-17 text-straw">A step gained.</span>
+            ) : null}
+            {standing.towards ? (
+              <span className="mt-1 flex items-center gap-2">
+                <RunDots have={standing.towards.have} need={standing.towards.need} onSlate />
+                {towardsInWords(standing.towards)} for “{STEP_NAMES[standing.towards.step]}”
+              </span>
+            ) : null}
+          </p>
+          <SlateMarks marks={verdict.marks} />
+        </div>
+        {closed ? (
+          <Link href="/measure" className="button button-chalk mt-4 w-full">
+            Next piece
+          </Link>
+        ) : maySign ? (
+          <button
+            type="button"
+            className="button button-chalk mt-4 w-full"
+            disabled={signing || !canBeSigned(verdict)}
+            onClick={onSign}
+          >
+            {signing ? "Signing …" : signLabel(verdict)}
+          </button>
+        ) : (
+          <p className="mt-4 text-13 text-chalk-2">An instructor signs the verdict.</p>
+        )}
+      </div>
+    </aside>
   );
 }
 
-const signLabel = (outcome: Bench["verdict"]["outcome"]) =>
-  outcome ? `Sign: ${OUTCOME_WORDS[outcome].toLowerCase()}` : "Measure the rest to sign";
+const signLabel = (verdict: Bench["verdict"]) =>
+  verdict.outcome && canBeSigned(verdict)
+    ? `Sign: ${OUTCOME_WORDS[verdict.outcome].toLowerCase()}`
+    : "Measure the rest to sign";
 
 /** What stands in the way, said where it is seen: nothing is lost, and what is only here says so. */
 function Troubles({ bench, problem }: { bench: Bench; problem: string | null }) {

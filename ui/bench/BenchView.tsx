@@ -50,6 +50,7 @@ export function BenchView({ loaded, instruments, standing, person }: BenchViewPr
   const [noting, setNoting] = useState(false);
   const [signing, setSigning] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
+  const [stepBefore] = useState(standing.step);
   const started = useRef(false);
   const active = closed ? undefined : characteristics.find(({ id }) => id === activeId);
 
@@ -94,10 +95,21 @@ export function BenchView({ loaded, instruments, standing, person }: BenchViewPr
         takenAt: new Date().toISOString(),
       },
     });
-    const at = characteristics.indexOf(characteristic);
-    const left = verdict.unmeasured.filter((id) => id !== characteristic.id);
-    const after = characteristics.slice(at + 1).find(({ id }) => left.includes(id));
-    pick(after?.id ?? left[0] ?? null);
+    pick(stationAfter(characteristic));
+  }
+
+  /** The next to light: what isn't measured yet, here and further on first; then what is off size further on. */
+  function stationAfter(taken: Characteristic): string | null {
+    const at = characteristics.indexOf(taken);
+    const unmeasured = characteristics.filter(
+      ({ id }) => id !== taken.id && verdict.unmeasured.includes(id),
+    );
+    const isOff = (id: string) => (judgements.get(id)?.state ?? "on-size") !== "on-size";
+    const next =
+      unmeasured.find((one) => characteristics.indexOf(one) > at) ??
+      unmeasured[0] ??
+      characteristics.slice(at + 1).find(({ id }) => isOff(id));
+    return next?.id ?? null;
   }
 
   function tally(heats: number, minutes: number) {
@@ -177,7 +189,7 @@ export function BenchView({ loaded, instruments, standing, person }: BenchViewPr
 
   return (
     <div className="flex grow flex-col">
-      <main className="grid grow lg:grid-cols-[minmax(0,1fr)_376px]">
+      <main className="grid grow items-start lg:grid-cols-[minmax(0,1fr)_376px]">
         <div className="p-5">
           <BenchHeader piece={piece} closed={closed} onTally={tally} />
           <section aria-label="The bar" className="border border-rule bg-sheet px-2 pt-3">
@@ -243,6 +255,7 @@ export function BenchView({ loaded, instruments, standing, person }: BenchViewPr
           latest={latest}
           closed={closed}
           standing={standing}
+          gained={standing.step > stepBefore}
           technique={piece.technique.name}
           maySign={person.maySign}
           signing={signing}

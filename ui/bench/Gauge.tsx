@@ -32,7 +32,7 @@ export function Gauge({ lowerMm, upperMm, nominalMm, judgement }: GaugeProps) {
     <svg
       viewBox={`0 0 80 ${HEIGHT}`}
       aria-hidden="true"
-      className="mx-auto block h-44 w-20 max-h-[26vh]"
+      className="mx-auto block h-[150px] max-h-[22vh] w-20"
     >
       <path d={`M40 0V${HEIGHT}`} stroke="#B8B2A0" strokeWidth="1" />
       <rect x="33" y={top} width="14" height={bottom - top} fill="#D3E3DB" />

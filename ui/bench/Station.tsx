@@ -49,7 +49,7 @@ export function Station({
         aria-label={`${number}. ${characteristic.name}: ${said}`}
         className="flex grow flex-col items-stretch p-2.5 text-left"
       >
-        <span className="flex min-h-11 items-start gap-1.5 text-13 leading-tight text-ink-2">
+        <span className="flex min-h-[54px] items-start gap-1.5 text-13 leading-tight text-ink-2">
           <span
             className={`flex size-5 shrink-0 items-center justify-center rounded-full border-[1.5px] text-[11px] font-semibold ${active ? "border-ink bg-ink text-sheet" : "border-ink-2"}`}
           >

@@ -11,15 +11,6 @@ import {
   STATE_WORDS,
 } from "../words/verdict";
 
-/** The one dark panel: what Bell Step says. */
-export function Slate({ children, label }: { children: ReactNode; label: string }) {
-  return (
-    <aside aria-label={label} className="bg-slate p-6 text-chalk">
-      {children}
-    </aside>
-  );
-}
-
 /** The headline while nothing speaks against the piece yet. */
 const headline = ({ outcome, judgements }: Verdict) =>
   outcome ? OUTCOME_WORDS[outcome] : judgements.length > 0 ? "Good so far" : "Nothing measured yet";
@@ -122,7 +113,7 @@ const goodCost = (verdict: Verdict) =>
 function Line({ what, says, cost }: { what: string; says: ReactNode; cost: number }) {
   const marks = Math.round(cost);
   return (
-    <li className="flex justify-between gap-3 py-1">
+    <li className="flex justify-between gap-3 py-0.5">
       <span>{what}</span>
       <span className="flex gap-3 text-right text-chalk-2">
         <span>{says}</span>
@@ -135,7 +126,7 @@ function Line({ what, says, cost }: { what: string; says: ReactNode; cost: numbe
 /** Marks in figures, as they stand. */
 export function SlateMarks({ marks }: { marks: number | null }) {
   return (
-    <p className="font-slab text-27 font-semibold" data-marks>
+    <p className="font-slab text-27 font-semibold whitespace-nowrap" data-marks>
       {marksInWords(marks)}
       <span className="ml-1 text-13 font-normal text-chalk-2">of 100</span>
     </p>

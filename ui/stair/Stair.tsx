@@ -18,7 +18,7 @@ export function Stair({
         const standing = standings.get(id) ?? NOT_BEGUN;
         const missing = after.filter((before) => (standings.get(before)?.step ?? 0) === 0);
         const locked =
-          standing.step === 0 && missing.length > 0
+          !standings.has(id) && missing.length > 0
             ? `after ${missing.map((before) => nameOf.get(before)?.toLowerCase()).join(" and ")}`
             : null;
         return <TechniqueStanding key={id} name={name} standing={standing} locked={locked} />;

@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import Link from "next/link";
+import { Fragment } from "react";
 import { STEP_NAMES, STEPS, type Step } from "@/core/trade/steps";
 import { STAFF } from "@/data/actor";
 import { listStandings } from "@/data/queries/climb";
@@ -15,6 +16,7 @@ export default async function CohortPage() {
   const { database } = services();
   const techniques = await listTechniques(database, actor);
   const learners = (await listRoster(database, actor)).filter(({ role }) => role === "learner");
+  const cohorts = [...new Set(learners.map(({ cohort }) => cohort))];
   const standings = await listStandings(database, actor);
   const stepOf = new Map<string, Step>();
   for (const { learnerId, techniqueId, step } of standings) {
@@ -52,7 +54,7 @@ export default async function CohortPage() {
           role="region"
           aria-label="Standings"
         >
-          <table className="w-full border-collapse text-15">
+          <table className="border-collapse text-15">
             <thead>
               <tr className="h-32 align-bottom">
                 <th
@@ -68,26 +70,42 @@ export default async function CohortPage() {
                     </span>
                   </th>
                 ))}
-                <th aria-hidden="true" className="w-16" />
+                <th aria-hidden="true" className="w-24" />
               </tr>
             </thead>
             <tbody>
-              {learners.map(({ id, name }) => (
-                <tr key={id} className="border-t border-rule">
-                  <th
-                    scope="row"
-                    className="sticky left-0 bg-sheet px-3 text-left font-semibold whitespace-nowrap"
-                  >
-                    <Link href={`/climb/${id}`} className="flex min-h-11 items-center">
-                      {name}
-                    </Link>
-                  </th>
-                  {techniques.map((technique) => (
-                    <td key={technique.id} className="px-2 text-center">
-                      <MiniStair step={stepOf.get(`${id}/${technique.id}`) ?? 0} />
-                    </td>
-                  ))}
-                </tr>
+              {cohorts.map((cohort) => (
+                <Fragment key={cohort}>
+                  <tr className="border-t border-rule-strong">
+                    <th
+                      scope="rowgroup"
+                      colSpan={techniques.length + 2}
+                      className="px-3 pt-3 pb-1 text-left text-13 font-normal text-ink-2"
+                    >
+                      {cohort}
+                    </th>
+                  </tr>
+                  {learners
+                    .filter((learner) => learner.cohort === cohort)
+                    .map(({ id, name }) => (
+                      <tr key={id} className="border-t border-rule">
+                        <th
+                          scope="row"
+                          className="sticky left-0 bg-sheet pr-8 pl-3 text-left font-semibold whitespace-nowrap"
+                        >
+                          <Link href={`/climb/${id}`} className="flex min-h-11 items-center">
+                            {name}
+                          </Link>
+                        </th>
+                        {techniques.map((technique) => (
+                          <td key={technique.id} className="px-2 text-center">
+                            <MiniStair step={stepOf.get(`${id}/${technique.id}`) ?? 0} />
+                          </td>
+                        ))}
+                        <td aria-hidden="true" />
+                      </tr>
+                    ))}
+                </Fragment>
               ))}
             </tbody>
           </table>

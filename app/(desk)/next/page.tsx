@@ -3,7 +3,6 @@ import Link from "next/link";
 import { planPiece } from "@/core/piece/plan";
 import { printSection } from "@/core/section/spoken";
 import { STEP_NAMES } from "@/core/trade/steps";
-import { printBothUnits } from "@/core/units/print";
 import type { LengthUnit } from "@/core/units/length";
 import { isStaff } from "@/data/actor";
 import type { LearnerPiece } from "@/data/queries/climb";
@@ -67,7 +66,7 @@ function NextBar({ piece, unit }: { piece: Parameters<typeof planPiece>[0]; unit
     <div className="mt-3 border-x border-b border-t-[3px] border-rule border-t-ink bg-sheet p-2">
       <BarDrawing piece={piece} plan={plan} view="marked" unit={unit} widthPx={420} />
       <p className="pb-1 text-center text-15 text-ink-2">
-        cut {printBothUnits(plan.stockLengthMm, unit)} of {printSection(piece.stock.section, unit)}
+        from {printSection(piece.stock.section, unit)}, marks from end A
       </p>
     </div>
   );
@@ -116,7 +115,7 @@ function Progress({
   return (
     <section aria-label="How far" className="p-4 sm:p-5">
       <p className="text-15 text-ink-2">
-        Towards “{STEP_NAMES[step]}” on the {technique?.toLowerCase()}
+        Towards “{STEP_NAMES[step]}” in {technique?.toLowerCase()}
       </p>
       <p className="mt-1 flex items-center gap-3 text-15">
         <RunDots have={have} need={need} />

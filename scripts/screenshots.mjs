@@ -1,0 +1,132 @@
+import { mkdirSync } from "node:fs";
+import { join } from "node:path";
+import { chromium } from "@playwright/test";
+import { ROOT } from "./setup/places.mjs";
+import { main, say, Stop } from "./setup/say.mjs";
+
+/** `npm run screenshots`: one current picture of each main view, from a freshly made demonstration that is running. */
+const ADDRESS = process.env.BELL_STEP_URL ?? "http://127.0.0.1:3210";
+const FOLDER = process.env.SCREENSHOTS ?? join(ROOT, "docs/screenshots");
+const DESK = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
+
+await main(async () => {
+  mkdirSync(FOLDER, { recursive: true });
+  const answered = await fetch(`${ADDRESS}/api/health`).catch(() => undefined);
+  if (!answered?.ok) throw new Stop(`Nothing answers at ${ADDRESS}: start npm run demo first.`);
+  const browser = await chromium.launch({
+    executablePath: "/usr/bin/chromium",
+    args: ["--no-sandbox"],
+  });
+  try {
+    await atTheDesk(browser);
+    await onThePhone(browser);
+  } finally {
+    await browser.close();
+  }
+});
+
+async function signedIn(browser, viewport, who) {
+  const page = await (await browser.newContext({ viewport, reducedMotion: "reduce" })).newPage();
+  await page.goto(`${ADDRESS}/sign-in`);
+  if (viewport === DESK && who.startsWith("Oda")) await shoot(page, "sign-in");
+  await page.getByRole("button", { name: who }).click();
+  await page.waitForURL((url) => !url.pathname.startsWith("/sign-in"));
+  return page;
+}
+
+async function shoot(page, name, { fullPage = false } = {}) {
+  await page.evaluate(() => document.fonts.ready);
+  await page.waitForTimeout(250);
+  await page.screenshot({ path: join(FOLDER, `${name}.png`), fullPage });
+  say(name);
+}
+
+function go(page, path) {
+  return page.goto(`${ADDRESS}${path}`, { waitUntil: "networkidle" });
+}
+
+async function atTheDesk(browser) {
+  const page = await signedIn(browser, DESK, "Oda Fenwright");
+  await go(page, "/set");
+  await shoot(page, "shelf");
+  await page
+    .getByRole("link", { name: "Net-mender’s fid" })
+    .or(page.getByRole("link", { name: "Net-mender's fid" }))
+    .first()
+    .click();
+  await page.getByRole("tab", { name: "as marked" }).waitFor();
+  await shoot(page, "exercise");
+  await page.getByRole("tab", { name: "as marked" }).click();
+  await shoot(page, "exercise-marked");
+  await page.getByRole("link", { name: "The sheet" }).click();
+  await page.getByRole("heading", { name: "Mind" }).waitFor();
+  await shoot(page, "sheet", { fullPage: true });
+  for (const [path, name] of [
+    ["/prepare", "prepare"],
+    ["/measure", "queue"],
+    ["/climb", "climb"],
+    ["/reckon", "reckon"],
+  ]) {
+    await go(page, path);
+    if (name === "reckon") {
+      await page.getByRole("button", { name: "taper" }).click();
+      await page.getByLabel("from").fill("12 square");
+      await page.getByLabel("to").fill("point");
+      await page.getByLabel("length").fill("90");
+    }
+    await shoot(page, name);
+  }
+  await go(page, "/climb");
+  await page.getByRole("link", { name: "Ivo Brackwater" }).click();
+  await page.getByRole("heading", { name: "What they made" }).waitFor();
+  await shoot(page, "learner-climb");
+  await measurePieces(page);
+}
+
+/** A fid for a learner: pictured with five readings and a defect, then finished and signed. */
+async function measurePieces(page) {
+  await go(page, "/measure");
+  await page.getByLabel("Made by").selectOption("Maren Tholsgaard");
+  await page.getByRole("button", { name: "To the bench" }).click();
+  const field = page.locator("[data-reading]");
+  await field.waitFor();
+  const take = async (...readings) => {
+    for (const reading of readings) {
+      await field.fill(reading);
+      await field.press("Enter");
+      await page.waitForTimeout(60);
+    }
+  };
+  await take("4.0", "3.9", "7.9", "11.7", "10.6", "84");
+  await page.keyboard.press("d");
+  await page.getByLabel("Find a defect").fill("half-moon");
+  await page.keyboard.press("Enter");
+  await page.getByLabel("Where").selectOption({ index: 3 });
+  await page.getByRole("button", { name: "Note it" }).click();
+  for (let heat = 0; heat < 4; heat += 1)
+    await page.getByRole("button", { name: "One more: heats" }).click();
+  await field.fill("0.4");
+  await page.waitForTimeout(600);
+  await shoot(page, "bench");
+  await take("0.4", "12.1", "12.0", "251");
+  await page.getByRole("button", { name: /^1\./ }).click();
+  await take("3.1", "3.0", "10.7", "10.5", "91");
+  await page.getByRole("button", { name: "put right" }).click();
+  await page.waitForTimeout(900);
+  await page.getByRole("button", { name: "Sign: keep" }).click();
+  await page.locator("[data-signed]").waitFor();
+  await shoot(page, "bench-signed");
+}
+
+async function onThePhone(browser) {
+  const page = await signedIn(browser, PHONE, "Maren Tholsgaard");
+  await go(page, "/next");
+  await shoot(page, "learner");
+  await go(page, "/stair");
+  await shoot(page, "learner-stair");
+  await go(page, "/next");
+  await page.getByRole("link", { name: "Every reading" }).click();
+  await page.getByRole("heading", { level: 1 }).waitFor();
+  await shoot(page, "learner-piece", { fullPage: true });
+}
