@@ -1,3 +1,4 @@
+import { parse, type ParseError } from "jsonc-parser";
 import { z } from "zod";
 import { complain, problemIssue } from "../problem/complain";
 import type { Result } from "../problem/problem";
@@ -9,6 +10,7 @@ import { lengthSchema } from "../units/schema";
 export const PIECE_FORMAT = "bell-step.piece/1";
 /** The largest piece file read, bytes. */
 export const MAX_PIECE_BYTES = 256 * 1024;
+const STRICT_JSON = { disallowComments: true, allowTrailingComma: false, allowEmptyContent: false };
 
 /** Letters and marks a name may hold: no control or direction signs, no angle brackets. */
 const VISIBLE = /^[^\p{Cc}\p{Cf}\p{Zl}\p{Zp}<>]+$/u;
@@ -192,12 +194,10 @@ export function readPieceFile(text: string): Result<Piece> {
   const bytes = text.length;
   if (bytes > MAX_PIECE_BYTES)
     return refused(wordsForProblem({ code: "file-too-large", bytes, maxBytes: MAX_PIECE_BYTES }));
-  let json: unknown;
-  try {
-    json = JSON.parse(text);
-  } catch (error) {
-    return refused(wordsForProblem({ code: "file-not-json", ...placeOfJsonError(text, error) }));
-  }
+  const faults: ParseError[] = [];
+  const json: unknown = parse(text, faults, STRICT_JSON);
+  if (faults[0])
+    return refused(wordsForProblem({ code: "file-not-json", ...placeOf(text, faults[0].offset) }));
   return readPiece(json);
 }
 
@@ -219,8 +219,7 @@ export function readPiece(json: unknown): Result<Piece> {
 
 const refused = (message: string): Result<never> => ({ ok: false, error: { message, path: "" } });
 
-function placeOfJsonError(text: string, error: unknown): { line: number; column: number } {
-  const said = /position (\d+)/.exec(String(error))?.[1];
-  const before = text.slice(0, said === undefined ? text.length : Number(said)).split("\n");
+function placeOf(text: string, offset: number): { line: number; column: number } {
+  const before = text.slice(0, offset).split("\n");
   return { line: before.length, column: before.at(-1)!.length + 1 };
 }

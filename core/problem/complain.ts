@@ -39,7 +39,7 @@ const reach = (found: { leaf: Issue; path: PropertyKey[] }) =>
 function wordsForIssue(issue: Issue): string {
   switch (issue.code) {
     case "invalid_type":
-      return issue.input === undefined ? "This is missing." : issue.message;
+      return issue.message.endsWith("received undefined") ? "This is missing." : issue.message;
     case "unrecognized_keys":
       return `${issue.keys.map((key) => `“${key}”`).join(", ")} is not known here.`;
     default:

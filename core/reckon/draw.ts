@@ -37,7 +37,7 @@ export const draw = defineReckoner({
     {
       title: "Quarter square rounded, 6 in of it",
       input: { from: "1/4 in square", to: "1/4 in round", stockLength: "6 in" },
-      expected: { ratio: 1.27324, lengthMm: 194.035 },
+      expected: { ratio: 1.27324, lengthMm: 194.042 },
       source: "ratio 4/π by plane geometry",
     },
     {

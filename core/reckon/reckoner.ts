@@ -30,4 +30,4 @@ export interface Reckoner<
 /** Gives a reckoner its types; nothing else. */
 export const defineReckoner = <Input extends z.ZodType, Output extends z.ZodType>(
   reckoner: Reckoner<Input, Output>,
-): Reckoner => reckoner as unknown as Reckoner;
+): Reckoner => reckoner;

@@ -58,16 +58,3 @@ export function caliperSizesMm(section: Section): [flat: number, turned: number]
     ? [section.thickness, section.width]
     : [section.size, section.size];
 }
-
-/**
- * Whether two sections are the same bar, to a thousandth of a millimetre.
- *
- * @example sameSection({ shape: "square", size: 12 }, { shape: "round", size: 12 }) → false
- */
-export function sameSection(a: Section, b: Section): boolean {
-  const [aFlat, aTurned] = caliperSizesMm(a);
-  const [bFlat, bTurned] = caliperSizesMm(b);
-  return (
-    a.shape === b.shape && Math.abs(aFlat - bFlat) < 1e-3 && Math.abs(aTurned - bTurned) < 1e-3
-  );
-}

@@ -9,7 +9,7 @@ import { STEP_GRADES } from "@/core/trade/steps";
 import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
 import { DEFAULT_MARKS_RULE } from "@/core/verdict/marks";
 import { judgePiece, type Asked, type Outcome, type PieceRecord } from "@/core/verdict/verdict";
-import * as schema from "../schema";
+import type * as schema from "../schema";
 import { DEMO_EXERCISES, type DemoExercise } from "./exercises";
 import { COHORTS, INSTRUMENTS, LEARNERS, SCHOOL_NAME, STAFF, type DemoLearner } from "./people";
 
@@ -320,21 +320,25 @@ function addPiece(rows: DemoRows, work: Work, made: Made, random: Random): void 
   const outcome = addVerdict(
     rows,
     work,
-    { pieceId, sequence: 1, signedAt },
-    exercise,
-    record,
+    { pieceId, sequence: 1, signedAt, exercise, record },
     random,
   );
   if (outcome === "another-heat" && random.next() < 0.8)
     addSecondTry(rows, work, { pieceId, exercise, record, at: signedAt + 15 * 60_000 }, random);
 }
 
+interface Signing {
+  pieceId: string;
+  sequence: number;
+  signedAt: number;
+  exercise: BuiltExercise;
+  record: PieceRecord;
+}
+
 function addVerdict(
   rows: DemoRows,
   { schoolId, by }: Work,
-  { pieceId, sequence, signedAt }: { pieceId: string; sequence: number; signedAt: number },
-  exercise: BuiltExercise,
-  record: PieceRecord,
+  { pieceId, sequence, signedAt, exercise, record }: Signing,
   random: Random,
 ): Outcome {
   const computed = judgePiece(exercise, record, RULES);
@@ -406,7 +410,12 @@ function addSecondTry(
     heats: piece.heats,
     minutes: piece.minutes,
   };
-  addVerdict(rows, work, { pieceId, sequence: 2, signedAt: at + 60_000 }, exercise, now, random);
+  addVerdict(
+    rows,
+    work,
+    { pieceId, sequence: 2, signedAt: at + 60_000, exercise, record: now },
+    random,
+  );
 }
 
 const wanted = (exercise: BuiltExercise, characteristicId: string) => ({

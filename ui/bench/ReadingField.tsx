@@ -39,31 +39,31 @@ export function ReadingField({
 }: ReadingFieldProps) {
   const [text, setText] = useState("");
   const [first, setFirst] = useState<{ mm: number; typed: string } | null>(null);
-  const [answer, setAnswer] = useState<Exclude<ReadingEntry, { kind: "taken" }> | null>(null);
+  const [answer, setAnswer] = useState<Answer | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const id = useId();
   const isDifference = characteristic.readings === "difference";
 
   useEffect(() => input.current?.focus({ preventScroll: true }), []);
 
-  const scaleMm = characteristic.tolerance.sizeMm;
+  const { sizeMm } = characteristic.tolerance;
   const asked = isDifference
-    ? { nominalMm: first?.mm ?? scaleMm * Math.SQRT2, name: characteristic.name }
-    : { nominalMm: characteristic.nominalMm, name: characteristic.name, scaleMm };
-  const entry = text.trim() === "" ? null : readEntry(text, unit, asked);
-  const preview = judged(entry && entry.kind !== "refused" ? entry.mm : null);
+    ? { nominalMm: first?.mm ?? sizeMm * Math.SQRT2, name: characteristic.name }
+    : { nominalMm: characteristic.nominalMm, name: characteristic.name, scaleMm: sizeMm };
+  const read = (typed: string) => (typed.trim() === "" ? null : readEntry(typed, unit, asked));
+  const entry = read(text);
+  const preview = judged(entry);
 
-  function judged(mm: number | null): Judgement | null {
-    if (mm === null || (isDifference && !first)) return null;
-    const values = first ? [first.mm, mm] : [mm];
+  function judged(of: ReadingEntry | null): Judgement | null {
+    if (!of || of.kind === "refused" || (isDifference && !first)) return null;
+    const values = first ? [first.mm, of.mm] : [of.mm];
     return judgeReading(characteristic, values, { instrumentMm, grade });
   }
 
   function change(next: string) {
     setText(next);
     setAnswer(null);
-    const read = next.trim() === "" ? null : readEntry(next, unit, asked);
-    onPreview(judged(read && read.kind !== "refused" ? read.mm : null));
+    onPreview(judged(read(next)));
   }
 
   function take() {
@@ -91,12 +91,10 @@ export function ReadingField({
     }
   }
 
-  const message = answer ? (answer.kind === "asked" ? answer.question : answer.message) : null;
   return (
     <div className="relative">
       <label htmlFor={id} className="sr-only">
-        {characteristic.name}
-        {isDifference ? (first ? ", second diagonal" : ", first diagonal") : ""}, in {unit}
+        {labelOf(characteristic, first !== null, unit)}
       </label>
       <div className="flex items-center gap-1 border-b-2 border-ink">
         <input
@@ -111,36 +109,58 @@ export function ReadingField({
           placeholder={standing && !first ? printCaliper(standing.valueMm, unit) : ""}
           maxLength={40}
           aria-invalid={answer?.kind === "refused"}
-          aria-describedby={message ? `${id}-answer` : undefined}
+          aria-describedby={answer ? `${id}-answer` : undefined}
           data-reading
           className="h-9 w-full min-w-0 bg-transparent text-20 font-semibold outline-none"
         />
         {preview ? <StateShape state={preview.state} size={17} /> : null}
       </div>
-      <p
-        aria-live="polite"
-        className={`text-13 font-semibold ${preview ? stateColour(preview.state) : "sr-only"}`}
-        data-judgement
-      >
-        {preview ? STATE_WORDS[preview.state] : ""}
-      </p>
-      {isDifference ? (
-        <p className="text-13 text-ink-2">
-          {first ? `second, after ${printCaliper(first.mm, unit)}` : "first diagonal"}
-        </p>
-      ) : null}
-      {message ? (
-        <p
-          id={`${id}-answer`}
-          role="alert"
-          className="absolute right-0 bottom-full z-20 mb-2 w-60 border-l-4 border-heavy bg-warning px-3 py-2 text-15 text-ink"
-        >
-          {message}
-          {answer?.kind === "asked" ? (
-            <strong className="mt-1 block">Enter again takes it as it is.</strong>
-          ) : null}
-        </p>
-      ) : null}
+      <JudgementWords preview={preview} />
+      {isDifference ? <WhichDiagonal firstMm={first?.mm} unit={unit} /> : null}
+      {answer ? <EntryAnswer id={`${id}-answer`} answer={answer} /> : null}
     </div>
   );
+}
+
+function JudgementWords({ preview }: { preview: Judgement | null }) {
+  return (
+    <p
+      aria-live="polite"
+      className={`text-13 font-semibold ${preview ? stateColour(preview.state) : "sr-only"}`}
+      data-judgement
+    >
+      {preview ? STATE_WORDS[preview.state] : ""}
+    </p>
+  );
+}
+
+function WhichDiagonal({ firstMm, unit }: { firstMm: number | undefined; unit: LengthUnit }) {
+  return (
+    <p className="text-13 text-ink-2">
+      {firstMm === undefined ? "first diagonal" : `second, after ${printCaliper(firstMm, unit)}`}
+    </p>
+  );
+}
+
+type Answer = Exclude<ReadingEntry, { kind: "taken" }>;
+
+/** What is wrong with a reading, or what is asked about it, beside the field. */
+function EntryAnswer({ id, answer }: { id: string; answer: Answer }) {
+  return (
+    <p
+      id={id}
+      role="alert"
+      className="absolute right-0 bottom-full z-20 mb-2 w-60 border-l-4 border-heavy bg-warning px-3 py-2 text-15 text-ink"
+    >
+      {answer.kind === "asked" ? answer.question : answer.message}
+      {answer.kind === "asked" ? (
+        <strong className="mt-1 block">Enter again takes it as it is.</strong>
+      ) : null}
+    </p>
+  );
+}
+
+function labelOf(characteristic: Characteristic, second: boolean, unit: LengthUnit): string {
+  const which = second ? ", second diagonal" : ", first diagonal";
+  return `${characteristic.name}${characteristic.readings === "difference" ? which : ""}, in ${unit}`;
 }

@@ -39,7 +39,7 @@ export async function keep(personId: string, pieceId: string, event: BenchEvent)
       .where({ personId, pieceId })
       .filter((other) => other.id === id && other.refused === null)
       .delete();
-  await queue().add({ id, personId, pieceId, event, refused: null } as QueuedEvent);
+  await queue().add({ id, personId, pieceId, event, refused: null });
 }
 
 /** What waits for a piece, in order of entry. */

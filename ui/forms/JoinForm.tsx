@@ -1,6 +1,7 @@
 "use client";
 
 import { zodResolver } from "@hookform/resolvers/zod";
+import { useRouter } from "next/navigation";
 import { useForm } from "react-hook-form";
 import { joinSchema } from "@/core/records/commands";
 import { post } from "../command";
@@ -8,6 +9,7 @@ import { Field, FormError } from "./Field";
 
 /** An invited person chooses an address and a password. */
 export function JoinForm({ token }: { token: string }) {
+  const router = useRouter();
   const form = useForm({
     resolver: zodResolver(joinSchema),
     defaultValues: { token, email: "", password: "" },
@@ -15,7 +17,7 @@ export function JoinForm({ token }: { token: string }) {
   const { errors, isSubmitting } = form.formState;
   const submit = form.handleSubmit(async (input) => {
     const answer = await post("/api/join", input);
-    if (answer.ok) return window.location.assign("/sign-in");
+    if (answer.ok) return router.push("/sign-in");
     form.setError("root", { message: answer.error.message });
   });
   return (

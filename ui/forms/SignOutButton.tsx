@@ -12,6 +12,8 @@ export function SignOutButton() {
       headers: { "content-type": "application/json" },
       body: "{}",
     }).catch(() => null);
+    // A whole new page: nothing of this person stays in the browser's memory.
+    // eslint-disable-next-line @next/next/no-location-assign-relative-destination -- the reason above
     if (response?.ok) window.location.assign("/sign-in?out=1");
     else setProblem("The server can't be reached. Try again in a moment.");
   }

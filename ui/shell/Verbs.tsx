@@ -2,6 +2,7 @@
 
 import Link from "next/link";
 import { usePathname } from "next/navigation";
+import { Pending } from "./Pending";
 
 /** The verbs; a thick ink line says where you are. */
 export function Verbs({
@@ -27,6 +28,7 @@ export function Verbs({
             className={`flex items-center justify-center px-4 text-17 max-md:px-3 max-md:text-15 ${spread ? "grow border-t-[5px] text-15" : "border-y-[5px] border-t-transparent"} ${here ? "border-ink font-semibold text-ink" : "border-transparent text-ink-2"}`}
           >
             {label}
+            <Pending />
           </Link>
         );
       })}

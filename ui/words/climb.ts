@@ -1,6 +1,5 @@
 import type { NextPiece } from "@/core/climb/next";
 import { STEP_NAMES, type Step } from "@/core/trade/steps";
-import type { Standing } from "@/core/climb/standing";
 
 const COUNTS = ["none", "one", "two", "three", "four", "five"];
 
@@ -15,12 +14,6 @@ export function towardsInWords({ have, need }: { have: number; need: number }): 
 /** "True", or "not begun". */
 export const stepInWords = (step: Step | 0): string =>
   step === 0 ? "not begun" : STEP_NAMES[step];
-
-/** What a standing says in one line. */
-export function standingInWords({ step, towards }: Standing): string {
-  if (!towards) return stepInWords(step);
-  return `${stepInWords(step)}; towards ${STEP_NAMES[towards.step]}: ${towardsInWords(towards)}`;
-}
 
 /** Why this is the next piece, in one line. */
 export function nextReasonInWords({ reason }: NextPiece): string {

@@ -2,7 +2,7 @@ import { printCaliper } from "@/core/units/print";
 import type { LengthUnit } from "@/core/units/length";
 import { defectKind } from "@/core/trade/defects";
 import type { Advice, LengthEffect } from "@/core/verdict/advice";
-import type { Judgement, Standing } from "@/core/verdict/judge";
+import type { Standing } from "@/core/verdict/judge";
 import type { Outcome, Reason } from "@/core/verdict/verdict";
 
 /** Every word about a verdict stands here. */
@@ -32,10 +32,6 @@ export function limitsInWords(
     ? `${size(nominalMm)} ± ${size(up)}`
     : `${size(lowerMm)} to ${size(upperMm)}`;
 }
-
-/** One judged reading in words: "4.0 in 3.0 ± 0.5, heavy". */
-export const judgementInWords = (judgement: Judgement, unit: LengthUnit): string =>
-  `${printCaliper(judgement.valueMm, unit)} · ${STATE_WORDS[judgement.state]}`;
 
 interface AdviceWords {
   head: string;

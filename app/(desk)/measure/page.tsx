@@ -6,6 +6,7 @@ import { listOpenAssignments } from "@/data/queries/exercises";
 import { listRoster } from "@/data/queries/people";
 import { StartPieceForm } from "@/ui/measure/StartPieceForm";
 import { dayInWords } from "@/ui/words/when";
+import { Pending } from "@/ui/shell/Pending";
 import { requireActor, services } from "../../server";
 
 export const metadata: Metadata = { title: "Measure" };
@@ -52,6 +53,7 @@ export default async function QueuePage() {
                       className="link flex min-h-11 items-center font-semibold"
                     >
                       {tag}
+                      <Pending />
                     </Link>
                   </td>
                   <td>{learner}</td>

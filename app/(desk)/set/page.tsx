@@ -8,6 +8,7 @@ import { isInstructor, STAFF } from "@/data/actor";
 import { listShelf, type ShelfExercise } from "@/data/queries/exercises";
 import type { LengthUnit } from "@/core/units/length";
 import { BarDrawing } from "@/ui/bar/BarDrawing";
+import { Pending } from "@/ui/shell/Pending";
 import { requireActor, services } from "../../server";
 
 export const metadata: Metadata = { title: "Set" };
@@ -56,6 +57,7 @@ function ShelfRow({ exercise, unit }: { exercise: ShelfExercise; unit: LengthUni
             className="flex min-h-11 items-center underline decoration-1 underline-offset-4"
           >
             {name}
+            <Pending />
           </Link>
         </h2>
         <p className="text-15">

@@ -1,0 +1,47 @@
+/** Imports go one way: core ← data ← app, core ← ui ← app. */
+const only = (from, allowed, comment) => ({
+  name: `${from}-imports`,
+  comment,
+  severity: "error",
+  from: { path: `^${from}/`, pathNot: "\\.test\\.tsx?$" },
+  to: { pathNot: allowed },
+});
+
+module.exports = {
+  forbidden: [
+    only(
+      "core",
+      ["^core/", "^node_modules/(zod|fraction\\.js|jsonc-parser|@stdlib)/"],
+      "The core knows itself, its schema language and a few mathematics and parsing packages: no interface, database, clock or platform.",
+    ),
+    only("data", ["^(core|data)/", "^node_modules/", "^[a-z:]+$"], "The data knows the core."),
+    only(
+      "ui",
+      ["^(core|ui)/", "^node_modules/", "^[a-z:]+$"],
+      "The interface knows the core, not the data.",
+    ),
+    {
+      name: "nobody-imports-app",
+      severity: "error",
+      from: { pathNot: "^app/" },
+      to: { path: "^app/" },
+    },
+    {
+      name: "no-circles",
+      severity: "error",
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } },
+    },
+    { name: "resolvable", severity: "error", from: {}, to: { couldNotResolve: true } },
+  ],
+  options: {
+    doNotFollow: { path: "node_modules" },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: "tsconfig.json" },
+    enhancedResolveOptions: {
+      exportsFields: ["exports"],
+      conditionNames: ["import", "require", "node", "default", "types"],
+      mainFields: ["module", "main", "types"],
+    },
+  },
+};

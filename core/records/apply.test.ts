@@ -1,0 +1,96 @@
+import { STEP_GRADES } from "../trade/steps";
+import { DEFAULT_MARKS_RULE } from "../verdict/marks";
+import { applyEvent, eventId, type BenchEvent } from "./apply";
+import type { BenchPiece } from "./bench";
+
+const EMPTY: BenchPiece = {
+  id: "piece",
+  tag: "K1-1",
+  kind: "assessed",
+  guided: false,
+  heats: 0,
+  minutes: 0,
+  learner: { id: "l", name: "Maren" },
+  exercise: { id: "e", name: "Fid", step: 3 },
+  technique: { id: "t", name: "Square taper" },
+  piece: {
+    format: "bell-step.piece/1",
+    name: "Fid",
+    stock: { section: { shape: "square", size: 12 } },
+    stretches: [],
+  },
+  characteristics: [],
+  heatBudget: 4,
+  minuteBudget: 20,
+  rules: { grades: STEP_GRADES, marks: DEFAULT_MARKS_RULE },
+  readings: [],
+  defects: [],
+  verdicts: [],
+};
+const INSTRUMENTS = [{ id: "c", name: "Caliper", kind: "caliper" as const, uncertaintyMm: 0.1 }];
+
+const reading = (
+  readingId: string,
+  mm: number,
+  supersedesId: string | null = null,
+): BenchEvent => ({
+  name: "take-reading",
+  input: {
+    readingId,
+    pieceId: "piece",
+    characteristicId: "tip",
+    values: [mm],
+    typed: String(mm),
+    instrumentId: "c",
+    supersedesId,
+    takenAt: "2026-09-08T18:00:00Z",
+  },
+});
+const defect: BenchEvent = {
+  name: "note-defect",
+  input: {
+    defectId: "d",
+    pieceId: "piece",
+    kind: "bowed",
+    severity: "cosmetic",
+    atMm: null,
+    note: "",
+    notedAt: "2026-09-08T18:00:00Z",
+  },
+};
+const change = (corrected: boolean, withdrawn: boolean): BenchEvent => ({
+  name: "change-defect",
+  input: { defectId: "d", corrected, withdrawn },
+});
+const tally: BenchEvent = {
+  name: "tally-piece",
+  input: { pieceId: "piece", heats: 2, minutes: 7 },
+};
+
+const after = (...events: BenchEvent[]) =>
+  events.reduce((piece, event) => applyEvent(piece, event, INSTRUMENTS), EMPTY);
+
+test("a correction takes the place of the reading it supersedes", () => {
+  expect(after(reading("r1", 4), reading("r2", 3, "r1")).readings).toMatchObject([
+    { id: "r2", values: [3], instrumentMm: 0.1 },
+  ]);
+});
+
+test("applying an event again changes nothing", () => {
+  for (const event of [reading("r1", 4), defect, tally])
+    expect(after(event, event)).toEqual(after(event));
+});
+
+test("defects are put right, and taken back", () => {
+  expect(after(defect, change(true, false)).defects).toMatchObject([{ id: "d", corrected: true }]);
+  expect(after(defect, change(false, true)).defects).toEqual([]);
+});
+
+test("each event has an id of its own, a tally one for the piece", () => {
+  expect([reading("r1", 1), defect, change(true, false), tally].map(eventId)).toEqual([
+    "r1",
+    "d",
+    "d:change",
+    "piece:tally",
+  ]);
+});

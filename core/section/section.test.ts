@@ -1,0 +1,192 @@
+import fc from "fast-check";
+import { Refusal } from "../problem/problem";
+import { sectionBetween, volumeBetweenMm3 } from "./between";
+import { sectionAreaMm2, sectionPerimeterMm, type Section } from "./section";
+import { parseSectionUnsafe, printSection } from "./spoken";
+
+const SPOKEN: [said: string, section: Section][] = [
+  ["12 square", { shape: "square", size: 12 }],
+  ["12 mm sq", { shape: "square", size: 12 }],
+  ["half-inch round", { shape: "round", size: 12.7 }],
+  ["1/2 in round", { shape: "round", size: 12.7 }],
+  ["25 by 12", { shape: "flat", width: 25, thickness: 12 }],
+  ["12 by 25", { shape: "flat", width: 25, thickness: 12 }],
+  ["25x12", { shape: "flat", width: 25, thickness: 12 }],
+  ["1/2 x 3/4", { shape: "flat", width: 19.05, thickness: 12.7 }],
+  ["1/2 x 3/4 in", { shape: "flat", width: 19.05, thickness: 12.7 }],
+  ["3/8 by 1 flat", { shape: "flat", width: 25.4, thickness: 9.525 }],
+  ["3/8 by 1 in flat", { shape: "flat", width: 25.4, thickness: 9.525 }],
+  ["inch square", { shape: "square", size: 25.4 }],
+  ["16 octagon", { shape: "octagon", size: 16 }],
+  ["20 hex", { shape: "hexagon", size: 20 }],
+  ["ø10", { shape: "round", size: 10 }],
+];
+
+const sections = fc.oneof(
+  fc.record({
+    shape: fc.constantFrom(
+      "square" as const,
+      "round" as const,
+      "octagon" as const,
+      "hexagon" as const,
+    ),
+    size: fc.double({ min: 0.5, max: 100, noNaN: true }),
+  }),
+  fc.record({
+    shape: fc.constant("flat" as const),
+    width: fc.double({ min: 0.5, max: 100, noNaN: true }),
+    thickness: fc.double({ min: 0.5, max: 100, noNaN: true }),
+  }),
+);
+
+test.each(SPOKEN)("“%s”", (said, section) => {
+  const read = parseSectionUnsafe(said);
+  for (const [field, value] of Object.entries(section)) {
+    const got = read[field as keyof Section];
+    if (typeof value === "number") expect(got).toBeCloseTo(value, 9);
+    else expect(got).toBe(value);
+  }
+});
+
+test.each([
+  ["12", "section-shape-missing"],
+  ["bla", "section-unreadable"],
+  ["25 by 12 round", "section-unreadable"],
+  ["12 square round", "section-unreadable"],
+  ["1 by 2 by 3", "section-unreadable"],
+  ["0 square", "length-not-positive"],
+  ["-12 square", "length-negative"],
+])("“%s” is refused as %s", (said, code) => {
+  expect(() => parseSectionUnsafe(said)).toThrow(
+    expect.objectContaining({ problem: expect.objectContaining({ code }) }),
+  );
+});
+
+test("no words whatever give anything but a section or a refusal", () => {
+  const words = fc.array(
+    fc.constantFrom(
+      "12",
+      "1/2",
+      "by",
+      "x",
+      "square",
+      "round",
+      "in",
+      "flat",
+      " ",
+      "-",
+      "0",
+      "half",
+      "hex",
+    ),
+    { maxLength: 8 },
+  );
+  fc.assert(
+    fc.property(
+      fc.oneof(
+        fc.string(),
+        words.map((parts) => parts.join(" ")),
+      ),
+      (said) => {
+        try {
+          expect(sectionAreaMm2(parseSectionUnsafe(said))).toBeGreaterThan(0);
+        } catch (error) {
+          expect(error).toBeInstanceOf(Refusal);
+        }
+      },
+    ),
+    { numRuns: 2000 },
+  );
+});
+
+test("what is printed is read back, to what is printed", () => {
+  expect(
+    parseSectionUnsafe(printSection({ shape: "flat", width: 25, thickness: 4 }, "mm")),
+  ).toEqual({
+    shape: "flat",
+    width: 25,
+    thickness: 4,
+  });
+  expect(parseSectionUnsafe(printSection({ shape: "square", size: 12.7 }, "in"))).toEqual({
+    shape: "square",
+    size: 12.7,
+  });
+});
+
+describe("areas and weights", () => {
+  // Weights of bar, from memory of the usual steel tables (DIN 1013/1014/EN 10058 style, 7850 kg/m³).
+  test.each([
+    ["round 20", { shape: "round", size: 20 }, 2.47],
+    ["round 16", { shape: "round", size: 16 }, 1.58],
+    ["square 12", { shape: "square", size: 12 }, 1.13],
+    ["square 20", { shape: "square", size: 20 }, 3.14],
+    ["hexagon 24", { shape: "hexagon", size: 24 }, 3.92],
+    ["flat 50 × 10", { shape: "flat", width: 50, thickness: 10 }, 3.93],
+    ["flat 25 × 6", { shape: "flat", width: 25, thickness: 6 }, 1.18],
+  ] as [string, Section, number][])(
+    "%s weighs %s kg/m within the table's rounding",
+    (_, section, kgPerM) => {
+      expect(Math.abs((sectionAreaMm2(section) * 7850) / 1e6 - kgPerM)).toBeLessThan(0.0051);
+    },
+  );
+
+  test("octagon and hexagon against the area of their corner points", () => {
+    for (const [sides, shape] of [
+      [8, "octagon"],
+      [6, "hexagon"],
+    ] as const) {
+      const radius = 10 / 2 / Math.cos(Math.PI / sides);
+      const points = Array.from({ length: sides }, (_, index) => [
+        radius * Math.cos((2 * Math.PI * index) / sides),
+        radius * Math.sin((2 * Math.PI * index) / sides),
+      ]);
+      const shoelace = points.reduce((sum, [x, y], index) => {
+        const [nextX, nextY] = points[(index + 1) % sides]!;
+        return sum + (x! * nextY! - nextX! * y!) / 2;
+      }, 0);
+      expect(sectionAreaMm2({ shape, size: 10 })).toBeCloseTo(shoelace, 9);
+      const side = 2 * radius * Math.sin(Math.PI / sides);
+      expect(sectionPerimeterMm({ shape, size: 10 })).toBeCloseTo(sides * side, 9);
+    }
+  });
+});
+
+describe("volume between sections", () => {
+  test("agrees with a numerical integral of the section on the way (Simpson, 200 strips)", () => {
+    fc.assert(
+      fc.property(sections, fc.oneof(sections, fc.constant("point" as const)), (from, to) => {
+        const area = (share: number) => sectionAreaMm2(sectionBetween(from, to, share));
+        const strips = 200;
+        let sum = area(0) + area(1);
+        for (let index = 1; index < strips; index += 1)
+          sum += area(index / strips) * (index % 2 ? 4 : 2);
+        const integral = (sum / (3 * strips)) * 80;
+        expect(volumeBetweenMm3(from, to, 80) / integral).toBeCloseTo(1, 6);
+      }),
+    );
+  });
+
+  test("is the same in both directions and lies between the two prisms", () => {
+    fc.assert(
+      fc.property(sections, sections, (from, to) => {
+        const there = volumeBetweenMm3(from, to, 50);
+        expect(there).toBeCloseTo(volumeBetweenMm3(to, from, 50), 6);
+        const ends = [sectionAreaMm2(from), sectionAreaMm2(to)];
+        // Two flats that cross (wide and thin against narrow and thick) are fuller in the middle than at either end.
+        if (from.shape === "flat" && to.shape === "flat") return;
+        expect(there).toBeGreaterThanOrEqual(Math.min(...ends) * 50 * (1 - 1e-9));
+        expect(there).toBeLessThanOrEqual(Math.max(...ends) * 50 * (1 + 1e-9));
+      }),
+    );
+  });
+
+  test("a chisel edge takes half its length of bar, from a flat and from a square", () => {
+    const edge = { shape: "flat", width: 25, thickness: 0 } as const;
+    expect(volumeBetweenMm3({ shape: "flat", width: 25, thickness: 12 }, edge, 60)).toBeCloseTo(
+      (25 * 12 * 60) / 2,
+    );
+    expect(volumeBetweenMm3({ shape: "square", size: 25 }, edge, 60)).toBeCloseTo(
+      (25 * 25 * 60) / 2,
+    );
+  });
+});

@@ -1,0 +1,303 @@
+import type { Pool } from "pg";
+import { PIECE_FORMAT } from "@/core/piece/piece";
+import type { Actor } from "./actor";
+import { COMMAND_NAMES } from "./commands/run";
+import type { Database } from "./database";
+import { findBenchPiece, listBenchQueue, listInstruments } from "./queries/bench";
+import { findStanding, listLearnerPieces, listStandings } from "./queries/climb";
+import {
+  findExercise,
+  findRevisionPiece,
+  listOpenAssignments,
+  listShelf,
+  listTechniques,
+} from "./queries/exercises";
+import { findLearnerOverview } from "./queries/learner";
+import { findLearner, listCohorts, listRoster } from "./queries/people";
+import { listTargets } from "./queries/targets";
+import {
+  act,
+  addTestSchool,
+  fingerprint,
+  newId,
+  openTestDatabase,
+  type TestSchool,
+} from "./testing/database";
+
+let database: Database;
+let pool: Pool;
+let ours: TestSchool;
+let theirs: TestSchool;
+
+beforeAll(async () => {
+  ({ database, pool } = await openTestDatabase("guarding"));
+  ours = await addTestSchool(database);
+  theirs = await addTestSchool(database, { seed: 99, name: "Another school" });
+});
+afterAll(() => pool.end());
+
+/** A right input for every command, about our school. */
+function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
+  const { rows, learner } = ours;
+  const open = rows.piece.find(({ id }) => !rows.verdict.some(({ pieceId }) => pieceId === id))!;
+  const revision = rows.exerciseRevision.find(({ id }) => id === open.revisionId)!;
+  const characteristicId = (revision.characteristics as { id: string }[])[0]!.id;
+  const unjoined = rows.person.find(({ name }) => name === "Hedda Marsh")!;
+  const piece = {
+    format: PIECE_FORMAT,
+    name: "Peg",
+    stock: { section: "12 square" },
+    stretches: [{ id: "peg", kind: "prism", section: "10 square", length: 80 }],
+  };
+  return {
+    "add-learner": { personId: newId(), name: "New Learner", cohortId: rows.cohort[0]!.id },
+    "make-join-link": { linkId: newId(), personId: unjoined.id },
+    assign: {
+      revisionId: revision.id,
+      learners: [{ assignmentId: newId(), personId: learner.personId }],
+    },
+    "withdraw-assignment": { assignmentId: rows.assignment[0]!.id },
+    "start-piece": {
+      pieceId: newId(),
+      assignmentId: rows.assignment[0]!.id,
+      kind: "assessed",
+      guided: false,
+    },
+    "take-reading": {
+      readingId: newId(),
+      pieceId: open.id,
+      characteristicId,
+      values: [3],
+      typed: "3",
+      instrumentId: rows.instrument[0]!.id,
+      supersedesId: null,
+      takenAt: "2026-11-24T18:00:00Z",
+    },
+    "note-defect": {
+      defectId: newId(),
+      pieceId: open.id,
+      kind: "bowed",
+      severity: "cosmetic",
+      atMm: null,
+      note: "",
+      notedAt: "2026-11-24T18:00:00Z",
+    },
+    "change-defect": { defectId: rows.defect[0]!.id, corrected: true, withdrawn: false },
+    "tally-piece": { pieceId: open.id, heats: 1, minutes: 1 },
+    "sign-verdict": { verdictId: newId(), pieceId: open.id },
+    "import-exercise": {
+      exerciseId: newId(),
+      revisionId: newId(),
+      techniqueId: rows.technique[0]!.id,
+      step: 1,
+      name: "Peg",
+      heatBudget: 2,
+      minuteBudget: 10,
+      pieceFile: JSON.stringify(piece),
+    },
+    "set-first-unit": { firstUnit: "in" },
+  };
+}
+
+/** Commands about oneself only, which everyone may give. */
+const OF_ONESELF = ["set-first-unit"];
+/** What an assistant may do besides: measure and record. */
+const RECORDING = ["start-piece", "take-reading", "note-defect", "change-defect", "tally-piece"];
+
+test("the table above has every command", () => {
+  expect(Object.keys(inputs()).sort()).toEqual([...COMMAND_NAMES].sort());
+});
+
+describe.each(COMMAND_NAMES)("%s", (name) => {
+  const tried = async (actor: Actor | null) => {
+    const before = await fingerprint(pool);
+    const answer = await act(database, actor, name, inputs()[name]);
+    const changed = (await fingerprint(pool)) !== before;
+    return { code: answer.ok ? "ok" : answer.error.code, changed };
+  };
+
+  test("nobody", async () => {
+    expect(await tried(null)).toEqual({ code: "signed-out", changed: false });
+  });
+
+  test("a learner", async () => {
+    if (OF_ONESELF.includes(name)) return expect((await tried(ours.learner)).code).toBe("ok");
+    expect(await tried(ours.learner)).toEqual({ code: "denied", changed: false });
+  });
+
+  test("an assistant", async () => {
+    if (OF_ONESELF.includes(name)) return expect((await tried(ours.assistant)).code).toBe("ok");
+    const { code } = await tried(ours.assistant);
+    // Allowed means it got as far as the records: done, or refused for what they say.
+    if (RECORDING.includes(name)) expect(["ok", "conflict"]).toContain(code);
+    else expect(code).toBe("denied");
+  });
+
+  test("another school's instructor", async () => {
+    if (OF_ONESELF.includes(name)) return;
+    expect(await tried(theirs.instructor)).toEqual({ code: "not-found", changed: false });
+  });
+
+  test("input that isn't right", async () => {
+    for (const input of [undefined, null, 7, {}, [], { ...(inputs()[name] as object), extra: 1 }])
+      expect(await act(database, ours.instructor, name, input)).toMatchObject({
+        ok: false,
+        error: { code: "invalid" },
+      });
+  });
+});
+
+test("a command that doesn't exist, whatever it is called", async () => {
+  for (const name of ["nonsense", "constructor", "__proto__", "toString"])
+    expect(await act(database, ours.instructor, name, {})).toMatchObject({
+      ok: false,
+      error: { code: "not-found" },
+    });
+});
+
+describe("queries", () => {
+  const ids = () => {
+    const { rows, learner } = ours;
+    const piece = rows.piece.find(({ learnerId }) => learnerId === learner.personId)!;
+    const othersPiece = rows.piece.find(({ learnerId }) => learnerId !== learner.personId)!;
+    const notSet = rows.exercise.find(({ name }) => name === "Gangway pin")!;
+    const revision = rows.exerciseRevision.find(({ exerciseId }) => exerciseId === notSet.id)!;
+    return {
+      piece: piece.id,
+      othersPiece: othersPiece.id,
+      notSet: notSet.id,
+      revision: revision.id,
+      technique: rows.technique[4]!.id,
+    };
+  };
+  const gone = expect.objectContaining({ code: "not-found" }) as Error;
+
+  test("lists hold the actor's school only, and for a learner nothing or their own", async () => {
+    const lists: [
+      name: string,
+      list: (actor: Actor) => Promise<unknown[]>,
+      learnerSees: "nothing" | "own" | "all",
+    ][] = [
+      ["shelf", (actor) => listShelf(database, actor), "nothing"],
+      ["techniques", (actor) => listTechniques(database, actor), "all"],
+      ["roster", (actor) => listRoster(database, actor), "nothing"],
+      ["cohorts", (actor) => listCohorts(database, actor), "nothing"],
+      ["queue", (actor) => listBenchQueue(database, actor), "nothing"],
+      ["instruments", (actor) => listInstruments(database, actor), "nothing"],
+      ["targets", (actor) => listTargets(database, actor), "nothing"],
+      ["assignments", (actor) => listOpenAssignments(database, actor), "own"],
+      ["standings", (actor) => listStandings(database, actor), "own"],
+    ];
+    const text = (items: unknown[]) => JSON.stringify(items);
+    for (const [name, list, learnerSees] of lists) {
+      const us = await list(ours.instructor);
+      const them = await list(theirs.instructor);
+      expect([name, us.length > 0, them.length > 0]).toEqual([name, true, true]);
+      for (const item of us) expect(text(them)).not.toContain(text([item]).slice(1, -1));
+      const own = await list(ours.learner);
+      if (learnerSees === "nothing") expect([name, own]).toEqual([name, []]);
+      if (learnerSees === "own") {
+        expect(own.length).toBeGreaterThan(0);
+        for (const item of own) expect(item).toMatchObject({ learnerId: ours.learner.personId });
+      }
+    }
+  });
+
+  test("a learner gets their own piece, standing and page, and nobody else's", async () => {
+    const { piece, othersPiece, technique } = ids();
+    const { learner, otherLearner } = ours;
+    expect((await findBenchPiece(database, learner, piece)).id).toBe(piece);
+    expect((await findLearnerOverview(database, learner, learner.personId)).learner.id).toBe(
+      learner.personId,
+    );
+    await expect(findBenchPiece(database, learner, othersPiece)).rejects.toEqual(gone);
+    await expect(findLearner(database, learner, otherLearner.personId)).rejects.toEqual(gone);
+    await expect(findLearnerOverview(database, learner, otherLearner.personId)).rejects.toEqual(
+      gone,
+    );
+    await expect(findStanding(database, learner, otherLearner.personId, technique)).rejects.toEqual(
+      gone,
+    );
+    expect(await listLearnerPieces(database, learner, otherLearner.personId)).toEqual([]);
+  });
+
+  test("a learner sees exercises set for them only", async () => {
+    const { notSet, revision } = ids();
+    await expect(findExercise(database, ours.learner, notSet)).rejects.toEqual(gone);
+    await expect(findRevisionPiece(database, ours.learner, revision)).rejects.toEqual(gone);
+    expect((await findExercise(database, ours.otherLearner, notSet)).id).toBe(notSet);
+  });
+
+  test("another school's instructor finds none of ours by its id", async () => {
+    const { piece, notSet, revision, technique } = ids();
+    const { instructor } = theirs;
+    const { personId } = ours.learner;
+    await expect(findBenchPiece(database, instructor, piece)).rejects.toEqual(gone);
+    await expect(findExercise(database, instructor, notSet)).rejects.toEqual(gone);
+    await expect(findRevisionPiece(database, instructor, revision)).rejects.toEqual(gone);
+    await expect(findLearner(database, instructor, personId)).rejects.toEqual(gone);
+    await expect(findLearnerOverview(database, instructor, personId)).rejects.toEqual(gone);
+    await expect(findStanding(database, instructor, personId, technique)).rejects.toEqual(gone);
+    expect(await listLearnerPieces(database, instructor, personId)).toEqual([]);
+    expect(await listOpenAssignments(database, instructor, [personId])).toEqual([]);
+    expect(await listStandings(database, instructor, personId)).toEqual([]);
+  });
+});
+
+describe("the database itself", () => {
+  const tables = () =>
+    pool.query<{ name: string }>(
+      "select table_name as name from information_schema.columns where column_name = 'school_id' and table_schema = 'public' order by 1",
+    );
+
+  test("every table of ours but the school's own names its school", async () => {
+    const { rows } = await pool.query<{ name: string }>(
+      "select table_name as name from information_schema.tables where table_schema = 'public'",
+    );
+    const signIn = ["user", "session", "account", "verification", "rate_limit"];
+    const owned = (await tables()).rows.map(({ name }) => name);
+    expect(
+      rows
+        .map(({ name }) => name)
+        .filter((name) => ![...signIn, "school"].includes(name))
+        .sort(),
+    ).toEqual(owned);
+  });
+
+  test("a row can't be moved to another school while anything ties it, table by table", async () => {
+    const appendOnly = ["exercise_revision", "reading", "verdict"];
+    for (const { name } of (await tables()).rows) {
+      if (name === "join_link") continue;
+      const moved = pool.query(`update "${name}" set school_id = $1 where school_id = $2`, [
+        theirs.rows.school[0]!.id,
+        ours.rows.school[0]!.id,
+      ]);
+      // 23503 foreign key; 23505 unique (names, letters and tags are taken there); 23001 append-only.
+      const codes = appendOnly.includes(name) ? ["23001"] : ["23503", "23505"];
+      const state = await moved.then(
+        () => "moved",
+        ({ code }: { code: string }) => code,
+      );
+      expect([name, codes.includes(state)]).toEqual([name, true]);
+    }
+  });
+
+  test("revisions, readings and verdicts can't be changed or deleted", async () => {
+    for (const name of ["exercise_revision", "reading", "verdict"])
+      for (const change of [`delete from ${name}`, `update ${name} set id = id`])
+        await expect(pool.query(change)).rejects.toMatchObject({ code: "23001" });
+  });
+
+  test("what makes no sense is refused by the columns themselves", async () => {
+    const [piece] = ours.rows.piece;
+    for (const change of [
+      `update piece set heats = -1 where id = '${piece!.id}'`,
+      `update piece set kind = 'lucky' where id = '${piece!.id}'`,
+      `update exercise set step = 6`,
+      `update membership set role = 'king'`,
+      `update membership set cohort_id = null where role = 'learner'`,
+      `insert into technique_prerequisite select school_id, id, id from technique limit 1`,
+    ])
+      await expect(pool.query(change)).rejects.toMatchObject({ code: "23514" });
+  });
+});

@@ -1,0 +1,417 @@
+import { and, eq } from "drizzle-orm";
+import type { Pool } from "pg";
+import type { Standing } from "@/core/climb/standing";
+import type { Characteristic } from "@/core/measure/characteristic";
+import { askedOf, recordOf } from "@/core/records/bench";
+import { judgePiece, type Verdict } from "@/core/verdict/verdict";
+import type { Database } from "./database";
+import { buildDemoSchool } from "./demo/school";
+import { findBenchPiece } from "./queries/bench";
+import { findStanding } from "./queries/climb";
+import { findLearnerOverview } from "./queries/learner";
+import * as schema from "./schema";
+import {
+  act,
+  actOk,
+  addTestSchool,
+  fingerprint,
+  newId,
+  openTestDatabase,
+  type TestSchool,
+} from "./testing/database";
+
+let database: Database;
+let pool: Pool;
+let ours: TestSchool;
+
+beforeAll(async () => {
+  ({ database, pool } = await openTestDatabase("recording"));
+  ours = await addTestSchool(database);
+});
+afterAll(() => pool.end());
+
+const NOW = "2026-11-24T18:00:00.000Z";
+
+async function startFid(person = ours.learner) {
+  const fid = ours.rows.exercise.find(({ name }) => name === "Net-mender's fid")!;
+  const revision = ours.rows.exerciseRevision.find(({ exerciseId }) => exerciseId === fid.id)!;
+  const assignmentId = newId();
+  await actOk(database, ours.instructor, "assign", {
+    revisionId: revision.id,
+    learners: [{ assignmentId, personId: person.personId }],
+  });
+  const pieceId = newId();
+  const input = { pieceId, assignmentId, kind: "assessed", guided: false };
+  const { tag } = await actOk<{ tag: string }>(database, ours.instructor, "start-piece", input);
+  return {
+    pieceId,
+    tag,
+    input,
+    techniqueId: fid.techniqueId,
+    characteristics: revision.characteristics as Characteristic[],
+  };
+}
+
+const readingOf = (
+  pieceId: string,
+  characteristic: Characteristic,
+  values: number[],
+  supersedesId: string | null = null,
+) => ({
+  readingId: newId(),
+  pieceId,
+  characteristicId: characteristic.id,
+  values,
+  typed: values.join(" "),
+  instrumentId: ours.rows.instrument.find(({ kind }) => kind === characteristic.instrument)!.id,
+  supersedesId,
+  takenAt: NOW,
+});
+
+const onSize = ({ readings, nominalMm, tolerance }: Characteristic) =>
+  readings === "difference" ? [tolerance.sizeMm * 1.4, tolerance.sizeMm * 1.4] : [nominalMm];
+
+async function measureAll(pieceId: string, characteristics: Characteristic[]) {
+  for (const characteristic of characteristics)
+    await actOk(
+      database,
+      ours.assistant,
+      "take-reading",
+      readingOf(pieceId, characteristic, onSize(characteristic)),
+    );
+}
+
+describe("every write can be sent again", () => {
+  test("the same command twice is one record; the same id with other content is a conflict", async () => {
+    const { pieceId, input, characteristics } = await startFid();
+    const person = { personId: newId(), name: "Two Times", cohortId: ours.rows.cohort[0]!.id };
+    const reading = readingOf(pieceId, characteristics[0]!, [3.2]);
+    const defect = {
+      defectId: newId(),
+      pieceId,
+      kind: "bowed",
+      severity: "cosmetic",
+      atMm: 12,
+      note: "",
+      notedAt: NOW,
+    };
+    const sent: [string, object, object][] = [
+      ["start-piece", input, { kind: "practice" }],
+      ["add-learner", person, { name: "Somebody Else" }],
+      ["take-reading", reading, { values: [4] }],
+      ["note-defect", defect, { kind: "crack" }],
+    ];
+    for (const [name, command, other] of sent) {
+      const first = await actOk(database, ours.instructor, name, command);
+      const before = await fingerprint(pool);
+      expect(await actOk(database, ours.instructor, name, command)).toEqual(first);
+      expect(await act(database, ours.instructor, name, { ...command, ...other })).toMatchObject({
+        ok: false,
+        error: { code: "conflict" },
+      });
+      expect(await fingerprint(pool)).toBe(before);
+    }
+  });
+
+  test("twenty copies of one reading at once are one reading", async () => {
+    const { pieceId, characteristics } = await startFid();
+    const reading = readingOf(pieceId, characteristics[0]!, [3.1]);
+    const answers = await Promise.all(
+      Array.from({ length: 20 }, () => act(database, ours.instructor, "take-reading", reading)),
+    );
+    expect(answers.every(({ ok }) => ok)).toBe(true);
+    const rows = await database
+      .select()
+      .from(schema.reading)
+      .where(eq(schema.reading.pieceId, pieceId));
+    expect(rows).toHaveLength(1);
+  });
+
+  test("the same join-link command gives the same link; a newer one ends it", async () => {
+    const { personId } = await actOk<{ personId: string }>(
+      database,
+      ours.instructor,
+      "add-learner",
+      { personId: newId(), name: "Ned Newcomer", cohortId: ours.rows.cohort[1]!.id },
+    );
+    const command = { linkId: newId(), personId };
+    const first = await actOk<{ path: string }>(
+      database,
+      ours.instructor,
+      "make-join-link",
+      command,
+    );
+    expect(await actOk(database, ours.instructor, "make-join-link", command)).toEqual(first);
+    const next = await actOk<{ path: string }>(database, ours.instructor, "make-join-link", {
+      linkId: newId(),
+      personId,
+    });
+    expect(next.path).not.toBe(first.path);
+  });
+});
+
+describe("readings", () => {
+  test("a correction supersedes: the old one stays on record and stops counting", async () => {
+    const { pieceId, characteristics } = await startFid();
+    const [tip] = characteristics as [Characteristic];
+    const wrong = readingOf(pieceId, tip, [4]);
+    const heavy = await actOk<{ verdict: Verdict }>(
+      database,
+      ours.instructor,
+      "take-reading",
+      wrong,
+    );
+    expect(heavy.verdict.outcome).toBe("another-heat");
+    const right = readingOf(pieceId, tip, [3.1], wrong.readingId);
+    const fine = await actOk<{ verdict: Verdict }>(
+      database,
+      ours.instructor,
+      "take-reading",
+      right,
+    );
+    expect(fine.verdict.outcome).toBeNull();
+    const all = await database
+      .select()
+      .from(schema.reading)
+      .where(eq(schema.reading.pieceId, pieceId));
+    expect(all.map(({ values }) => values[0]).sort()).toEqual([3.1, 4]);
+    expect((await findBenchPiece(database, ours.instructor, pieceId)).readings).toMatchObject([
+      { values: [3.1] },
+    ]);
+  });
+
+  test("only one reading can take another's place, and only of the same thing", async () => {
+    const { pieceId, characteristics } = await startFid();
+    const [tip, turned] = characteristics as [Characteristic, Characteristic];
+    const first = readingOf(pieceId, tip, [4]);
+    await actOk(database, ours.instructor, "take-reading", first);
+    await actOk(
+      database,
+      ours.instructor,
+      "take-reading",
+      readingOf(pieceId, tip, [3.5], first.readingId),
+    );
+    for (const late of [
+      readingOf(pieceId, tip, [3.4], first.readingId),
+      readingOf(pieceId, turned, [3], first.readingId),
+    ])
+      expect(await act(database, ours.instructor, "take-reading", late)).toMatchObject({
+        ok: false,
+        error: { code: "conflict" },
+      });
+  });
+
+  test("what the plan doesn't ask for is refused", async () => {
+    const { pieceId, characteristics } = await startFid();
+    const reading = readingOf(pieceId, characteristics[0]!, [3]);
+    for (const wrong of [
+      { characteristicId: "nonsense" },
+      { values: [3, 4] },
+      { values: [] },
+      { values: [-1] },
+      { values: [1e9] },
+      { instrumentId: newId() },
+      { typed: "<b>" },
+      { takenAt: "yesterday" },
+    ])
+      expect(
+        (await act(database, ours.instructor, "take-reading", { ...reading, ...wrong })).ok,
+      ).toBe(false);
+    expect((await findBenchPiece(database, ours.instructor, pieceId)).readings).toEqual([]);
+  });
+
+  test("the verdict that comes back is the one the records give", async () => {
+    const { pieceId, characteristics } = await startFid();
+    for (const characteristic of characteristics.slice(0, 5)) {
+      const { verdict } = await actOk<{ verdict: Verdict }>(
+        database,
+        ours.instructor,
+        "take-reading",
+        readingOf(pieceId, characteristic, onSize(characteristic)),
+      );
+      const piece = await findBenchPiece(database, ours.instructor, pieceId);
+      expect(verdict).toEqual(judgePiece(askedOf(piece), recordOf(piece), piece.rules));
+    }
+  });
+});
+
+describe("signing", () => {
+  test("three good fids in a row make the square taper True, each step with its evidence", async () => {
+    const person = ours.otherLearner;
+    const newcomer = await actOk<{ personId: string }>(database, ours.instructor, "add-learner", {
+      personId: newId(),
+      name: "Fresh Start",
+      cohortId: ours.rows.cohort[0]!.id,
+    });
+    const fresh = { ...person, personId: newcomer.personId };
+    const steps: number[] = [];
+    for (let made = 0; made < 3; made += 1) {
+      const { pieceId, characteristics } = await startFid(fresh);
+      await measureAll(pieceId, characteristics);
+      const { standing } = await actOk<{ standing: Standing }>(
+        database,
+        ours.instructor,
+        "sign-verdict",
+        { verdictId: newId(), pieceId },
+      );
+      steps.push(standing.step);
+    }
+    expect(steps).toEqual([2, 2, 3]);
+    const evidence = await database
+      .select()
+      .from(schema.standingEvidence)
+      .where(eq(schema.standingEvidence.learnerId, fresh.personId));
+    expect(evidence.map(({ step }) => step).sort()).toEqual([1, 2, 3, 3, 3]);
+  });
+
+  test("not before everything is measured, and only by an instructor", async () => {
+    const { pieceId } = await startFid();
+    expect(
+      await act(database, ours.instructor, "sign-verdict", { verdictId: newId(), pieceId }),
+    ).toMatchObject({
+      ok: false,
+      error: { code: "conflict", message: expect.stringContaining("still to go") as string },
+    });
+    expect(
+      await act(database, ours.assistant, "sign-verdict", { verdictId: newId(), pieceId }),
+    ).toMatchObject({ ok: false, error: { code: "denied" } });
+  });
+
+  test("two instructors at once: one signs, the other is told; a signed piece takes nothing more", async () => {
+    const { pieceId, characteristics } = await startFid();
+    await measureAll(pieceId, characteristics);
+    const sign = (actor: TestSchool["owner"]) =>
+      act(database, actor, "sign-verdict", { verdictId: newId(), pieceId });
+    const answers = await Promise.all([sign(ours.instructor), sign(ours.owner)]);
+    expect(answers.map(({ ok }) => ok).sort()).toEqual([false, true]);
+    expect(answers.find(({ ok }) => !ok)).toMatchObject({
+      error: { code: "conflict", message: expect.stringContaining("already") as string },
+    });
+    const late = await act(
+      database,
+      ours.instructor,
+      "take-reading",
+      readingOf(pieceId, characteristics[0]!, [3]),
+    );
+    expect(late).toMatchObject({
+      ok: false,
+      error: { code: "conflict", message: expect.stringContaining("closed") as string },
+    });
+    expect((await findBenchPiece(database, ours.instructor, pieceId)).readings).toHaveLength(
+      characteristics.length,
+    );
+  });
+
+  test("a piece sent back is measured again and signed again; both verdicts are kept", async () => {
+    const { pieceId, characteristics } = await startFid();
+    const [tip] = characteristics as [Characteristic];
+    await measureAll(pieceId, characteristics);
+    const { readings } = await findBenchPiece(database, ours.instructor, pieceId);
+    const old = readings.find(({ characteristicId }) => characteristicId === tip.id)!;
+    const heavy = readingOf(pieceId, tip, [4], old.id);
+    await actOk(database, ours.instructor, "take-reading", heavy);
+    await actOk(database, ours.instructor, "sign-verdict", { verdictId: newId(), pieceId });
+    await actOk(
+      database,
+      ours.instructor,
+      "take-reading",
+      readingOf(pieceId, tip, [3], heavy.readingId),
+    );
+    await actOk(database, ours.instructor, "sign-verdict", { verdictId: newId(), pieceId });
+    const { verdicts } = await findBenchPiece(database, ours.instructor, pieceId);
+    expect(verdicts.map(({ outcome }) => outcome)).toEqual(["another-heat", "keep"]);
+  });
+
+  test("every standing kept is the one the signed pieces give", async () => {
+    const kept = await database.select().from(schema.standingEvidence);
+    const pairs = new Map(
+      kept.map(({ learnerId, techniqueId }) => [
+        `${learnerId}/${techniqueId}`,
+        { learnerId, techniqueId },
+      ]),
+    );
+    expect(pairs.size).toBeGreaterThan(20);
+    for (const { learnerId, techniqueId } of pairs.values()) {
+      const standing = await findStanding(database, ours.instructor, learnerId, techniqueId);
+      const expected = standing.earned
+        .flatMap(({ step, pieceIds }) => pieceIds.map((pieceId) => `${step} ${pieceId}`))
+        .sort();
+      const rows = kept.filter(
+        (row) => row.learnerId === learnerId && row.techniqueId === techniqueId,
+      );
+      expect(rows.map(({ step, pieceId }) => `${step} ${pieceId}`).sort()).toEqual(expected);
+    }
+  });
+});
+
+test("an imported piece file becomes an exercise with its plan; a bad one says where", async () => {
+  const command = {
+    exerciseId: newId(),
+    revisionId: newId(),
+    techniqueId: ours.rows.technique[4]!.id,
+    step: 2,
+    name: "Marlin peg",
+    heatBudget: 3,
+    minuteBudget: 15,
+    pieceFile: JSON.stringify({
+      format: "bell-step.piece/1",
+      name: "Marlin peg",
+      stock: { section: "12 square" },
+      stretches: [{ id: "peg", kind: "transition", from: "point", to: "12 square", length: 90 }],
+    }),
+  };
+  await actOk(database, ours.instructor, "import-exercise", command);
+  await actOk(database, ours.instructor, "import-exercise", command);
+  const [revision] = await database
+    .select()
+    .from(schema.exerciseRevision)
+    .where(and(eq(schema.exerciseRevision.exerciseId, command.exerciseId)));
+  expect((revision!.characteristics as Characteristic[]).map(({ id }) => id)).toContain(
+    "peg.length",
+  );
+  const bad = {
+    ...command,
+    exerciseId: newId(),
+    revisionId: newId(),
+    pieceFile: command.pieceFile.replace('"point"', '"pint"'),
+  };
+  expect(await act(database, ours.instructor, "import-exercise", bad)).toMatchObject({
+    ok: false,
+    error: {
+      code: "invalid",
+      path: "pieceFile",
+      message: expect.stringContaining("stretches.0.from") as string,
+    },
+  });
+});
+
+test("a withdrawn assignment is gone from the learner's page, its pieces are not", async () => {
+  const { input, tag } = await startFid();
+  await actOk(database, ours.instructor, "withdraw-assignment", {
+    assignmentId: input.assignmentId,
+  });
+  const overview = await findLearnerOverview(database, ours.learner, ours.learner.personId);
+  expect(overview.assignments.map(({ id }) => id)).not.toContain(input.assignmentId);
+  expect(overview.pieces.map((piece) => piece.tag)).toContain(tag);
+});
+
+describe("the demonstration school", () => {
+  test("the same seed gives the same rows to the byte, another seed others", () => {
+    expect(JSON.stringify(buildDemoSchool())).toBe(JSON.stringify(buildDemoSchool()));
+    expect(JSON.stringify(buildDemoSchool(1))).not.toBe(JSON.stringify(buildDemoSchool(2)));
+  });
+
+  test("holds what it promises", () => {
+    const rows = buildDemoSchool();
+    const roles = (role: string) => rows.membership.filter((one) => one.role === role).length;
+    expect([roles("learner"), roles("assistant"), roles("owner") + roles("instructor")]).toEqual([
+      14, 1, 3,
+    ]);
+    expect(rows.technique.length).toBeGreaterThanOrEqual(8);
+    expect(rows.exercise.length).toBe(3);
+    expect(rows.piece.length).toBeGreaterThanOrEqual(55);
+    expect(new Set(rows.verdict.map(({ outcome }) => outcome))).toEqual(
+      new Set(["keep", "another-heat", "start-again"]),
+    );
+  });
+});

@@ -1,0 +1,105 @@
+import pg from "pg";
+import { v7 as uuidV7 } from "uuid";
+import { findActor, type Actor } from "../actor";
+import { hashPassword, makeAccount } from "../auth";
+import { runCommand, type CommandAnswer } from "../commands/run";
+import { openDatabase, type Database } from "../database";
+import { insertDemoRows } from "../demo/insert";
+import { buildDemoSchool, DEMO_SEED, type DemoRows } from "../demo/school";
+import { migrateDatabase } from "../migrate";
+
+export const SECRET = "a secret for tests that is long enough";
+
+/** A database of its own for a test file, migrated and empty, on the server in TEST_DATABASE_URL. */
+export async function openTestDatabase(name: string) {
+  const server = process.env.TEST_DATABASE_URL;
+  if (!server) throw new Error("TEST_DATABASE_URL is not set: run these tests by npm test.");
+  const at = (database: string) => {
+    const url = new URL(server);
+    url.pathname = `/${database}`;
+    return url.href;
+  };
+  const admin = new pg.Client({ connectionString: at("postgres") });
+  await admin.connect();
+  await admin.query(`drop database if exists bell_step_test_${name} with (force)`);
+  await admin.query(`create database bell_step_test_${name}`);
+  await admin.end();
+  const opened = openDatabase(at(`bell_step_test_${name}`), 6);
+  await migrateDatabase(opened.database, process.cwd());
+  return opened;
+}
+
+/** A school of the simulator's, with the actors tests need. */
+export interface TestSchool {
+  rows: DemoRows;
+  instructor: Actor;
+  owner: Actor;
+  assistant: Actor;
+  learner: Actor;
+  otherLearner: Actor;
+}
+
+/** Puts a whole simulated school into the database. A second one takes another seed and name. */
+export async function addTestSchool(
+  database: Database,
+  { seed = DEMO_SEED, name = "Wrackline Forge School" } = {},
+): Promise<TestSchool> {
+  const rows = buildDemoSchool(seed);
+  rows.school[0]!.name = name;
+  await insertDemoRows(database, rows);
+  const passwordHash = await hashPassword("only-for-tests");
+  const actor = async (who: string): Promise<Actor> => {
+    const personId = rows.person.find((person) => person.name === who)!.id;
+    await makeAccount(database, {
+      personId,
+      email: `${seed}.${personId}@example.org`,
+      passwordHash,
+    });
+    return (await findActor(database, personId))!;
+  };
+  return {
+    rows,
+    instructor: await actor("Oda Fenwright"),
+    owner: await actor("Renske Holm"),
+    assistant: await actor("Cato Bramling"),
+    learner: await actor("Maren Tholsgaard"),
+    otherLearner: await actor("Ivo Brackwater"),
+  };
+}
+
+export const newId = (): string => uuidV7();
+
+/** Runs a command as an actor, the way the route does. */
+export const act = (
+  database: Database,
+  actor: Actor | null,
+  name: string,
+  input: unknown,
+): Promise<CommandAnswer> => runCommand(name, input, { database, actor, secret: SECRET });
+
+/** Runs a command that must succeed, and gives its value. */
+export async function actOk<Value>(
+  database: Database,
+  actor: Actor,
+  name: string,
+  input: unknown,
+): Promise<Value> {
+  const answer = await act(database, actor, name, input);
+  if (!answer.ok) throw new Error(`${name}: ${answer.error.code} ${answer.error.message}`);
+  return answer.value as Value;
+}
+
+/** A fingerprint of every row of every table of ours, to show that nothing changed. */
+export async function fingerprint(pool: pg.Pool): Promise<string> {
+  const { rows: tables } = await pool.query<{ name: string }>(
+    "select table_name as name from information_schema.tables where table_schema = 'public' order by 1",
+  );
+  const parts: string[] = [];
+  for (const { name } of tables) {
+    const { rows } = await pool.query<{ mark: string }>(
+      `select count(*) || ':' || coalesce(md5(string_agg(t::text, '|' order by t::text)), '') as mark from "${name}" t`,
+    );
+    parts.push(`${name}=${rows[0]!.mark}`);
+  }
+  return parts.join("\n");
+}

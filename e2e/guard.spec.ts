@@ -1,0 +1,215 @@
+import { readdirSync } from "node:fs";
+import { expect, test, type APIRequestContext, type Browser } from "@playwright/test";
+import { signIn } from "./shop";
+
+/** Every page and route there is, read off the source, so that none is forgotten here. */
+const routes = readdirSync("app", { recursive: true, encoding: "utf8" })
+  .filter((file) => /(^|\/)(page\.tsx|route\.ts)$/.test(file))
+  .map((file) => `/${file.replace(/\(desk\)\//, "").replace(/\/?(page\.tsx|route\.ts)$/, "")}`)
+  .sort();
+
+type Persona = "nobody" | "learner" | "stranger" | "assistant" | "instructor";
+type Expected = Record<Persona, number>;
+
+const STAFF: Expected = {
+  nobody: 307,
+  learner: 403,
+  stranger: 200,
+  assistant: 200,
+  instructor: 200,
+};
+const OURS: Expected = {
+  nobody: 307,
+  learner: 403,
+  stranger: 404,
+  assistant: 200,
+  instructor: 200,
+};
+const INSTRUCTORS: Expected = {
+  nobody: 307,
+  learner: 403,
+  stranger: 200,
+  assistant: 403,
+  instructor: 200,
+};
+const LEARNERS: Expected = {
+  nobody: 307,
+  learner: 200,
+  stranger: 403,
+  assistant: 403,
+  instructor: 403,
+};
+const OPEN: Expected = {
+  nobody: 200,
+  learner: 200,
+  stranger: 200,
+  assistant: 200,
+  instructor: 200,
+};
+const HOME: Expected = {
+  nobody: 307,
+  learner: 307,
+  stranger: 307,
+  assistant: 307,
+  instructor: 307,
+};
+
+/** What each persona gets, for another learner's piece and an exercise not set for them. Routes that only take POST are tried below. */
+const EXPECTED: Record<string, Expected | "post"> = {
+  "/": HOME,
+  "/api/auth/[...all]": "post",
+  "/api/command/[name]": "post",
+  "/api/health": OPEN,
+  "/api/join": "post",
+  "/api/piece/[revisionId]": {
+    nobody: 401,
+    learner: 404,
+    stranger: 404,
+    assistant: 200,
+    instructor: 200,
+  },
+  "/climb": STAFF,
+  "/climb/[learnerId]": OURS,
+  "/join/[token]": OPEN,
+  "/me": { ...STAFF, learner: 200 },
+  "/measure": STAFF,
+  "/measure/[pieceId]": OURS,
+  "/next": LEARNERS,
+  "/piece/[pieceId]": { ...OURS, learner: 404 },
+  "/prepare": STAFF,
+  "/reckon": STAFF,
+  "/set": STAFF,
+  "/set/[exerciseId]": OURS,
+  "/set/import": INSTRUCTORS,
+  "/sheet/[exerciseId]": { ...OURS, learner: 404 },
+  "/sign-in": { nobody: 200, learner: 307, stranger: 307, assistant: 307, instructor: 307 },
+  "/stair": LEARNERS,
+};
+
+const ACCOUNTS: Record<Exclude<Persona, "nobody">, string> = {
+  learner: "maren",
+  stranger: "stranger@elsewhere.example",
+  assistant: "cato",
+  instructor: "oda",
+};
+
+async function requestAs(browser: Browser, persona: Persona): Promise<APIRequestContext> {
+  const context = await browser.newContext();
+  if (persona !== "nobody") await signIn(await context.newPage(), ACCOUNTS[persona]);
+  return context.request;
+}
+
+/** Ids of our school to put in the addresses: someone else's piece, and an exercise not set for the learner. */
+async function idsOf(browser: Browser): Promise<Record<string, string>> {
+  const context = await browser.newContext();
+  const page = await context.newPage();
+  await signIn(page, "oda");
+  const idIn = async (path: string, link: string | RegExp) => {
+    await page.goto(path);
+    const href = await page.getByRole("link", { name: link }).first().getAttribute("href");
+    return href!.split("/").at(-1)!;
+  };
+  const exerciseId = await idIn("/set", "Gangway pin");
+  const learnerId = await idIn("/climb", "Ivo Brackwater");
+  const pieceId = await idIn(`/climb/${learnerId}`, /Gangway pin/);
+  await page.goto(`/set/${exerciseId}`);
+  const revisionId = (await page
+    .getByRole("link", { name: "The piece file" })
+    .getAttribute("href"))!
+    .split("/")
+    .at(-1)!;
+  await context.close();
+  return { exerciseId, learnerId, pieceId, revisionId, token: "x".repeat(43) };
+}
+
+test("every route is in the table", () => {
+  expect(routes).toEqual(Object.keys(EXPECTED).sort());
+});
+
+test("every page and file, as everyone", async ({ browser }) => {
+  test.setTimeout(120_000);
+  const ids = await idsOf(browser);
+  for (const persona of ["nobody", "learner", "stranger", "assistant", "instructor"] as const) {
+    const request = await requestAs(browser, persona);
+    for (const [route, expected] of Object.entries(EXPECTED)) {
+      if (expected === "post") continue;
+      const path = route.replace(/\[(\w+)\]/g, (_, name: string) => ids[name]!);
+      const response = await request.get(path, { maxRedirects: 0 });
+      expect([persona, route, response.status()]).toEqual([persona, route, expected[persona]]);
+      if (response.status() >= 400) expect(await response.text()).not.toContain("Brackwater");
+    }
+  }
+});
+
+test("commands: nobody is told to sign in, other sites and nonsense are refused", async ({
+  browser,
+  baseURL,
+}) => {
+  const nobody = await requestAs(browser, "nobody");
+  expect((await nobody.post("/api/command/tally-piece", { data: {} })).status()).toBe(401);
+  const learner = await requestAs(browser, "learner");
+  expect((await learner.post("/api/command/assign", { data: {} })).status()).toBe(403);
+  const instructor = await requestAs(browser, "instructor");
+  const post = (options: object, name = "tally-piece") =>
+    instructor.post(`/api/command/${name}`, options);
+  const headers = { "content-type": "application/json" };
+  expect((await post({ data: {} }, "nonsense")).status()).toBe(404);
+  expect((await post({ data: "not json", headers })).status()).toBe(422);
+  expect(
+    (
+      await post(
+        { data: { firstUnit: "mm" }, headers: { ...headers, origin: "https://evil.example" } },
+        "set-first-unit",
+      )
+    ).status(),
+  ).toBe(422);
+  expect(
+    (
+      await post(
+        { data: { firstUnit: "mm" }, headers: { ...headers, origin: baseURL! } },
+        "set-first-unit",
+      )
+    ).status(),
+  ).toBe(200);
+  expect(
+    (
+      await post(
+        { data: JSON.stringify({ pieceFile: "x".repeat(3_100_000) }), headers },
+        "import-exercise",
+      )
+    ).status(),
+  ).toBe(422);
+  expect((await instructor.get("/api/command/tally-piece")).status()).toBe(405);
+  expect(
+    (
+      await nobody.post("/api/join", {
+        data: { token: "x".repeat(43), email: "a@example.org", password: "long enough pass" },
+      })
+    ).status(),
+  ).toBe(409);
+  expect((await nobody.post("/api/join", { data: { token: "x" } })).status()).toBe(422);
+  expect(
+    (
+      await nobody.post("/api/auth/sign-up/email", {
+        data: { email: "a@example.org", password: "long enough pass", name: "A" },
+      })
+    ).ok(),
+  ).toBe(false);
+});
+
+test("every page carries the policy and the usual headers", async ({ request }) => {
+  const response = await request.get("/sign-in");
+  const headers = response.headers();
+  expect(headers["content-security-policy"]).toMatch(
+    /script-src 'self' 'nonce-[^']+' 'strict-dynamic'/,
+  );
+  expect(headers["content-security-policy"]).toContain("frame-ancestors 'none'");
+  expect(headers["x-content-type-options"]).toBe("nosniff");
+  expect(headers["referrer-policy"]).toBe("same-origin");
+  expect(headers["x-powered-by"]).toBeUndefined();
+  const nonce = (text: string) => /nonce-([^']+)'/.exec(text)?.[1];
+  const again = await request.get("/sign-in");
+  expect(nonce(again.headers()["content-security-policy"]!)).not.toBe(
+    nonce(headers["content-security-policy"]!),
+  );
+});

@@ -1,0 +1,119 @@
+import { expect, test } from "@playwright/test";
+import { expectAccessible, signIn, startPiece, take, watchConsole } from "./shop";
+
+test("the sign-in page, a page that isn't there and one that isn't yours are accessible", async ({
+  page,
+}) => {
+  await page.goto("/sign-in");
+  await expectAccessible(page);
+  await signIn(page, "maren");
+  await page.goto("/nowhere");
+  await expect(page.getByRole("heading", { name: "There is nothing here" })).toBeVisible();
+  await expectAccessible(page);
+  await page.goto("/set");
+  await expect(page.getByRole("heading", { name: "This isn’t yours to open" })).toBeVisible();
+  await expectAccessible(page);
+});
+
+test("every page of the staff is accessible, keeps the policy and throws nothing", async ({
+  page,
+}) => {
+  const complaints = watchConsole(page);
+  await signIn(page, "oda");
+  for (const path of ["/set", "/set/import", "/prepare", "/measure", "/climb", "/reckon", "/me"]) {
+    await page.goto(path);
+    await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+    await expectAccessible(page);
+  }
+  await page.goto("/set");
+  await page.getByRole("link", { name: "Rope cleat blank" }).click();
+  await expect(page.getByRole("tab", { name: "as marked" })).toBeVisible();
+  await expectAccessible(page);
+  await page.goto("/climb");
+  await page.getByRole("link", { name: "Hedda Marsh" }).click();
+  await expect(page.getByRole("heading", { name: "What they made" })).toBeVisible();
+  await expectAccessible(page);
+  await page.keyboard.press("Control+k");
+  await expect(page.getByRole("dialog")).toBeVisible();
+  await expectAccessible(page);
+  expect(complaints).toEqual([]);
+});
+
+test("the bench is accessible mid-piece, with its defect dialog, and with a question open", async ({
+  page,
+}) => {
+  const complaints = watchConsole(page);
+  await signIn(page, "oda");
+  await startPiece(page, "Hedda Marsh", /fid/);
+  await take(page, "4.0", "2.0", "8.3");
+  await page.locator("[data-reading]").fill("85");
+  await page.keyboard.press("Enter");
+  await expectAccessible(page);
+  await page.locator("[data-reading]").fill("");
+  await page.keyboard.press("d");
+  await expect(page.getByRole("dialog")).toBeVisible();
+  await expectAccessible(page);
+  await page.keyboard.press("Enter");
+  await expect(page.getByLabel("How bad")).toBeVisible();
+  await expectAccessible(page);
+  expect(complaints).toEqual([]);
+});
+
+test.describe("on a phone", () => {
+  test.use({ viewport: { width: 390, height: 844 } });
+
+  test("the learner's pages and the sheet fit 390 px and are accessible", async ({ page }) => {
+    const complaints = watchConsole(page);
+    await signIn(page, "maren");
+    const fits = async () => {
+      await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+      const { scroll, client } = await page.evaluate(() => ({
+        scroll: document.documentElement.scrollWidth,
+        client: document.documentElement.clientWidth,
+      }));
+      expect(scroll).toBeLessThanOrEqual(client);
+      await expectAccessible(page);
+    };
+    await fits();
+    await page.getByRole("link", { name: "Every reading, and why" }).click();
+    await page.waitForURL(/\/piece\//);
+    await fits();
+    await page.goto("/stair");
+    await fits();
+    await page.goto("/me");
+    await fits();
+    await page.goto("/next");
+    await page.getByRole("link", { name: "Open the sheet" }).click();
+    await page.waitForURL(/\/sheet\//);
+    await fits();
+    await expect(
+      page.getByText("Local rules and the word of the responsible instructor"),
+    ).toBeVisible();
+    const buttons = await page.getByRole("button", { name: "Print" }).boundingBox();
+    expect(buttons!.height).toBeGreaterThanOrEqual(44);
+    expect(complaints).toEqual([]);
+  });
+});
+
+test("the sheet prints without the frame around it", async ({ page }) => {
+  await signIn(page, "oda");
+  await page.getByRole("link", { name: "Net-mender's fid" }).click();
+  await page.getByRole("link", { name: "The sheet, to print" }).click();
+  await expect(page.getByRole("heading", { name: "Mind" })).toBeVisible();
+  await page.emulateMedia({ media: "print" });
+  await expect(page.getByRole("navigation")).toBeHidden();
+  await expect(page.getByRole("button", { name: "Print" })).toBeHidden();
+  await expect(page.getByText("Eye protection always")).toBeVisible();
+});
+
+test("a sum on the Reckon screen, in both units, and one that can't be", async ({ page }) => {
+  await signIn(page, "oda");
+  await page.getByRole("link", { name: "Reckon" }).click();
+  await page.getByRole("button", { name: "taper" }).click();
+  await page.getByLabel("from", { exact: true }).fill("12 square");
+  await page.getByLabel("to", { exact: true }).fill("3 square");
+  await page.getByLabel("length", { exact: true }).fill("100");
+  await expect(page.getByText("43.8 mm · 1 23/32 in")).toBeVisible();
+  await page.getByLabel("to", { exact: true }).fill("20 square");
+  await expect(page.getByText("A taper gets smaller")).toBeVisible();
+});

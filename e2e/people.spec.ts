@@ -1,0 +1,60 @@
+import { expect, test } from "@playwright/test";
+import { signIn } from "./shop";
+
+test("a learner is added, invited, joins and finds nothing set", async ({ page, browser }) => {
+  await signIn(page, "oda");
+  await page.getByRole("link", { name: "Prepare" }).click();
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByText("A name is needed.")).toBeVisible();
+  await page.getByLabel("Name").fill("<b>Nobody</b>");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByText("visible characters")).toBeVisible();
+  await expect(page.getByLabel("Name")).toHaveValue("<b>Nobody</b>");
+  await page.getByLabel("Name").fill("Tilda Strand");
+  await page.getByLabel("Cohort").selectOption("Thursday evening");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByText(/Tilda Strand is in, with the tag T\d+/)).toBeVisible();
+
+  await page.getByRole("button", { name: "Join link for Tilda Strand" }).click();
+  const address = await page.locator("[data-join-link]").textContent();
+  const newcomer = await (await browser.newContext()).newPage();
+  await newcomer.goto(address!);
+  await expect(newcomer.getByRole("heading", { name: "Welcome, Tilda Strand" })).toBeVisible();
+  await newcomer.getByLabel("E-mail").fill("tilda@example.org");
+  await newcomer.getByLabel("Password").fill("short");
+  await newcomer.getByRole("button", { name: "Join" }).click();
+  await expect(newcomer.getByText("At least 10 characters.")).toBeVisible();
+  await newcomer.getByLabel("Password").fill("anvil-and-bell");
+  await newcomer.getByRole("button", { name: "Join" }).click();
+  await newcomer.waitForURL(/sign-in/);
+  await signIn(newcomer, "tilda@example.org");
+  await expect(newcomer.getByRole("heading", { name: "Nothing is set for you" })).toBeVisible();
+  await newcomer.goto(address!);
+  await expect(newcomer.getByRole("heading", { name: "This link can’t be used" })).toBeVisible();
+  await newcomer.context().close();
+});
+
+test("a wrong password is told like an unknown address; signing out ends it", async ({ page }) => {
+  const failWith = async (email: string) => {
+    await page.goto("/sign-in");
+    await page.getByLabel("E-mail").fill(email);
+    await page.getByLabel("Password").fill("certainly wrong");
+    await page.getByRole("button", { name: "Sign in", exact: true }).click();
+    return page.getByRole("main").getByRole("alert").textContent();
+  };
+  expect(await failWith("oda@wrackline.example")).toBe(await failWith("nobody@wrackline.example"));
+  await signIn(page, "maren");
+  await page.goto("/me");
+  await page.getByRole("button", { name: "Sign out" }).click();
+  await expect(page.getByText("You are signed out.")).toBeVisible();
+  await page.goto("/next");
+  await expect(page).toHaveURL(/sign-in/);
+});
+
+test("the way back after signing in leads only to our own pages", async ({ page }) => {
+  await signIn(page, "oda");
+  for (const next of ["//evil.example", "https://evil.example", "/\\evil.example"]) {
+    await page.goto(`/sign-in?next=${encodeURIComponent(next)}`);
+    expect(new URL(page.url()).hostname).toBe("127.0.0.1");
+  }
+});

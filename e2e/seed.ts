@@ -1,0 +1,19 @@
+import { hashPassword, makeAccount } from "@/data/auth";
+import { openDatabase } from "@/data/database";
+import { insertDemoRows } from "@/data/demo/insert";
+import { DEMO_PASSWORD } from "@/data/demo/people";
+import { buildDemoSchool } from "@/data/demo/school";
+
+/** Beside the demonstration school a second one, whose instructor must find nothing of the first. */
+const { database, pool } = openDatabase(process.env.DATABASE_URL!, 2);
+const rows = buildDemoSchool(4242);
+rows.school[0]!.name = "Another school";
+await insertDemoRows(database, rows);
+const stranger = rows.person.find(({ name }) => name === "Oda Fenwright")!;
+const passwordHash = await hashPassword(DEMO_PASSWORD);
+await makeAccount(database, {
+  personId: stranger.id,
+  email: "stranger@elsewhere.example",
+  passwordHash,
+});
+await pool.end();

@@ -1,0 +1,69 @@
+import { AxeBuilder } from "@axe-core/playwright";
+import { expect, type Page } from "@playwright/test";
+
+export const PASSWORD = "anvil-and-bell";
+
+export async function signIn(page: Page, account: string): Promise<void> {
+  const email = account.includes("@") ? account : `${account}@wrackline.example`;
+  await page.goto("/sign-in");
+  await page.getByLabel("E-mail").fill(email);
+  await page.getByLabel("Password").fill(PASSWORD);
+  await page.getByRole("button", { name: "Sign in", exact: true }).click();
+  await page.waitForURL((url) => !url.pathname.startsWith("/sign-in"));
+}
+
+/** Takes in a piece of what was last set for a learner; ends at the bench. */
+export async function startPiece(page: Page, learner: string, exercise?: RegExp): Promise<void> {
+  await page.goto("/measure");
+  await page.getByLabel("Made by").selectOption(learner);
+  if (exercise) {
+    const options = page.getByLabel("What was set").locator("option");
+    const label = (await options.allTextContents()).find((text) => exercise.test(text));
+    await page.getByLabel("What was set").selectOption(label!);
+  }
+  await page.getByRole("button", { name: "To the bench" }).click();
+  await expect(page.locator("[data-reading]")).toBeFocused();
+}
+
+/** Types readings as at the bench: keys, then Enter, with no field to click. */
+export async function take(page: Page, ...readings: string[]): Promise<void> {
+  for (const reading of readings) {
+    await expect(page.locator("[data-reading]")).toBeFocused();
+    await page.keyboard.type(reading);
+    await page.keyboard.press("Enter");
+    await expect(page.locator("[data-reading]"))
+      .toHaveValue("")
+      .catch(async () => {
+        // The last reading of all leaves no field behind.
+        await expect(page.locator("[data-reading]")).toHaveCount(0);
+      });
+  }
+}
+
+/** A fid on size, station by station. */
+export const GOOD_FID = ["3.1", "3.0", "7.6", "10.7", "10.6", "91", "0.4", "12.1", "12.0", "250"];
+
+export const saved = (page: Page) => expect(page.getByText("all saved")).toBeVisible();
+
+/** No serious or critical finding by axe. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const serious = violations.filter(({ impact }) => impact === "serious" || impact === "critical");
+  expect(
+    serious.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(" | ")}`),
+  ).toEqual([]);
+}
+
+/** Fails the test on a content security policy breach or an uncaught error. */
+export function watchConsole(page: Page): string[] {
+  const complaints: string[] = [];
+  page.on("pageerror", ({ message }) => complaints.push(message));
+  page.on("console", (message) => {
+    if (
+      message.type() === "error" &&
+      /Content Security Policy|Hydration|Minified React/i.test(message.text())
+    )
+      complaints.push(message.text());
+  });
+  return complaints;
+}

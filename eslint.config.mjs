@@ -1,0 +1,48 @@
+import next from "eslint-config-next/core-web-vitals";
+import prettier from "eslint-config-prettier/flat";
+import tseslint from "typescript-eslint";
+
+const config = tseslint.config(
+  { ignores: ["node_modules/", ".next/", ".next-test/", ".local/", "next-env.d.ts"] },
+  ...next,
+  {
+    files: ["**/*.ts", "**/*.tsx"],
+    extends: [...tseslint.configs.recommendedTypeChecked],
+    languageOptions: {
+      parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname },
+    },
+    rules: {
+      "@typescript-eslint/consistent-type-imports": "error",
+      "@typescript-eslint/no-unused-vars": [
+        "error",
+        { argsIgnorePattern: "^_", varsIgnorePattern: "^_" },
+      ],
+      "max-params": ["error", 4],
+      complexity: ["error", 16],
+    },
+  },
+  {
+    files: ["core/**/*.ts"],
+    ignores: ["**/*.test.ts"],
+    rules: {
+      "no-restricted-globals": ["error", "Date", "process", "window", "document", "fetch"],
+      "no-restricted-properties": [
+        "error",
+        { object: "Math", property: "random", message: "The core's randomness is seeded." },
+      ],
+    },
+  },
+  {
+    // Matchers of the test runner are typed any, and a table of cases is wider than a call.
+    files: ["**/*.test.ts", "**/*.spec.ts"],
+    rules: {
+      "max-params": "off",
+      "@typescript-eslint/no-unsafe-argument": "off",
+      "@typescript-eslint/no-unsafe-assignment": "off",
+      "@typescript-eslint/unbound-method": "off",
+    },
+  },
+  prettier,
+);
+
+export default config;

@@ -1,0 +1,29 @@
+import { defineConfig } from "@playwright/test";
+
+/** Run by `npm test`, which starts the application and says where it is. */
+export default defineConfig({
+  testDir: "e2e",
+  outputDir: ".local/e2e",
+  timeout: 45_000,
+  expect: { timeout: 8_000 },
+  workers: 2,
+  retries: 0,
+  forbidOnly: true,
+  reporter: [["list"], ["json", { outputFile: ".local/e2e-results.json" }]],
+  use: {
+    baseURL: process.env.BELL_STEP_URL,
+    viewport: { width: 1280, height: 800 },
+    locale: "en-GB",
+    trace: "off",
+    launchOptions: {
+      executablePath: "/usr/bin/chromium",
+      args: [
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+      ],
+    },
+  },
+});

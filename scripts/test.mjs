@@ -1,0 +1,144 @@
+import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
+import { join } from "node:path";
+import { ensureChromium, ensureNpmPackages, ensurePostgres } from "./setup/packages.mjs";
+import { LOCAL, ROOT } from "./setup/places.mjs";
+import { freePortFrom } from "./setup/ports.mjs";
+import { assertWritable, startPostgres } from "./setup/postgres.mjs";
+import { run } from "./setup/run.mjs";
+import { main, say } from "./setup/say.mjs";
+
+/**
+ * `npm test`: sets up what is missing, then lint, types, unit, data and browser
+ * tests, all of them even when one fails. Closes with the sum over all suites.
+ * `npm test -- unit data` runs only those named.
+ */
+const SUITES = ["lint", "types", "unit", "data", "browser"];
+const asked = process.argv.slice(2);
+const wanted = asked.length > 0 ? SUITES.filter((suite) => asked.includes(suite)) : SUITES;
+const closing = [];
+const tally = { passed: 0, failed: 0 };
+
+function count(name, passed, failed) {
+  tally.passed += passed;
+  tally.failed += failed;
+  say(`${name}: ${passed} passed, ${failed} failed`);
+}
+
+/** A check that passes or fails as a whole. */
+async function check(name, command, args, env = process.env) {
+  say(`${name} …`);
+  const ok = await run(command, args, { cwd: ROOT, env }).then(
+    () => true,
+    () => false,
+  );
+  count(name, ok ? 1 : 0, ok ? 0 : 1);
+}
+
+/** Runs a test runner that writes a JSON report; a runner that leaves none has failed. */
+async function suite(name, report, command, args, env, read) {
+  say(`${name} tests …`);
+  rmSync(report, { force: true });
+  await run(command, args, { cwd: ROOT, env }).catch(() => undefined);
+  const [passed, failed] = existsSync(report)
+    ? read(JSON.parse(readFileSync(report, "utf8")))
+    : [0, 1];
+  count(`${name} tests`, passed, passed + failed === 0 ? 1 : failed);
+}
+
+const bin = (name) => join(ROOT, "node_modules/.bin", name);
+
+function jest(project, env) {
+  const report = join(LOCAL, `${project}-results.json`);
+  const args = ["--selectProjects", project, "--json", `--outputFile=${report}`, "--silent=false"];
+  return suite(project, report, bin("jest"), args, env, (found) => [
+    found.numPassedTests,
+    // A file that could not even be loaded has run no test, and counts as one failed.
+    found.numFailedTests + found.numRuntimeErrorTestSuites,
+  ]);
+}
+
+async function browserTests(serverUrl) {
+  const { appEnvironment, buildApp, serveApp } = await import("./setup/next.mjs");
+  const { ensureDatabase } = await import("./setup/database.mjs");
+  await ensureChromium();
+  const databaseUrl = await ensureDatabase(serverUrl, "bell_step_test_browser", { fresh: true });
+  const port = await freePortFrom(3310);
+  const env = appEnvironment({
+    databaseUrl,
+    port,
+    dist: ".next-test",
+    BELL_STEP_DEMO: "1",
+    BELL_STEP_LOG: "silent",
+    // The whole run signs in from one address; the limit itself is tested with the data.
+    BELL_STEP_SIGN_IN_LIMIT: "100000",
+  });
+  await run(bin("tsx"), ["scripts/seed-demo.ts"], { cwd: ROOT, env });
+  await run(bin("tsx"), ["e2e/seed.ts"], { cwd: ROOT, env });
+  say("building the application for the browser tests …");
+  await buildApp(env, { quiet: true });
+  const app = await serveApp(env, port);
+  closing.push(app.stop);
+  const report = join(LOCAL, "e2e-results.json");
+  await suite("browser", report, bin("playwright"), ["test"], env, ({ stats }) => [
+    stats.expected,
+    stats.unexpected + stats.flaky,
+  ]);
+}
+
+async function runAll() {
+  assertWritable(ROOT);
+  const needsDatabase = wanted.includes("data") || wanted.includes("browser");
+  if (needsDatabase && !process.env.DATABASE_URL) await ensurePostgres();
+  await ensureNpmPackages();
+  mkdirSync(LOCAL, { recursive: true });
+  if (wanted.includes("lint")) {
+    await check("formatting", bin("prettier"), ["--check", "--log-level", "warn", "."]);
+    await check("lint", bin("eslint"), [".", "--max-warnings", "0"]);
+    await check("boundaries", bin("depcruise"), [
+      "--config",
+      ".dependency-cruiser.cjs",
+      "app",
+      "core",
+      "data",
+      "ui",
+      "scripts",
+      "e2e",
+    ]);
+    await check("unused code", bin("knip"), []);
+  }
+  if (wanted.includes("types")) {
+    // Next's own declarations are made by a build; a fresh clone has only this one line of them.
+    await check("types of the core", bin("tsc"), ["--noEmit", "-p", "core"]);
+    await check("types", bin("tsc"), ["--noEmit"]);
+  }
+  if (wanted.includes("unit")) await jest("unit", process.env);
+  if (!needsDatabase) return;
+  const postgres = await startPostgres("test");
+  closing.push(postgres.stop);
+  if (wanted.includes("data"))
+    await jest("data", {
+      ...process.env,
+      TEST_DATABASE_URL: postgres.url,
+      NODE_OPTIONS: "--experimental-vm-modules --no-warnings",
+    });
+  if (wanted.includes("browser")) await browserTests(postgres.url);
+}
+
+let ending;
+const end = () =>
+  (ending ??= (async () => {
+    for (const close of closing.reverse()) await close();
+  })());
+for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"])
+  process.on(signal, () => void end().then(() => process.exit(130)));
+
+await main(async () => {
+  try {
+    await runAll();
+  } finally {
+    await end();
+  }
+});
+if (process.exitCode) tally.failed += 1;
+process.stdout.write(`\n${tally.passed} passed, ${tally.failed} failed\n`);
+if (tally.failed > 0) process.exitCode = 1;
