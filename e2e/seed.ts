@@ -8,6 +8,9 @@ import { buildDemoSchool } from "@/data/demo/school";
 const { database, pool } = openDatabase(process.env.DATABASE_URL!, 2);
 const rows = buildDemoSchool(4242);
 rows.school[0]!.name = "Another school";
+// Names of the first school must not turn up by way of this one.
+for (const person of rows.person)
+  if (person.name !== "Oda Fenwright") person.name = `Other ${person.tagCode}`;
 await insertDemoRows(database, rows);
 const stranger = rows.person.find(({ name }) => name === "Oda Fenwright")!;
 const passwordHash = await hashPassword(DEMO_PASSWORD);

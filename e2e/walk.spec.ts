@@ -112,6 +112,7 @@ test("a whole piece by keyboard alone, from signing in to signing", async ({ pag
   await page.keyboard.type("anvil-and-bell");
   await page.keyboard.press("Enter");
   await page.waitForURL(/\/set$/);
+  await page.waitForLoadState("networkidle");
   await page.keyboard.press("?");
   await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
   await page.keyboard.press("Escape");
