@@ -1,13 +1,28 @@
+import { eq } from "drizzle-orm";
 import { z } from "zod";
-import { characteristicSchema, type Characteristic } from "@/core/measure/characteristic";
+import { characteristicSchema, type Characteristic } from "@/core/measure/schema";
 import { pieceSchema, type Piece } from "@/core/piece/piece";
+import type { Queryable } from "./database";
+import { exerciseRevision } from "./schema";
 
 const characteristicsSchema = z.array(characteristicSchema);
-const read = new Map<string, { characteristics?: Characteristic[]; piece?: Piece }>();
+interface RevisionPlan {
+  characteristics: Characteristic[];
+  heatBudget: number;
+  minuteBudget: number;
+}
+
+interface Known {
+  characteristics?: Characteristic[];
+  piece?: Piece;
+  plan?: RevisionPlan;
+}
+
+const read = new Map<string, Known>();
 const REMEMBERED = 500;
 
 /** Revisions never change, so what was read from one once holds for good. */
-function remember(revisionId: string) {
+function remember(revisionId: string): Known {
   const known = read.get(revisionId) ?? {};
   if (!read.has(revisionId)) {
     if (read.size >= REMEMBERED) read.delete(read.keys().next().value!);
@@ -26,4 +41,22 @@ export function characteristicsOf(revisionId: string, column: unknown): Characte
 export function pieceOf(revisionId: string, column: unknown): Piece {
   const known = remember(revisionId);
   return (known.piece ??= pieceSchema.parse(column));
+}
+
+/** What a revision asks of a piece, fetched only the first time. The caller has checked that it may be seen. */
+export async function revisionPlan(database: Queryable, revisionId: string): Promise<RevisionPlan> {
+  const known = remember(revisionId);
+  if (known.plan) return known.plan;
+  const [row] = await database
+    .select({
+      characteristics: exerciseRevision.characteristics,
+      heatBudget: exerciseRevision.heatBudget,
+      minuteBudget: exerciseRevision.minuteBudget,
+    })
+    .from(exerciseRevision)
+    .where(eq(exerciseRevision.id, revisionId));
+  return (known.plan = {
+    ...row!,
+    characteristics: characteristicsOf(revisionId, row!.characteristics),
+  });
 }

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { STEP_GRADES } from "@/core/trade/steps";
-import { DEFAULT_MARKS_RULE, marksRuleSchema } from "@/core/verdict/marks";
+import { DEFAULT_MARKS_RULE } from "@/core/verdict/marks";
+import { marksRuleSchema } from "@/core/verdict/marksRule";
 import type { Rules } from "@/core/verdict/verdict";
 
 const grade = z.number().int().min(12).max(18);

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { characteristicSchema } from "../measure/characteristic";
+import { characteristicSchema } from "../measure/schema";
 import { pieceSchema } from "../piece/piece";
 import { planPiece } from "../piece/plan";
 import { defineReckoner } from "./reckoner";

@@ -1,9 +1,10 @@
 import type { Characteristic } from "../measure/characteristic";
 import { defectKind, type Severity } from "../trade/defects";
-import { STEPS, type Step } from "../trade/steps";
+import type { Step } from "../trade/steps";
 import { adviseNextHeat, type Advice } from "./advice";
 import { judgeReading, type Judgement } from "./judge";
-import { marksForDeviation, type MarksRule } from "./marks";
+import { marksForDeviation } from "./marks";
+import type { MarksRule } from "./marksRule";
 
 /** Raised whenever the same records would give another verdict. Kept with every verdict. */
 export const ENGINE_VERSION = 1;
@@ -85,9 +86,10 @@ export interface Verdict {
  * marks.
  */
 export function judgePiece(asked: Asked, record: PieceRecord, rules: Rules): Verdict {
-  const judgements = judgeAt(asked, record, rules.grades[asked.step]);
+  const judgeAtGrade = judgingByGrade(asked, record);
+  const judgements = judgeAtGrade(rules.grades[asked.step]);
   const reasons = [
-    ...judgements.map((judgement) => reasonOfJudgement(judgement, judgements, asked, rules.marks)),
+    ...reasonsOfJudgements(judgements, asked, rules.marks),
     ...sortedById(record.defects).map((defect) => reasonOfDefect(defect, rules.marks)),
     ...reasonsOverBudget(asked, record, rules.marks),
   ];
@@ -109,7 +111,7 @@ export function judgePiece(asked: Asked, record: PieceRecord, rules: Rules): Ver
       outcome === "another-heat"
         ? adviseNextHeat(asked.characteristics, judgements, record.defects)
         : [],
-    meetsStep: complete ? highestStepMet(asked, record, rules) : 0,
+    meetsStep: complete ? highestStepMet(asked, record, { rules, judgeAtGrade }) : 0,
   };
 }
 
@@ -123,37 +125,50 @@ export const canBeSigned = (verdict: Verdict): boolean =>
 const sortedById = <T extends { id: string }>(items: readonly T[]): T[] =>
   [...items].sort((a, b) => (a.id < b.id ? -1 : 1));
 
-function judgeAt(asked: Asked, record: PieceRecord, grade: number): Judgement[] {
-  const readings = new Map(record.readings.map((reading) => [reading.characteristicId, reading]));
-  return asked.characteristics.flatMap((characteristic) => {
-    const reading = readings.get(characteristic.id);
-    if (!reading) return [];
-    const { instrumentMm } = reading;
-    return [judgeReading(characteristic, reading.values, { instrumentMm, grade })];
-  });
-}
+type JudgeAtGrade = (grade: number) => Judgement[];
 
-function reasonOfJudgement(
-  judgement: Judgement,
-  all: Judgement[],
-  asked: Asked,
-  rule: MarksRule,
-): Reason {
-  const weights = all.reduce((sum, { weight }) => sum + weight, 0);
-  const lost = 100 - marksForDeviation(judgement.deviation, rule.passMark);
-  return {
-    code: "measured",
-    judgement,
-    cost: weights > 0 ? (lost * judgement.weight) / weights : 0,
-    decides: outcomeOfJudgement(judgement, asked),
+/** Judges all readings at a grade, each grade once: several steps share one. */
+function judgingByGrade(asked: Asked, record: PieceRecord): JudgeAtGrade {
+  const readings = new Map(record.readings.map((reading) => [reading.characteristicId, reading]));
+  const known = new Map<number, Judgement[]>();
+  return (grade) => {
+    const before = known.get(grade);
+    if (before) return before;
+    const judgements: Judgement[] = [];
+    for (const characteristic of asked.characteristics) {
+      const reading = readings.get(characteristic.id);
+      if (!reading) continue;
+      const { instrumentMm } = reading;
+      judgements.push(judgeReading(characteristic, reading.values, { instrumentMm, grade }));
+    }
+    known.set(grade, judgements);
+    return judgements;
   };
 }
 
-function outcomeOfJudgement(judgement: Judgement, asked: Asked): Outcome | null {
-  if (judgement.state === "heavy") return "another-heat";
-  if (judgement.state !== "light") return null;
-  const characteristic = asked.characteristics.find(({ id }) => id === judgement.characteristicId);
-  return characteristic?.whenLight === "trim" ? "another-heat" : "start-again";
+function reasonsOfJudgements(judgements: Judgement[], asked: Asked, rule: MarksRule): Reason[] {
+  const weights = judgements.reduce((sum, { weight }) => sum + weight, 0);
+  const trimmable = new Set(
+    asked.characteristics.flatMap(({ id, whenLight }) => (whenLight === "trim" ? [id] : [])),
+  );
+  return judgements.map((judgement) => {
+    const lost = 100 - marksForDeviation(judgement.deviation, rule.passMark);
+    return {
+      code: "measured",
+      judgement,
+      cost: weights > 0 ? (lost * judgement.weight) / weights : 0,
+      decides: outcomeOfJudgement(judgement, trimmable),
+    };
+  });
+}
+
+function outcomeOfJudgement(
+  { state, characteristicId }: Judgement,
+  trimmable: ReadonlySet<string>,
+): Outcome | null {
+  if (state === "heavy") return "another-heat";
+  if (state !== "light") return null;
+  return trimmable.has(characteristicId) ? "another-heat" : "start-again";
 }
 
 function reasonOfDefect(defect: NotedDefect, rule: MarksRule): Reason {
@@ -213,16 +228,19 @@ function decide(reasons: Reason[]): Outcome | null {
   return said.has("another-heat") ? "another-heat" : null;
 }
 
-function highestStepMet(asked: Asked, record: PieceRecord, rules: Rules): Step | 0 {
+function highestStepMet(
+  asked: Asked,
+  record: PieceRecord,
+  { rules, judgeAtGrade }: { rules: Rules; judgeAtGrade: JudgeAtGrade },
+): Step | 0 {
   const left = record.defects.filter(({ corrected }) => !corrected);
   const has = (severity: Severity) => left.some((defect) => defect.severity === severity);
   if (has("reject")) return 0;
-  const met = [...STEPS].reverse().find((step) => {
-    if (step >= 2 && record.heats > asked.heatBudget) return false;
-    if (step >= 3 && has("major")) return false;
-    return judgeAt(asked, record, rules.grades[step]).every(
-      ({ state }) => state === "on-size" || state === "too-close",
-    );
-  });
-  return met ?? 0;
+  for (let step: Step | 0 = 5; step > 0; step = (step - 1) as Step | 0) {
+    if (step >= 2 && record.heats > asked.heatBudget) continue;
+    if (step >= 3 && has("major")) continue;
+    const judgements = judgeAtGrade(rules.grades[step as Step]);
+    if (judgements.every(({ state }) => state === "on-size" || state === "too-close")) return step;
+  }
+  return 0;
 }

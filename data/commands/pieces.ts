@@ -5,8 +5,8 @@ import { judgePiece } from "@/core/verdict/verdict";
 import { STAFF, type Actor } from "../actor";
 import type { Transaction } from "../database";
 import { conflict, Failure, notFound } from "../failure";
-import { currentDefects, currentReadings } from "../queries/bench";
-import { characteristicsOf } from "../records";
+import { currentRecords } from "../queries/bench";
+import { revisionPlan } from "../records";
 import { readRules } from "../rules";
 import {
   assignment,
@@ -85,9 +85,6 @@ export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) 
       minutes: piece.minutes,
       revisionId: piece.revisionId,
       step: exercise.step,
-      characteristics: exerciseRevision.characteristics,
-      heatBudget: exerciseRevision.heatBudget,
-      minuteBudget: exerciseRevision.minuteBudget,
       rules: school.rules,
       latest: sql<
         string | null
@@ -100,7 +97,7 @@ export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) 
     .where(and(eq(piece.id, pieceId), eq(piece.schoolId, actor.schoolId)))
     .for("key share", { of: piece });
   if (!row) notFound("piece");
-  return row;
+  return { ...row, plan: await revisionPlan(tx, row.revisionId) };
 }
 
 export type OpenPiece = Awaited<ReturnType<typeof openPiece>>;
@@ -115,14 +112,11 @@ function assertOpen(row: OpenPiece): void {
 
 /** The verdict from the piece's records as they stand in this transaction. */
 export async function verdictNow(tx: Transaction, pieceId: string, row: OpenPiece) {
-  const readings = await currentReadings(tx, pieceId);
-  const defects = await currentDefects(tx, pieceId);
-  const { heats, minutes, heatBudget, minuteBudget } = row;
-  const characteristics = characteristicsOf(row.revisionId, row.characteristics);
-  const exercise = { step: row.step as Step };
+  const records = await currentRecords(tx, pieceId);
+  const { heats, minutes, plan } = row;
   return judgePiece(
-    askedOf({ characteristics, exercise, heatBudget, minuteBudget }),
-    recordOf({ readings, defects, heats, minutes }),
+    askedOf({ ...plan, exercise: { step: row.step as Step } }),
+    recordOf({ ...records, heats, minutes }),
     readRules(row.rules),
   );
 }
@@ -185,9 +179,7 @@ function assertFits(
   row: OpenPiece,
   { characteristicId, values }: { characteristicId: string; values: number[] },
 ): void {
-  const characteristic = characteristicsOf(row.revisionId, row.characteristics).find(
-    ({ id }) => id === characteristicId,
-  );
+  const characteristic = row.plan.characteristics.find(({ id }) => id === characteristicId);
   if (!characteristic)
     throw new Failure(
       "invalid",

@@ -1,5 +1,4 @@
-import { and, asc, desc, eq, isNull, sql } from "drizzle-orm";
-import { alias } from "drizzle-orm/pg-core";
+import { and, asc, desc, eq, sql } from "drizzle-orm";
 import type {
   BenchDefect,
   BenchInstrument,
@@ -15,7 +14,6 @@ import { notFound } from "../failure";
 import { characteristicsOf, pieceOf } from "../records";
 import { readRules } from "../rules";
 import {
-  defect,
   exercise,
   exerciseRevision,
   instrument,
@@ -27,43 +25,27 @@ import {
   verdict,
 } from "../schema";
 
-/** Readings of a piece that no later reading supersedes, oldest first. */
-export async function currentReadings(
+/** Readings of a piece that no later reading supersedes and defects not withdrawn, oldest first, in one round trip. */
+export async function currentRecords(
   database: Queryable,
   pieceId: string,
-): Promise<BenchReading[]> {
-  const later = alias(reading, "later");
-  return database
-    .select({
-      id: reading.id,
-      characteristicId: reading.characteristicId,
-      values: reading.values,
-      typed: reading.typed,
-      instrumentId: reading.instrumentId,
-      instrumentMm: reading.instrumentMm,
-      supersedesId: reading.supersedesId,
-    })
-    .from(reading)
-    .leftJoin(later, eq(later.supersedesId, reading.id))
-    .where(and(eq(reading.pieceId, pieceId), isNull(later.id)))
-    .orderBy(asc(reading.id));
-}
-
-/** Defects of a piece that were not withdrawn. */
-export async function currentDefects(database: Queryable, pieceId: string): Promise<BenchDefect[]> {
-  return database
-    .select({
-      id: defect.id,
-      kind: defect.kind,
-      severity: defect.severity,
-      atMm: defect.atMm,
-      note: defect.note,
-      corrected: defect.corrected,
-      withdrawn: defect.withdrawn,
-    })
-    .from(defect)
-    .where(and(eq(defect.pieceId, pieceId), eq(defect.withdrawn, false)))
-    .orderBy(asc(defect.id));
+): Promise<{ readings: BenchReading[]; defects: BenchDefect[] }> {
+  const { rows } = await database.execute<{ readings: BenchReading[]; defects: BenchDefect[] }>(sql`
+    select
+      (select coalesce(json_agg(json_build_object(
+          'id', r.id, 'characteristicId', r.characteristic_id, 'values', r.values, 'typed', r.typed,
+          'instrumentId', r.instrument_id, 'instrumentMm', r.instrument_mm, 'supersedesId', r.supersedes_id
+        ) order by r.id), '[]')
+        from reading r
+        where r.piece_id = ${pieceId}
+          and not exists (select 1 from reading later where later.supersedes_id = r.id)) as readings,
+      (select coalesce(json_agg(json_build_object(
+          'id', d.id, 'kind', d.kind, 'severity', d.severity, 'atMm', d.at_mm, 'note', d.note,
+          'corrected', d.corrected, 'withdrawn', d.withdrawn
+        ) order by d.id), '[]')
+        from defect d
+        where d.piece_id = ${pieceId} and not d.withdrawn) as defects`);
+  return rows[0]!;
 }
 
 /**
@@ -113,8 +95,7 @@ export async function findBenchPiece(
     heatBudget: row.revision.heatBudget,
     minuteBudget: row.revision.minuteBudget,
     rules: readRules(row.rules),
-    readings: await currentReadings(database, pieceId),
-    defects: await currentDefects(database, pieceId),
+    ...(await currentRecords(database, pieceId)),
     verdicts: await signedVerdicts(database, pieceId),
   };
 }

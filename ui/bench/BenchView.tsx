@@ -1,5 +1,6 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent as ReactKey } from "react";
 import type { Standing } from "@/core/climb/standing";
@@ -15,11 +16,15 @@ import { newId, sendCommand } from "../command";
 import { Key } from "../kit/Key";
 import { BenchHeader } from "./BenchHeader";
 import { BenchSlate } from "./BenchSlate";
-import { DefectDialog } from "./DefectDialog";
 import { DefectList } from "./DefectList";
 import { ReadingField } from "./ReadingField";
 import { Station } from "./Station";
 import { useBench } from "./useBench";
+
+const DefectDialog = dynamic(
+  () => import("./DefectDialog").then(({ DefectDialog: loaded }) => loaded),
+  { ssr: false },
+);
 
 interface BenchViewProps {
   loaded: BenchPiece;

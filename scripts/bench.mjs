@@ -1,0 +1,96 @@
+import { spawnSync } from "node:child_process";
+import { join } from "node:path";
+import { ensureChromium, ensureNpmPackages, ensurePostgres } from "./setup/packages.mjs";
+import { ROOT } from "./setup/places.mjs";
+import { freePortFrom } from "./setup/ports.mjs";
+import { startPostgres } from "./setup/postgres.mjs";
+import { run } from "./setup/run.mjs";
+import { main, Stop } from "./setup/say.mjs";
+
+/** `npm run bench`: the numbers the product promises, measured in one run. `-- --json` prints one object. */
+const asJson = process.argv.includes("--json");
+
+function runJson(script, env) {
+  const done = spawnSync(join(ROOT, "node_modules/.bin/tsx"), [script], {
+    cwd: ROOT,
+    env,
+    encoding: "utf8",
+  });
+  if (done.status !== 0)
+    throw new Stop(`${script} failed: ${done.stderr.trim().split("\n").at(-1)}`);
+  return JSON.parse(done.stdout);
+}
+
+const atLeast = (value, unit, limit) => ({ value, unit, limit: `≥ ${limit}`, ok: value >= limit });
+const atMost = (value, unit, limit) => ({ value, unit, limit: `≤ ${limit}`, ok: value <= limit });
+
+await main(async () => {
+  const log = console.log;
+  if (asJson) process.stdout.write = process.stderr.write.bind(process.stderr);
+  await ensurePostgres();
+  await ensureChromium();
+  await ensureNpmPackages();
+  const { appEnvironment, buildApp, serveApp } = await import("./setup/next.mjs");
+  const { ensureDatabase } = await import("./setup/database.mjs");
+  const { measurePages } = await import("./bench/pages.mjs");
+  const core = runJson("scripts/bench/core.ts", process.env);
+  const postgres = await startPostgres("test");
+  try {
+    const benchUrl = await ensureDatabase(postgres.url, "bell_step_bench", { fresh: true });
+    const reading = runJson("scripts/bench/reading.ts", { ...process.env, DATABASE_URL: benchUrl });
+    const databaseUrl = await ensureDatabase(postgres.url, "bell_step_bench_pages", {
+      fresh: true,
+    });
+    const port = await freePortFrom(3410);
+    const env = appEnvironment({
+      databaseUrl,
+      port,
+      dist: ".next-test",
+      BELL_STEP_DEMO: "1",
+      BELL_STEP_LOG: "silent",
+      BELL_STEP_SIGN_IN_LIMIT: "1000",
+    });
+    await run(join(ROOT, "node_modules/.bin/tsx"), ["scripts/seed-demo.ts"], {
+      cwd: ROOT,
+      env,
+      stdio: "ignore",
+    });
+    await buildApp(env, { quiet: true });
+    const app = await serveApp(env, port);
+    const pages = await measurePages(`http://127.0.0.1:${port}`).finally(() => app.stop());
+    report({
+      "plans in the core": atLeast(core.plans, "a second", 5000),
+      "verdicts in the core": atLeast(core.verdicts, "a second", 20000),
+      "reading saved and judged, against bare INSERT + SELECT": atMost(
+        reading.oursMs / reading.bareMs,
+        "times",
+        4,
+      ),
+      "first-load JavaScript of the bench": atMost(pages.benchBytes / 1000, "KB gzip", 250),
+      "first-load JavaScript of the learner's page": atMost(
+        pages.learnerBytes / 1000,
+        "KB gzip",
+        180,
+      ),
+      "reading to judgement in the browser, median": atMost(pages.judgementMs.median, "ms", 50),
+      "reading to judgement in the browser, 95th percentile": atMost(
+        pages.judgementMs.p95,
+        "ms",
+        50,
+      ),
+    });
+  } finally {
+    await postgres.stop();
+  }
+
+  function report(rows) {
+    if (asJson) return (log.call(console, JSON.stringify(rows)), process.stderr.write(""));
+    for (const [name, { value, unit, limit, ok }] of Object.entries(rows)) {
+      const figure = value >= 100 ? Math.round(value).toLocaleString("en") : value.toFixed(2);
+      process.stdout.write(
+        `${ok ? "✓" : "✕"} ${name.padEnd(58)} ${figure.padStart(9)} ${unit.padEnd(9)} (${limit})\n`,
+      );
+    }
+    if (Object.values(rows).some(({ ok }) => !ok)) process.exitCode = 1;
+  }
+});

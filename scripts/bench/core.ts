@@ -1,0 +1,51 @@
+import { judgePiece, type Asked, type PieceRecord } from "@/core/verdict/verdict";
+import { pieceSchema } from "@/core/piece/piece";
+import { planPiece } from "@/core/piece/plan";
+import { STEP_GRADES } from "@/core/trade/steps";
+import { DEFAULT_MARKS_RULE } from "@/core/verdict/marks";
+import { DEMO_EXERCISES } from "@/data/demo/exercises";
+
+/** Plans and verdicts a second on one core, over the demonstration's exercises. Prints JSON. */
+const RULES = { grades: STEP_GRADES, marks: DEFAULT_MARKS_RULE };
+const SECONDS = 2;
+
+const pieces = DEMO_EXERCISES.map(({ piece }) => pieceSchema.parse(piece));
+const [fid] = DEMO_EXERCISES;
+const asked: Asked = {
+  characteristics: planPiece(pieces[0]!).characteristics,
+  step: fid!.step,
+  heatBudget: fid!.heatBudget,
+  minuteBudget: fid!.minuteBudget,
+};
+
+/** Every verdict is of other readings, so that nothing can be remembered. */
+const recordNumber = (n: number): PieceRecord => ({
+  readings: asked.characteristics.map(({ id, nominalMm, tolerance, readings }, index) => {
+    const off = (((n * 7 + index * 13) % 21) - 10) / 20;
+    return {
+      characteristicId: id,
+      values:
+        readings === "difference"
+          ? [tolerance.sizeMm * 1.41, tolerance.sizeMm * 1.41 + Math.abs(off)]
+          : [Math.max(0, nominalMm + off)],
+      instrumentMm: 0.1,
+    };
+  }),
+  defects: n % 3 ? [] : [{ id: "d", kind: "hammer-marks", severity: "cosmetic", corrected: false }],
+  heats: 3 + (n % 3),
+  minutes: 15,
+});
+
+function perSecond(work: (n: number) => unknown): number {
+  for (let n = 0; n < 2000; n += 1) work(n);
+  const started = performance.now();
+  let done = 0;
+  while (performance.now() - started < SECONDS * 1000)
+    for (let n = 0; n < 100; n += 1, done += 1) work(done);
+  return (done * 1000) / (performance.now() - started);
+}
+
+const records = Array.from({ length: 500 }, (_, n) => recordNumber(n));
+const plans = perSecond((n) => planPiece(pieces[n % pieces.length]!));
+const verdicts = perSecond((n) => judgePiece(asked, records[n % records.length]!, RULES));
+process.stdout.write(JSON.stringify({ plans, verdicts }));
