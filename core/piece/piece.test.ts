@@ -1,7 +1,16 @@
+import { readFileSync } from "node:fs";
 import fc from "fast-check";
+import { z } from "zod";
 import { sectionAreaMm2, type Section } from "../section/section";
 import { forgedOutline, tellingElevation, tellingSections } from "./outline";
-import { MAX_PIECE_BYTES, PIECE_FORMAT, readPiece, readPieceFile, type Piece } from "./piece";
+import {
+  MAX_PIECE_BYTES,
+  PIECE_FORMAT,
+  pieceSchema,
+  readPiece,
+  readPieceFile,
+  type Piece,
+} from "./piece";
 import { planPiece, stretchVolumeMm3 } from "./plan";
 
 const STAKE = {
@@ -90,6 +99,12 @@ test("scale lengthens the stock, the trim is at end B and moves no mark", () => 
   expect(plan.marks).toEqual(bare.marks);
   const last = plan.marks.at(-1)!;
   expect(last.fromAMm + last.fromBMm + 10).toBeCloseTo(plan.stockLengthMm, 9);
+});
+
+test("the published JSON Schema is the one of the reader", () => {
+  const schema = z.toJSONSchema(pieceSchema, { io: "input", unrepresentable: "any" });
+  const published: unknown = JSON.parse(readFileSync("docs/piece.schema.json", "utf8"));
+  expect(published).toEqual({ title: PIECE_FORMAT, ...schema });
 });
 
 describe("what a piece implies is measured", () => {

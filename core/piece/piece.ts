@@ -119,9 +119,13 @@ export type Feature = z.output<typeof featureSchema>;
 /** Zod schema of a piece file; reading it gives every length in mm and every section as an object. */
 export const pieceSchema = z
   .strictObject({
-    format: z.string().superRefine((found, context) => {
-      if (found !== PIECE_FORMAT)
-        context.addIssue(problemIssue({ code: "format-version", found, reads: PIECE_FORMAT }));
+    format: z.literal(PIECE_FORMAT, {
+      error: ({ input }) =>
+        wordsForProblem({
+          code: "format-version",
+          found: typeof input === "string" ? input : "nothing",
+          reads: PIECE_FORMAT,
+        }),
     }),
     name: nameSchema,
     stock: z.strictObject({

@@ -1,9 +1,11 @@
 "use client";
 
 import { useMemo, useState } from "react";
+import { zodResolver } from "@hookform/resolvers/zod";
 import { useForm } from "react-hook-form";
+import { z } from "zod";
 import { DEFECT_KINDS, SEVERITIES, type DefectKind } from "@/core/trade/defects";
-import type { CommandInput } from "@/core/records/commands";
+import { COMMANDS, type CommandInput } from "@/core/records/commands";
 import { printBothUnits } from "@/core/units/print";
 import type { LengthUnit } from "@/core/units/length";
 import { Field } from "../forms/Field";
@@ -87,21 +89,20 @@ interface DefectFormProps {
   onBack: () => void;
 }
 
-interface DefectFields {
-  severity: Noted["severity"];
-  place: string;
-  note: string;
-}
+const defectSchema = COMMANDS["note-defect"]
+  .pick({ severity: true, note: true })
+  .extend({ place: z.string() });
 
 function DefectForm({ kind, places, unit, onNote, onBack }: DefectFormProps) {
-  const { register, handleSubmit, formState } = useForm<DefectFields>({
+  const { register, handleSubmit, formState } = useForm({
+    resolver: zodResolver(defectSchema),
     defaultValues: { severity: kind.severity, place: "", note: "" },
   });
   const submit = handleSubmit(({ severity, place, note }) =>
     onNote({
       kind: kind.code,
       severity,
-      note: note.trim(),
+      note,
       atMm: place === "" ? null : places[Number(place)]!.atMm,
     }),
   );
@@ -133,16 +134,7 @@ function DefectForm({ kind, places, unit, onNote, onBack }: DefectFormProps) {
         )}
       </Field>
       <Field label="Note" error={formState.errors.note?.message}>
-        {(wiring) => (
-          <input
-            {...wiring}
-            {...register("note", {
-              maxLength: { value: 200, message: "At most 200 characters." },
-              pattern: { value: /^[^<>]*$/, message: "Plain text only, without < or >." },
-            })}
-            className="field"
-          />
-        )}
+        {(wiring) => <input {...wiring} {...register("note")} className="field" />}
       </Field>
       <div className="flex gap-3">
         <button className="button button-main" type="submit">
