@@ -17,6 +17,18 @@ export type Problem =
   | { code: "one-of"; names: string[]; given: number }
   | { code: "draw-grows"; fromMm2: number; toMm2: number }
   | { code: "taper-grows"; fromMm2: number; toMm2: number }
+  | { code: "upset-shrinks"; fromMm2: number; toMm2: number }
+  | { code: "ring-too-small"; name: string; mm: number; leastMm: number }
+  | { code: "gap-too-wide"; mm: number; circumferenceMm: number }
+  | { code: "spiral-inside-out"; innerMm: number; outerMm: number }
+  | { code: "too-many-turns"; turns: number; possible: number }
+  | { code: "slot-too-wide"; slotMm: number; barMm: number }
+  | { code: "slot-turned"; lengthMm: number; widthMm: number }
+  | { code: "wall-gone"; diameterMm: number; barMm: number }
+  | { code: "hole-tighter-than-rivet"; holeMm: number; rivetMm: number }
+  | { code: "hole-too-loose"; holeMm: number; rivetMm: number }
+  | { code: "side-too-short"; sideMm: number; leastMm: number }
+  | { code: "no-cooling"; from: number; to: number; ambient: number }
   | { code: "limits-missing" }
   | { code: "limits-crossed"; lower: number; upper: number }
   | { code: "out-of-reach"; name: string; min: number; max: number }

@@ -47,6 +47,30 @@ export function wordsForProblem(problem: Problem): string {
       return `Drawing out makes a bar thinner; this would grow it from ${shown(problem.fromMm2)} to ${shown(problem.toMm2)} mm². That is upsetting.`;
     case "taper-grows":
       return `A taper gets smaller; this would grow from ${shown(problem.fromMm2)} to ${shown(problem.toMm2)} mm². Give the thick end as “from”.`;
+    case "upset-shrinks":
+      return `Upsetting makes a bar thicker; this would thin it from ${shown(problem.fromMm2)} to ${shown(problem.toMm2)} mm². That is drawing out.`;
+    case "ring-too-small":
+      return `With that bar the ${problem.name} diameter has to be more than ${shown(problem.leastMm)} mm, not ${shown(problem.mm)}.`;
+    case "gap-too-wide":
+      return `A gap of ${shown(problem.mm)} mm leaves nothing of a ring ${shown(problem.circumferenceMm)} mm round.`;
+    case "spiral-inside-out":
+      return `A scroll grows outwards: the outer radius (${shown(problem.outerMm)} mm) can't be less than the inner (${shown(problem.innerMm)} mm).`;
+    case "too-many-turns":
+      return `${shown(problem.turns)} turns can't be made: the strands lie tight against one another at ${shown(problem.possible)}.`;
+    case "slot-too-wide":
+      return `A slot ${shown(problem.slotMm)} mm wide leaves no wall in a bar of ${shown(problem.barMm)} mm.`;
+    case "slot-turned":
+      return `A slot is longer than it is wide: ${shown(problem.lengthMm)} mm long and ${shown(problem.widthMm)} wide is turned round.`;
+    case "wall-gone":
+      return `An eye of ${shown(problem.diameterMm)} mm would stretch the walls of a ${shown(problem.barMm)} mm bar to nothing. A longer slot or a wider bar is needed.`;
+    case "hole-tighter-than-rivet":
+      return `A ${shown(problem.rivetMm)} mm rivet doesn't go into a ${shown(problem.holeMm)} mm hole.`;
+    case "hole-too-loose":
+      return `A ${shown(problem.rivetMm)} mm rivet can't fill a ${shown(problem.holeMm)} mm hole: at most half as wide again.`;
+    case "side-too-short":
+      return `A side of ${shown(problem.sideMm)} mm is used up by its corners: it needs more than ${shown(problem.leastMm)} mm.`;
+    case "no-cooling":
+      return `Steel in air of ${shown(problem.ambient)} °C cools from ${shown(problem.from)} to ${shown(problem.to)} °C only if “from” is above “to”, and “to” above the air.`;
     case "limits-missing":
       return "Give a lower or an upper limit, or both: without one there is nothing to judge against.";
     case "limits-crossed":

@@ -21,14 +21,19 @@ export const anyNumber = bounded("A number here", -1e12, 1e12);
 
 export const uncertainty = bounded("The expanded uncertainty", 0, 1e12);
 
-/** Exactly one of two optional fields; the name of the one that was given. */
-export function oneOf<A extends string, B extends string>(
-  input: Partial<Record<A | B, unknown>>,
-  first: A,
-  second: B,
-): A | B {
-  const given = [first, second].filter((name) => input[name] !== undefined);
-  if (given.length !== 1)
-    throw new Refusal({ code: "one-of", names: [first, second], given: given.length });
+export const turns = bounded("The number of turns", 0.001, 1000);
+
+export const angleDeg = bounded("An angle in degrees", 0.1, 179);
+
+/** °C, from the coldest shop to beyond what steel stands. */
+export const celsius = bounded("A temperature in °C", -60, 2000);
+
+/** Exactly one of several optional fields; the name of the one that was given. */
+export function oneOf<Name extends string>(
+  input: Partial<Record<Name, unknown>>,
+  ...names: Name[]
+): Name {
+  const given = names.filter((name) => input[name] !== undefined);
+  if (given.length !== 1) throw new Refusal({ code: "one-of", names, given: given.length });
   return given[0]!;
 }

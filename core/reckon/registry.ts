@@ -1,6 +1,18 @@
 import { z } from "zod";
 import { complain } from "../problem/complain";
 import { Refusal, type Result } from "../problem/problem";
+import { bend } from "./bend";
+import { bundle } from "./bundle";
+import { colour } from "./colour";
+import { cool } from "./cool";
+import { eye } from "./eye";
+import { polygonRing } from "./polygonRing";
+import { ring } from "./ring";
+import { rivet } from "./rivet";
+import { scroll } from "./scroll";
+import { twist } from "./twist";
+import { upset } from "./upset";
+import { wrap } from "./wrap";
 import { conform } from "./conform";
 import { draw } from "./draw";
 import { length } from "./length";
@@ -17,6 +29,18 @@ export const RECKONERS: readonly Reckoner[] = [
   section,
   draw,
   taper,
+  upset,
+  ring,
+  bend,
+  scroll,
+  twist,
+  wrap,
+  bundle,
+  eye,
+  rivet,
+  polygonRing,
+  cool,
+  colour,
   mass,
   tolerance,
   conform,

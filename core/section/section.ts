@@ -58,3 +58,24 @@ export function caliperSizesMm(section: Section): [flat: number, turned: number]
     ? [section.thickness, section.width]
     : [section.size, section.size];
 }
+
+/**
+ * Distance from a section's centre to its farthest corner (or its surface, for a
+ * round), mm.
+ *
+ * @example cornerRadiusMm({ shape: "flat", width: 8, thickness: 6 }) → 5
+ */
+export function cornerRadiusMm(section: Section): number {
+  switch (section.shape) {
+    case "flat":
+      return Math.hypot(section.width, section.thickness) / 2;
+    case "square":
+      return section.size / Math.SQRT2;
+    case "round":
+      return section.size / 2;
+    case "octagon":
+      return section.size / 2 / Math.cos(Math.PI / 8);
+    case "hexagon":
+      return section.size / Math.sqrt(3);
+  }
+}

@@ -119,21 +119,44 @@ function exampleOf(reckoner: Reckoner, name: string): string {
   return typeof value === "string" || typeof value === "number" ? String(value) : "";
 }
 
-const UNIT_SUFFIX = /(Mm|Mm2|Mm3|Kg|KgPerM|LbPerFt)$/;
+const UNIT_SUFFIX = /(Mm|Mm2|Mm3|Kg|Deg|KgPerM|LbPerFt)$/;
 
 const quantityName = (name: string) => spokenName(name.replace(UNIT_SUFFIX, "") || name);
 
 const digits = (value: number, places: number) => value.toFixed(places);
 
 function quantity(name: string, value: unknown, unit: LengthUnit): string {
+  if (typeof value === "boolean") return value ? "yes" : "no";
+  if (Array.isArray(value))
+    return value.map((mm) => printBothUnits(Number(mm), unit)).join("; ") || "none";
+  if (value !== null && typeof value === "object") return stockInWords(value as NearestStock, unit);
   if (typeof value !== "number") return String(value);
-  if (name.endsWith("Mm2")) return `${digits(value, 1)} mm²`;
-  if (name.endsWith("Mm3")) return `${digits(value / 1000, 2)} cm³`;
-  if (/^(mm|plusMinusMm|widthMm|fractionErrorMm)$/.test(name)) return `${digits(value, 3)} mm`;
-  if (name.endsWith("Mm")) return printBothUnits(value, unit);
-  if (name.endsWith("Kg")) return `${digits(value, 3)} kg`;
-  if (name === "kgPerM") return `${digits(value, 3)} kg/m`;
-  if (name === "lbPerFt") return `${digits(value, 3)} lb/ft`;
-  if (name === "probability") return `${digits(value * 100, 1)} %`;
-  return String(Number(value.toPrecision(5)));
+  return numberInWords(name, value, unit);
+}
+
+interface NearestStock {
+  metricMm: number;
+  inch: string;
+}
+
+const stockInWords = ({ metricMm, inch }: NearestStock, unit: LengthUnit) =>
+  unit === "mm" ? `${metricMm} mm · ${inch}` : `${inch} · ${metricMm} mm`;
+
+/** Figures by the unit their field's name ends in. */
+const UNITS: [RegExp, (value: number, unit: LengthUnit) => string][] = [
+  [/Mm2$/, (value) => `${digits(value, 1)} mm²`],
+  [/Mm3$/, (value) => `${digits(value / 1000, 2)} cm³`],
+  [/^(mm|plusMinusMm|widthMm|fractionErrorMm)$/, (value) => `${digits(value, 3)} mm`],
+  [/Mm$/, (value, unit) => printBothUnits(value, unit)],
+  [/Kg$/, (value) => `${digits(value, 3)} kg`],
+  [/^kgPerM$/, (value) => `${digits(value, 3)} kg/m`],
+  [/^lbPerFt$/, (value) => `${digits(value, 3)} lb/ft`],
+  [/Deg$/, (value) => `${digits(value, 1)}°`],
+  [/^seconds$/, (value) => `${digits(value, 0)} s`],
+  [/^probability$/, (value) => `${digits(value * 100, 1)} %`],
+];
+
+function numberInWords(name: string, value: number, unit: LengthUnit): string {
+  const known = UNITS.find(([pattern]) => pattern.test(name));
+  return known ? known[1](value, unit) : String(Number(value.toPrecision(5)));
 }

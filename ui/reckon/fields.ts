@@ -28,14 +28,20 @@ export function fieldsOf(reckoner: Reckoner): ReckonField[] {
     io: "input",
     unrepresentable: "any",
   }) as JsonSchema;
-  return Object.entries(schema.properties ?? {}).map(([name, property]) => ({
+  // Lists of lengths and template points belong to files and the command line.
+  const typed = Object.entries(schema.properties ?? {}).filter(
+    ([name, { type }]) => type !== "array" && name !== "points",
+  );
+  return typed.map(([name, property]) => ({
     name,
     label: spokenName(name),
-    kind: property.enum ? "choice" : property.type === "number" ? "number" : "text",
+    kind: property.enum ? "choice" : isNumber(property) ? "number" : "text",
     choices: property.enum ?? [],
     required: schema.required?.includes(name) ?? false,
   }));
 }
+
+const isNumber = ({ type }: JsonSchema) => type === "number" || type === "integer";
 
 /** What was typed, as the reckoner's input: empty fields are left out, bare numbers are taken in the person's unit. */
 export function inputOf(

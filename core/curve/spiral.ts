@@ -1,0 +1,106 @@
+/** The forms a scroll's centre line takes. */
+export const SPIRAL_FORMS = ["archimedean", "logarithmic", "clothoid"] as const;
+export type SpiralForm = (typeof SPIRAL_FORMS)[number];
+
+export interface Spiral {
+  form: SpiralForm;
+  /** Radius at the inner end, mm: distance from the eye, for a clothoid radius of curvature. */
+  innerMm: number;
+  /** The same at the outer end, mm, at least the inner. */
+  outerMm: number;
+  turns: number;
+}
+
+export interface CurvePoint {
+  xMm: number;
+  yMm: number;
+}
+
+/** Below this relative difference of the radii a spiral is a circle to double precision. */
+const CIRCLE = 1e-9;
+
+/**
+ * Length of a spiral's centre line, mm.
+ *
+ * Archimedean ρ = r + bθ: [ρ√(ρ²+b²)/2b + b/2·asinh(ρ/b)] between the radii.
+ * Logarithmic ρ = r·e^{kθ}: (R−r)·√(1+k²)/k with k = ln(R/r)/2πN. Clothoid,
+ * curvature linear in arc length: 4πN/(1/r + 1/R). (Plane geometry of the curves.)
+ *
+ * @example spiralLengthMm({ form: "clothoid", innerMm: 10, outerMm: 50, turns: 2 }) → 209.4395102393
+ */
+export function spiralLengthMm({ form, innerMm: r, outerMm: R, turns }: Spiral): number {
+  const angle = 2 * Math.PI * turns;
+  if (form === "clothoid") return (2 * angle) / (1 / r + 1 / R);
+  if (R - r <= CIRCLE * R) return angle * r;
+  if (form === "logarithmic") {
+    const k = Math.log(R / r) / angle;
+    return ((R - r) * Math.sqrt(1 + k * k)) / k;
+  }
+  const b = (R - r) / angle;
+  const upTo = (rho: number) =>
+    (rho * Math.hypot(rho, b)) / (2 * b) + (b / 2) * Math.asinh(rho / b);
+  return upTo(R) - upTo(r);
+}
+
+/**
+ * Points along a spiral's centre line from the inner end outwards, evenly spaced
+ * in angle turned. The eye of an Archimedean or logarithmic spiral is the origin;
+ * a clothoid begins at (r, 0), heading along y.
+ *
+ * @param count how many points, at least 2
+ */
+export function spiralPoints(spiral: Spiral, count: number): CurvePoint[] {
+  const { form, innerMm: r, outerMm: R, turns } = spiral;
+  if (form === "clothoid") return clothoidPoints(spiral, count);
+  const angle = 2 * Math.PI * turns;
+  return Array.from({ length: count }, (_, index) => {
+    const share = index / (count - 1);
+    const rho = form === "archimedean" ? r + (R - r) * share : r * (R / r) ** share;
+    return { xMm: rho * Math.cos(angle * share), yMm: rho * Math.sin(angle * share) };
+  });
+}
+
+/** Abscissae and weights of the five-point Gauss-Legendre rule on [0, 1] (standard tables). */
+const GAUSS: readonly (readonly [number, number])[] = [
+  [0.04691007703066802, 0.11846344252809454],
+  [0.23076534494715845, 0.23931433524968324],
+  [0.5, 0.28444444444444444],
+  [0.7692346550528415, 0.23931433524968324],
+  [0.9530899229693319, 0.11846344252809454],
+];
+/** No panel of the integration turns further than this, rad. */
+const PANEL_RAD = 0.25;
+
+function clothoidPoints(spiral: Spiral, count: number): CurvePoint[] {
+  const { innerMm: r, outerMm: R, turns } = spiral;
+  const lengthMm = spiralLengthMm(spiral);
+  const slope = (1 / R - 1 / r) / lengthMm;
+  const heading = (s: number) => Math.PI / 2 + s / r + (slope * s * s) / 2;
+  const panels = Math.ceil((2 * Math.PI * turns) / (count - 1) / PANEL_RAD);
+  const stepMm = lengthMm / (count - 1) / panels;
+  const points: CurvePoint[] = [{ xMm: r, yMm: 0 }];
+  let { xMm, yMm } = points[0]!;
+  for (let panel = 0; panel < panels * (count - 1); panel += 1) {
+    for (const [at, weight] of GAUSS) {
+      const angle = heading((panel + at) * stepMm);
+      xMm += Math.cos(angle) * weight * stepMm;
+      yMm += Math.sin(angle) * weight * stepMm;
+    }
+    if ((panel + 1) % panels === 0) points.push({ xMm, yMm });
+  }
+  return points;
+}
+
+/**
+ * The largest distance between any two points of a curve, mm: its width across
+ * the caliper. Accurate to about the square of the spacing of the points.
+ */
+export function widestAcrossMm(points: readonly CurvePoint[]): number {
+  let widest = 0;
+  for (let a = 0; a < points.length; a += 1)
+    for (let b = a + 1; b < points.length; b += 1) {
+      const apart = Math.hypot(points[a]!.xMm - points[b]!.xMm, points[a]!.yMm - points[b]!.yMm);
+      if (apart > widest) widest = apart;
+    }
+  return widest;
+}

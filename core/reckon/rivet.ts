@@ -1,0 +1,53 @@
+import { z } from "zod";
+import { refuse } from "../problem/problem";
+import { lengthSchema } from "../units/schema";
+import { defineReckoner } from "./reckoner";
+
+const HEADS = ["snap", "countersunk", "flared"] as const;
+
+/** Volume of a spherical cap of base radius a and height h. */
+const cap = (a: number, h: number) => (Math.PI * h * (3 * a * a + h * h)) / 6;
+/** Volume of a 90° countersink from diameter D to d, less the shank that runs through it. */
+const countersink = (D: number, d: number) => {
+  const h = (D - d) / 2;
+  return (Math.PI * h * (D * D + D * d + d * d)) / 12 - (Math.PI / 4) * d * d * h;
+};
+
+/** Volume of each head on a shank of diameter 1: snap 1.75 wide and 0.75 high, countersunk 90° to 2, flared a low dome 1.5 wide and 0.3 high. */
+const HEAD_VOLUME: Record<(typeof HEADS)[number], number> = {
+  snap: cap(0.875, 0.75),
+  countersunk: countersink(2, 1),
+  flared: cap(0.75, 0.3),
+};
+
+/** How long to cut a rivet. */
+export const rivet = defineReckoner({
+  name: "rivet",
+  summary: "How long to cut a rivet for its head",
+  explanation:
+    "The head's volume, and what fills the hole round the shank, is taken from the shank's own length. Heads on a shank d: snap 1.75·d wide and 0.75·d high, countersunk 90° to 2·d, flared a low dome 1.5·d wide. That comes to 1.43·d, 0.67·d and 0.36·d; the usual allowances are about 1.5·d and 0.5 to 0.75·d (handbooks, from memory).",
+  input: z.strictObject({
+    diameter: lengthSchema({ maxMm: 100 }),
+    grip: lengthSchema({ maxMm: 1000 }),
+    head: z.enum(HEADS, { error: () => `The head is one of ${HEADS.join(", ")}.` }),
+    holeDiameter: lengthSchema({ maxMm: 200 }).optional(),
+  }),
+  result: z.object({ shankLengthMm: z.number(), headAllowanceMm: z.number() }),
+  reckon: ({ diameter, grip, head, holeDiameter = diameter }) => {
+    const sizes = { holeMm: holeDiameter, rivetMm: diameter };
+    if (holeDiameter < diameter)
+      refuse({ code: "hole-tighter-than-rivet", ...sizes }, "holeDiameter");
+    if (holeDiameter > diameter * 1.5) refuse({ code: "hole-too-loose", ...sizes }, "holeDiameter");
+    const headAllowanceMm = (HEAD_VOLUME[head] / (Math.PI / 4)) * diameter;
+    const fillingMm = grip * ((holeDiameter / diameter) ** 2 - 1);
+    return { shankLengthMm: grip + fillingMm + headAllowanceMm, headAllowanceMm };
+  },
+  examples: [
+    {
+      title: "8 mm with a snap head through 12",
+      input: { diameter: 8, grip: 12, head: "snap" },
+      expected: { headAllowanceMm: 11.44, shankLengthMm: 23.44 },
+      source: "volume of a spherical cap; handbook allowance 1.5·d = 12, from memory",
+    },
+  ],
+});
