@@ -85,33 +85,39 @@ async function browserTests(serverUrl) {
   ]);
 }
 
+async function lint() {
+  if (!wanted.includes("lint")) return;
+  await check("formatting", bin("prettier"), ["--check", "--log-level", "warn", "."]);
+  await check("lint", bin("eslint"), [".", "--max-warnings", "0"]);
+  await check("boundaries", bin("depcruise"), [
+    "--config",
+    ".dependency-cruiser.cjs",
+    "app",
+    "core",
+    "data",
+    "ui",
+    "scripts",
+    "e2e",
+  ]);
+  await check("unused code", bin("knip"), []);
+}
+
+async function typesAndUnit() {
+  if (wanted.includes("types")) {
+    await check("types of the core", bin("tsc"), ["--noEmit", "-p", "core"]);
+    await check("types", bin("tsc"), ["--noEmit"]);
+  }
+  if (wanted.includes("unit")) await jest("unit", process.env);
+}
+
 async function runAll() {
   assertWritable(ROOT);
   const needsDatabase = wanted.includes("data") || wanted.includes("browser");
   if (needsDatabase && !process.env.DATABASE_URL) await ensurePostgres();
   await ensureNpmPackages();
   mkdirSync(LOCAL, { recursive: true });
-  if (wanted.includes("lint")) {
-    await check("formatting", bin("prettier"), ["--check", "--log-level", "warn", "."]);
-    await check("lint", bin("eslint"), [".", "--max-warnings", "0"]);
-    await check("boundaries", bin("depcruise"), [
-      "--config",
-      ".dependency-cruiser.cjs",
-      "app",
-      "core",
-      "data",
-      "ui",
-      "scripts",
-      "e2e",
-    ]);
-    await check("unused code", bin("knip"), []);
-  }
-  if (wanted.includes("types")) {
-    // Next's own declarations are made by a build; a fresh clone has only this one line of them.
-    await check("types of the core", bin("tsc"), ["--noEmit", "-p", "core"]);
-    await check("types", bin("tsc"), ["--noEmit"]);
-  }
-  if (wanted.includes("unit")) await jest("unit", process.env);
+  // Two at a time: what one core checks, the other types and tests.
+  await Promise.all([lint(), typesAndUnit()]);
   if (!needsDatabase) return;
   const postgres = await startPostgres("test");
   closing.push(postgres.stop);
