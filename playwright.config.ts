@@ -1,4 +1,5 @@
 import { defineConfig } from "@playwright/test";
+import { CHROMIUM } from "./scripts/setup/packages.mjs";
 
 /** Run by `npm test`, which starts the application and says where it is. */
 export default defineConfig({
@@ -7,6 +8,7 @@ export default defineConfig({
   timeout: 45_000,
   expect: { timeout: 8_000 },
   workers: 2,
+  fullyParallel: true,
   retries: 0,
   forbidOnly: true,
   reporter: [["list"], ["json", { outputFile: ".local/e2e-results.json" }]],
@@ -16,7 +18,7 @@ export default defineConfig({
     locale: "en-GB",
     trace: "off",
     launchOptions: {
-      executablePath: "/usr/bin/chromium",
+      executablePath: CHROMIUM,
       args: [
         "--no-sandbox",
         "--disable-gpu",

@@ -1,5 +1,5 @@
-import Link from "next/link";
 import { Notice } from "@/ui/kit/Notice";
+import { Link } from "@/ui/kit/Link";
 
 export default function NotFound() {
   return (

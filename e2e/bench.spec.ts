@@ -45,6 +45,8 @@ test("what isn't a size is answered beside the field, and stays typed", async ({
 test("inches first: readings without a unit are inches, and limits are shown in them", async ({
   page,
 }) => {
+  // The unit belongs to the person: one whom no other test signs in as.
+  await signIn(page, "renske");
   await page.goto("/me");
   await page.getByLabel("Inches first").check();
   await expect(page.getByLabel("Inches first")).toBeChecked();

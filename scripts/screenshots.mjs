@@ -3,6 +3,7 @@ import { join } from "node:path";
 import { chromium } from "@playwright/test";
 import { ROOT } from "./setup/places.mjs";
 import { main, say, Stop } from "./setup/say.mjs";
+import { CHROMIUM } from "./setup/packages.mjs";
 
 /** `npm run screenshots`: one current picture of each main view, from a freshly made demonstration that is running. */
 const ADDRESS = process.env.BELL_STEP_URL ?? "http://127.0.0.1:3210";
@@ -15,7 +16,7 @@ await main(async () => {
   const answered = await fetch(`${ADDRESS}/api/health`).catch(() => undefined);
   if (!answered?.ok) throw new Stop(`Nothing answers at ${ADDRESS}: start npm run demo first.`);
   const browser = await chromium.launch({
-    executablePath: "/usr/bin/chromium",
+    executablePath: CHROMIUM,
     args: ["--no-sandbox"],
   });
   try {

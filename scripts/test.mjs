@@ -57,8 +57,9 @@ function jest(project, env) {
   ]);
 }
 
-async function browserTests(serverUrl) {
-  const { appEnvironment, buildApp, serveApp } = await import("./setup/next.mjs");
+/** Data and a production build for the browser tests; they themselves run when nothing else does. */
+async function prepareBrowserTests(serverUrl) {
+  const { appEnvironment, buildApp } = await import("./setup/next.mjs");
   const { ensureDatabase } = await import("./setup/database.mjs");
   await ensureChromium();
   const databaseUrl = await ensureDatabase(serverUrl, "bell_step_test_browser", { fresh: true });
@@ -76,6 +77,11 @@ async function browserTests(serverUrl) {
   await run(bin("tsx"), ["e2e/seed.ts"], { cwd: ROOT, env });
   say("building the application for the browser tests …");
   await buildApp(env, { quiet: true });
+  return { env, port };
+}
+
+async function browserTests({ env, port }) {
+  const { serveApp } = await import("./setup/next.mjs");
   const app = await serveApp(env, port);
   closing.push(app.stop);
   const report = join(LOCAL, "e2e-results.json");
@@ -85,49 +91,61 @@ async function browserTests(serverUrl) {
   ]);
 }
 
+/** What hasn't changed since the last run here isn't read again; a clean checkout checks it all. */
+const cache = (tool) => [
+  "--cache",
+  "--cache-location",
+  join(LOCAL, `${tool}-cache`),
+  "--cache-strategy",
+  "content",
+];
+const SOURCES = ["app", "core", "data", "ui", "scripts", "e2e"];
+
 async function lint() {
   if (!wanted.includes("lint")) return;
-  await check("formatting", bin("prettier"), ["--check", "--log-level", "warn", "."]);
-  await check("lint", bin("eslint"), [".", "--max-warnings", "0"]);
-  await check("boundaries", bin("depcruise"), [
-    "--config",
-    ".dependency-cruiser.cjs",
-    "app",
-    "core",
-    "data",
-    "ui",
-    "scripts",
-    "e2e",
-  ]);
+  const prettier = ["--check", "--log-level", "warn", ...cache("prettier"), "."];
+  await check("formatting", bin("prettier"), prettier);
+  await check("lint", bin("eslint"), [".", "--max-warnings", "0", ...cache("eslint")]);
+  await check("boundaries", bin("depcruise"), ["--config", ".dependency-cruiser.cjs", ...SOURCES]);
   await check("unused code", bin("knip"), []);
 }
 
-async function typesAndUnit() {
-  if (wanted.includes("types")) {
-    await check("types of the core", bin("tsc"), ["--noEmit", "-p", "core"]);
-    await check("types", bin("tsc"), ["--noEmit"]);
-  }
+async function types() {
+  if (!wanted.includes("types")) return;
+  await check("types of the core", bin("tsc"), ["--noEmit", "-p", "core"]);
+  await check("types", bin("tsc"), ["--noEmit"]);
+}
+
+async function unitTests() {
   if (wanted.includes("unit")) await jest("unit", process.env);
 }
 
+async function dataTests(postgres) {
+  if (!wanted.includes("data")) return;
+  await jest("data", {
+    ...process.env,
+    TEST_DATABASE_URL: postgres.url,
+    NODE_OPTIONS: "--experimental-vm-modules --no-warnings",
+  });
+}
+
+/** Two chains at a time, one for each core of a small machine; the browser then has it to itself. */
 async function runAll() {
   assertWritable(ROOT);
   const needsDatabase = wanted.includes("data") || wanted.includes("browser");
   if (needsDatabase && !process.env.DATABASE_URL) await ensurePostgres();
   await ensureNpmPackages();
   mkdirSync(LOCAL, { recursive: true });
-  // Two at a time: what one core checks, the other types and tests.
-  await Promise.all([lint(), typesAndUnit()]);
-  if (!needsDatabase) return;
-  const postgres = await startPostgres("test");
-  closing.push(postgres.stop);
-  if (wanted.includes("data"))
-    await jest("data", {
-      ...process.env,
-      TEST_DATABASE_URL: postgres.url,
-      NODE_OPTIONS: "--experimental-vm-modules --no-warnings",
-    });
-  if (wanted.includes("browser")) await browserTests(postgres.url);
+  const postgres = needsDatabase ? await startPostgres("test") : undefined;
+  if (postgres) closing.push(postgres.stop);
+  const [, browser] = await Promise.all([
+    lint(),
+    types().then(() =>
+      wanted.includes("browser") ? prepareBrowserTests(postgres.url) : undefined,
+    ),
+  ]);
+  await Promise.all([unitTests(), dataTests(postgres)]);
+  if (browser) await browserTests(browser);
 }
 
 let ending;

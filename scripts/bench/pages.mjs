@@ -1,10 +1,11 @@
 import { gzipSync } from "node:zlib";
 import { chromium } from "@playwright/test";
+import { CHROMIUM } from "../setup/packages.mjs";
 
 /** Bytes of JavaScript a page loads first, compressed, as the browser asks for them; and reading to judgement. */
 export async function measurePages(address) {
   const browser = await chromium.launch({
-    executablePath: "/usr/bin/chromium",
+    executablePath: CHROMIUM,
     args: ["--no-sandbox"],
   });
   try {

@@ -37,8 +37,11 @@ async function ensureDebian(name, isThere, packages) {
 export const ensurePostgres = () =>
   ensureDebian("The PostgreSQL server", () => Boolean(postgresPrograms()), ["postgresql"]);
 
+/** Debian's Chromium without a window: it starts and loads pages faster, and is a smaller package. */
+export const CHROMIUM = "/usr/bin/chromium-headless-shell";
+
 export const ensureChromium = () =>
-  ensureDebian("Chromium", () => onPath("chromium"), ["chromium"]);
+  ensureDebian("Chromium", () => existsSync(CHROMIUM), ["chromium-headless-shell"]);
 
 /** Installs the npm packages of the lock file, once for each state of it. */
 export async function ensureNpmPackages() {

@@ -1,4 +1,3 @@
-import Link from "next/link";
 import type { Standing } from "@/core/climb/standing";
 import type { SignedVerdict } from "@/core/records/bench";
 import { STEP_NAMES } from "@/core/trade/steps";
@@ -9,6 +8,7 @@ import { RunDots } from "../stair/RunDots";
 import { stepInWords, towardsInWords } from "../words/climb";
 import { OUTCOME_WORDS } from "../words/verdict";
 import type { Bench } from "./useBench";
+import { Link } from "../kit/Link";
 
 interface BenchSlateProps {
   bench: Bench;

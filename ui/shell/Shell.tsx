@@ -1,8 +1,8 @@
-import Link from "next/link";
 import type { ReactNode } from "react";
 import { StairSign } from "../kit/Stairs";
 import { Commands, type CommandTarget } from "./Commands";
 import { Verbs } from "./Verbs";
+import { Link } from "../kit/Link";
 
 export interface ShellPerson {
   name: string;

@@ -1,8 +1,8 @@
 "use client";
 
-import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { Pending } from "./Pending";
+import { Link } from "../kit/Link";
 
 /** The verbs; a thick ink line says where you are. */
 export function Verbs({

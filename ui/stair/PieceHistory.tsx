@@ -1,7 +1,7 @@
-import Link from "next/link";
 import type { Outcome } from "@/core/verdict/verdict";
 import { marksInWords, OUTCOME_WORDS } from "../words/verdict";
 import { dayInWords } from "../words/when";
+import { Link } from "../kit/Link";
 
 export interface HistoryPiece {
   id: string;

@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { Fragment } from "react";
 import { STEP_NAMES, STEPS, type Step } from "@/core/trade/steps";
 import { STAFF } from "@/data/actor";
@@ -8,6 +7,7 @@ import { listTechniques } from "@/data/queries/exercises";
 import { listRoster } from "@/data/queries/people";
 import { MiniStair } from "@/ui/stair/MiniStair";
 import { requireActor, services } from "../../server";
+import { Link } from "@/ui/kit/Link";
 
 export const metadata: Metadata = { title: "Climb" };
 

@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { STAFF } from "@/data/actor";
 import { listBenchQueue } from "@/data/queries/bench";
 import { listOpenAssignments } from "@/data/queries/exercises";
@@ -8,6 +7,7 @@ import { StartPieceForm } from "@/ui/measure/StartPieceForm";
 import { dayInWords } from "@/ui/words/when";
 import { Pending } from "@/ui/shell/Pending";
 import { requireActor, services } from "../../server";
+import { Link } from "@/ui/kit/Link";
 
 export const metadata: Metadata = { title: "Measure" };
 

@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { planPiece } from "@/core/piece/plan";
 import { printSection } from "@/core/section/spoken";
 import { STEP_NAMES } from "@/core/trade/steps";
@@ -14,6 +13,7 @@ import { nextReasonInWords, towardsInWords } from "@/ui/words/climb";
 import { adviceInWords, marksInWords, OUTCOME_WORDS } from "@/ui/words/verdict";
 import { forbidden } from "next/navigation";
 import { requireActor, services } from "../../server";
+import { Link } from "@/ui/kit/Link";
 
 export const metadata: Metadata = { title: "Next" };
 

@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { planPiece } from "@/core/piece/plan";
 import { printSection } from "@/core/section/spoken";
 import { STEP_NAMES } from "@/core/trade/steps";
@@ -10,6 +9,7 @@ import type { LengthUnit } from "@/core/units/length";
 import { BarDrawing } from "@/ui/bar/BarDrawing";
 import { Pending } from "@/ui/shell/Pending";
 import { requireActor, services } from "../../server";
+import { Link } from "@/ui/kit/Link";
 
 export const metadata: Metadata = { title: "Set" };
 

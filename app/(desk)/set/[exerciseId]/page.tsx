@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { notFound } from "next/navigation";
 import { planPiece } from "@/core/piece/plan";
 import { idSchema } from "@/core/records/commands";
@@ -14,6 +13,7 @@ import { LayoutMarks } from "@/ui/set/LayoutMarks";
 import { MeasuringPlan } from "@/ui/set/MeasuringPlan";
 import { StockAnswer } from "@/ui/set/StockAnswer";
 import { orNotFound, requireActor, services } from "../../../server";
+import { Link } from "@/ui/kit/Link";
 
 interface Params {
   params: Promise<{ exerciseId: string }>;
