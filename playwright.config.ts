@@ -1,5 +1,4 @@
 import { defineConfig } from "@playwright/test";
-import { CHROMIUM } from "./scripts/setup/packages.mjs";
 
 /** Run by `npm test`, which starts the application and says where it is. */
 export default defineConfig({
@@ -18,7 +17,7 @@ export default defineConfig({
     locale: "en-GB",
     trace: "off",
     launchOptions: {
-      executablePath: CHROMIUM,
+      executablePath: "/usr/bin/chromium-headless-shell",
       args: [
         "--no-sandbox",
         "--disable-gpu",
