@@ -1,11 +1,11 @@
-import type { Characteristic } from "./schema";
+import type { Characteristic, MeasuredUnit } from "./schema";
 import { plusMinusForGradeMm } from "./tolerance";
 
 // Without the schema's code: the bench judges in the browser and reads no files.
-export type { Characteristic, InstrumentKind } from "./schema";
+export type { Characteristic, InstrumentKind, MeasuredUnit } from "./schema";
 
 /**
- * The limits of a characteristic at a tolerance grade, mm.
+ * The limits of a characteristic at a tolerance grade, in its own unit.
  *
  * Sizes: nominal ± half the grade's width (never below nothing). Differences and
  * gaps: from nothing to half that width. Limits the instructor fixed come first.
@@ -14,10 +14,24 @@ export function limitsAtGrade(
   characteristic: Characteristic,
   grade: number,
 ): { lower: number; upper: number } {
-  const { kind, nominalMm, tolerance, fixed } = characteristic;
-  const half = plusMinusForGradeMm(tolerance.sizeMm, grade + tolerance.coarser);
-  const lower = kind === "size" ? Math.max(0, nominalMm - half) : 0;
-  return { lower: fixed?.lower ?? lower, upper: fixed?.upper ?? nominalMm + half };
+  const { kind, nominal, tolerance, fixed, unit } = characteristic;
+  const half =
+    unit === "mm"
+      ? plusMinusForGradeMm(tolerance.sizeMm, grade + tolerance.coarser)
+      : plusMinusBeside(unit, grade + tolerance.coarser);
+  const lower = kind === "size" ? Math.max(0, nominal - half) : 0;
+  return { lower: fixed?.lower ?? lower, upper: fixed?.upper ?? nominal + half };
+}
+
+/** Allowance to either side for what isn't a length, by grade from IT16 (common practice, no source). */
+const BESIDE_LENGTHS: Record<Exclude<MeasuredUnit, "mm">, readonly number[]> = {
+  deg: [2, 3, 4, 6],
+  turns: [0.125, 0.25, 0.5, 0.75],
+};
+
+function plusMinusBeside(unit: Exclude<MeasuredUnit, "mm">, grade: number): number {
+  const row = BESIDE_LENGTHS[unit];
+  return row[Math.min(row.length - 1, Math.max(0, grade - 16))]!;
 }
 
 /**
@@ -38,7 +52,7 @@ export function measuredMm(
  */
 export function measuredUncertaintyMm(
   readings: Characteristic["readings"],
-  instrumentMm: number,
+  instrumentUncertainty: number,
 ): number {
-  return readings === "difference" ? Math.SQRT2 * instrumentMm : instrumentMm;
+  return readings === "difference" ? Math.SQRT2 * instrumentUncertainty : instrumentUncertainty;
 }

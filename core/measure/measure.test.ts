@@ -108,9 +108,10 @@ const CHARACTERISTIC: Characteristic = {
   name: "Tip, flat way",
   kind: "size",
   measure: "thickness",
+  unit: "mm",
   stretch: "tip",
   atMm: 0,
-  nominalMm: 12,
+  nominal: 12,
   instrument: "caliper",
   heavyWhen: "above",
   whenLight: "start-again",
@@ -121,7 +122,7 @@ const CHARACTERISTIC: Characteristic = {
 
 test("limits follow the grade; a difference has only an upper one; fixed limits come first", () => {
   expect(limitsAtGrade(CHARACTERISTIC, 17)).toEqual({ lower: 11.1, upper: 12.9 });
-  expect(limitsAtGrade({ ...CHARACTERISTIC, kind: "match", nominalMm: 0 }, 17)).toEqual({
+  expect(limitsAtGrade({ ...CHARACTERISTIC, kind: "match", nominal: 0 }, 17)).toEqual({
     lower: 0,
     upper: 0.9,
   });
@@ -138,7 +139,7 @@ test("a difference of two readings, and its uncertainty by the sum of variances"
 });
 
 describe("what is typed at the bench", () => {
-  const tip = { nominalMm: 12.4, name: "Tip" };
+  const tip = { nominal: 12.4, name: "Tip" };
 
   test.each([
     ["12,4", "mm", 12.4],
@@ -150,7 +151,7 @@ describe("what is typed at the bench", () => {
   ] as const)("%s in %s", (text, unit, mm) => {
     const entry = readEntry(text, unit, tip);
     expect(entry.kind).toBe("taken");
-    expect(entry.kind === "taken" && entry.mm).toBeCloseTo(mm, 9);
+    expect(entry.kind === "taken" && entry.value).toBeCloseTo(mm, 9);
   });
 
   test.each([
@@ -179,7 +180,7 @@ describe("what is typed at the bench", () => {
   });
 
   test("where nothing is nominal, only the absurd is asked back", () => {
-    const straight = { nominalMm: 0, name: "Taper, straight", scaleMm: 3 };
+    const straight = { nominal: 0, name: "Taper, straight", scaleMm: 3 };
     expect(readEntry("0.4", "mm", straight).kind).toBe("taken");
     expect(readEntry("40", "mm", straight).kind).toBe("asked");
   });

@@ -1,16 +1,44 @@
 import { z } from "zod";
 
 /** The instruments a plan asks for. */
-export const INSTRUMENT_KINDS = ["caliper", "rule", "straight-edge"] as const;
+export const INSTRUMENT_KINDS = [
+  "caliper",
+  "rule",
+  "straight-edge",
+  "protractor",
+  "template",
+  "eye",
+] as const;
 export type InstrumentKind = (typeof INSTRUMENT_KINDS)[number];
 
+/** The units a characteristic is measured in. */
+export const MEASURED_UNITS = ["mm", "deg", "turns"] as const;
+export type MeasuredUnit = (typeof MEASURED_UNITS)[number];
+
 /** What is measured: decides what a correction does to the rest. */
-export const MEASURES = ["thickness", "length", "straightness", "diagonals"] as const;
+export const MEASURES = [
+  "thickness",
+  "length",
+  "straightness",
+  "diagonals",
+  "position",
+  "diameter",
+  "walls",
+  "angle",
+  "radius",
+  "turns",
+  "pitch",
+  "gap",
+  "roundness",
+  "form",
+  "extent",
+  "legs",
+] as const;
 
 const limit = z.number().min(-100_000).max(100_000);
 
 /**
- * One line of a measuring plan. All sizes in mm. `size` judges against nominal
+ * One line of a measuring plan. Sizes are in `unit`, which is mm unless said. `size` judges against nominal
  * and limits to both sides; `match` and `evenness` judge a difference or a gap,
  * which has only an upper limit.
  */
@@ -19,16 +47,20 @@ export const characteristicSchema = z.strictObject({
   name: z.string().min(1).max(80),
   kind: z.enum(["size", "match", "evenness"]),
   measure: z.enum(MEASURES),
+  /** Older plans say nothing and mean millimetres. */
+  unit: z.enum(MEASURED_UNITS).default("mm"),
   /** The stretch it belongs to; none for the whole piece. */
   stretch: z.string().max(40).nullable(),
+  /** The feature it belongs to, if any. */
+  feature: z.string().max(40).optional(),
   /** Where on the forged, straight bar from end A, mm. */
   atMm: z.number().min(0).max(100_000),
-  nominalMm: z.number().min(0).max(100_000),
+  nominal: z.number().min(0).max(100_000),
   instrument: z.enum(INSTRUMENT_KINDS),
   /** The side on which metal can still be moved. */
   heavyWhen: z.enum(["above", "below"]),
-  /** What can be done on the light side: nothing, or cut it off. */
-  whenLight: z.enum(["start-again", "trim"]),
+  /** What can be done on the light side: nothing, cut it off, or ease it back (a bend, a twist). */
+  whenLight: z.enum(["start-again", "trim", "ease"]),
   /** How many readings it takes: one, or two whose difference counts. */
   readings: z.enum(["one", "difference"]),
   /** The size the grade is taken at, mm, and how many grades coarser than the step's. */

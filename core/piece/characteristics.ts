@@ -1,7 +1,11 @@
 import type { Characteristic } from "../measure/characteristic";
 import { sectionBetween } from "../section/between";
 import { caliperSizesMm, sectionAreaMm2, type Point, type Section } from "../section/section";
-import type { Piece, Stretch } from "./piece";
+import { layBar, stretchAt } from "./bar";
+import { featureCharacteristics } from "./featureCharacteristics";
+import { featureExtent } from "./features";
+import { finishedSizeMm } from "./finish";
+import type { Feature, Piece, Stretch } from "./piece";
 
 type Transition = Extract<Stretch, { kind: "transition" }>;
 type Prism = Extract<Stretch, { kind: "prism" }>;
@@ -11,30 +15,104 @@ const STRAIGHT_SHARE = 1 / 100;
 /** Below this the gap under a straight edge can't be told, mm (common practice, no source). */
 const LEAST_GAP_MM = 0.5;
 
+/** Below this share of the stock beside it, the smaller stretch stands behind a shoulder. */
+const STEP_SHARE = 0.95;
+const CURVES = new Set<Feature["kind"]>(["bend", "fold", "ring", "scroll", "wrap"]);
+
 /**
  * The measuring plan a piece implies, in the order of the bar from end A.
  *
  * A taper: its tip in both planes, the size midway in both planes or across both
  * diagonals, its length and straightness. A prism: both thicknesses, both
- * diagonals where they tell a square gone diamond, its length. A piece of more
- * than one stretch: the whole length. Free stretches imply nothing but their
- * length. Features add theirs when they are planned.
+ * diagonals where they tell a square gone diamond, its length. A shoulder: where
+ * it stands. A feature: what it is judged by (see {@link featureCharacteristics}).
+ * A piece of more than one stretch: its whole length or, bent, its overall size.
+ * Free stretches imply nothing but their length.
  */
 export function impliedCharacteristics(piece: Piece): Characteristic[] {
-  let fromMm = 0;
-  const along = piece.stretches.flatMap((stretch) => {
-    const startMm = fromMm;
-    fromMm += stretch.length;
-    switch (stretch.kind) {
-      case "prism":
-        return ofPrism(stretch, startMm);
-      case "transition":
-        return ofTransition(stretch, startMm);
-      case "free":
-        return [ofLength(stretch, startMm + stretch.length)];
-    }
+  const features = piece.features ?? [];
+  const bar = layBar(piece.stretches);
+  const curved = features
+    .filter(({ kind }) => CURVES.has(kind))
+    .map((feature) => featureExtent(feature, bar));
+  const twisted = features.flatMap((one) => (one.kind === "twist" ? [one] : []));
+  const along = bar.stretches.flatMap(({ stretch, fromMm, toMm }) => {
+    const isBent = curved.some((extent) => extent.fromMm < toMm && extent.toMm > fromMm);
+    return ofStretch(stretch, fromMm).filter(({ measure, atMm }) => {
+      // Along a curve no rule or straight edge lies; on a twist no caliper finds a side.
+      if (isBent && (measure === "length" || measure === "straightness")) return false;
+      return !(
+        (measure === "thickness" || measure === "diagonals") &&
+        twisted.some(({ from, to }) => atMm > from && atMm < to)
+      );
+    });
   });
-  return piece.stretches.length > 1 ? [...along, wholeLength(fromMm)] : along;
+  return [
+    ...along,
+    ...shoulders(piece.stretches),
+    ...features.flatMap((feature) =>
+      featureCharacteristics(feature, bar, stretchAt(bar, placeOf(feature)).stretch.id),
+    ),
+    ...wholeSize(piece, bar.lengthMm, curved.length > 0),
+  ];
+}
+
+const placeOf = (feature: Feature) => ("at" in feature ? feature.at : feature.from);
+
+function ofStretch(stretch: Stretch, fromMm: number): Characteristic[] {
+  switch (stretch.kind) {
+    case "prism":
+      return ofPrism(stretch, fromMm);
+    case "transition":
+      return ofTransition(stretch, fromMm);
+    case "free":
+      return [ofLength(stretch, fromMm + stretch.length)];
+  }
+}
+
+/** Where the bar steps from one section to a smaller: the place of each shoulder from end A. */
+function shoulders(stretches: readonly Stretch[]): Characteristic[] {
+  let atMm = 0;
+  return stretches.flatMap((stretch, index) => {
+    atMm += stretch.length;
+    const next = stretches[index + 1];
+    if (!next || !isStep(endArea(stretch, "to"), endArea(next, "from"))) return [];
+    const place = { id: "shoulder", name: `${said(stretch)} shoulder`, atMm, weight: 1 };
+    return [
+      {
+        ...thickness(stretch, place, atMm, "from end A"),
+        measure: "position" as const,
+        instrument: "rule" as const,
+        tolerance: { sizeMm: atMm, coarser: 0 },
+      },
+    ];
+  });
+}
+
+const isStep = (a: number | null, b: number | null) =>
+  a !== null && b !== null && Math.min(a, b) < STEP_SHARE * Math.max(a, b);
+
+function endArea(stretch: Stretch, end: "from" | "to"): number | null {
+  if (stretch.kind === "free") return null;
+  return endAreaMm2(stretch.kind === "prism" ? stretch.section : stretch[end]);
+}
+
+/** Straight: the whole length. Bent: how long and how high it is overall. */
+function wholeSize(piece: Piece, lengthMm: number, bent: boolean): Characteristic[] {
+  if (!bent) return piece.stretches.length > 1 ? [wholeLength(lengthMm)] : [];
+  const size = finishedSizeMm(piece);
+  const overall = (id: string, way: string, nominal: number): Characteristic => ({
+    ...wholeLength(nominal),
+    id: `piece.${id}`,
+    name: `Overall, ${way}`,
+    measure: "extent",
+    atMm: lengthMm,
+    whenLight: "ease",
+  });
+  return [
+    overall("overall-length", "long", size.lengthMm),
+    overall("overall-height", "high", size.heightMm),
+  ];
 }
 
 const said = (stretch: Stretch) => stretch.name ?? stretch.id.replace(/[-_]+/g, " ");
@@ -48,20 +126,21 @@ interface Place {
   weight: number;
 }
 
-function thickness(stretch: Stretch, place: Place, nominalMm: number, way: string): Characteristic {
+function thickness(stretch: Stretch, place: Place, nominal: number, way: string): Characteristic {
   return {
     id: `${stretch.id}.${place.id}`,
     name: titled(way === "" ? place.name : `${place.name}, ${way}`),
     kind: "size",
     measure: "thickness",
+    unit: "mm",
     stretch: stretch.id,
     atMm: place.atMm,
-    nominalMm,
+    nominal,
     instrument: "caliper",
     heavyWhen: "above",
     whenLight: "start-again",
     readings: "one",
-    tolerance: { sizeMm: nominalMm, coarser: 0 },
+    tolerance: { sizeMm: nominal, coarser: 0 },
     weight: place.weight,
   };
 }

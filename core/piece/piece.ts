@@ -5,6 +5,7 @@ import type { Result } from "../problem/problem";
 import { wordsForProblem } from "../problem/words";
 import { sectionSchema, taperEndSchema } from "../section/schema";
 import { lengthSchema } from "../units/schema";
+import { migratePiece } from "./migrate";
 
 /** The format this version reads and writes. */
 export const PIECE_FORMAT = "bell-step.piece/1";
@@ -70,6 +71,8 @@ const span = { id, from: position, to: position };
 const degrees = z.number().min(-360, "An angle is from -360 to 360 degrees.").max(360);
 const turns = z.number().positive("Turns are more than nothing.").max(100);
 const radius = lengthSchema({ zero: true });
+/** Which way it curls, as seen in the side elevation with end A on the left. */
+const side = z.enum(["up", "down"]).optional();
 
 const featureSchema = z.discriminatedUnion(
   "kind",
@@ -82,7 +85,15 @@ const featureSchema = z.discriminatedUnion(
       slotLength: lengthSchema().optional(),
       slotWidth: lengthSchema().optional(),
     }),
-    z.strictObject({ ...at, kind: z.literal("bend"), angle: degrees, insideRadius: radius }),
+    z.strictObject({
+      ...at,
+      kind: z.literal("bend"),
+      /** Positive turns towards the side of a positive scroll. */
+      angle: degrees,
+      insideRadius: radius,
+      /** The elevation the bend is seen in; the side, unless it is bent the hard way. */
+      plane: z.enum(["side", "plan"]).optional(),
+    }),
     z.strictObject({ ...span, kind: z.literal("twist"), turns, hand: z.enum(["left", "right"]) }),
     z.strictObject({
       ...span,
@@ -91,12 +102,22 @@ const featureSchema = z.discriminatedUnion(
       innerRadius: lengthSchema().optional(),
       outerRadius: lengthSchema().optional(),
       turns: turns.optional(),
+      side,
     }),
     z.strictObject({
       ...span,
       kind: z.literal("ring"),
       insideDiameter: lengthSchema(),
       gap: radius.optional(),
+      side,
+    }),
+    z.strictObject({
+      ...span,
+      kind: z.literal("wrap"),
+      turns,
+      hand: z.enum(["left", "right"]),
+      /** How long the wrapped part is to be when done. */
+      finishedLength: lengthSchema().optional(),
     }),
     z.strictObject({ ...at, kind: z.literal("fold"), insideRadius: radius.optional() }),
     z.strictObject({ ...at, kind: z.literal("stamp"), text: nameSchema.optional() }),
@@ -109,12 +130,68 @@ const featureSchema = z.discriminatedUnion(
   ],
   {
     error: () =>
-      "A feature is of kind hole, bend, twist, scroll, ring, fold, stamp, texture or weld.",
+      "A feature is of kind hole, bend, twist, scroll, ring, wrap, fold, stamp, texture or weld.",
   },
 );
 
 export type Stretch = z.output<typeof stretchSchema>;
 export type Feature = z.output<typeof featureSchema>;
+
+const stock = z.strictObject({
+  section: sectionSchema,
+  steel: z.enum(["mild", "medium-carbon", "unknown"]).optional(),
+  /** What the bar costs, in the school's money per kg. */
+  pricePerKg: z.number().min(0).max(1_000_000).optional(),
+});
+const stretches = z
+  .array(stretchSchema)
+  .min(1, "A piece needs at least one stretch of bar.")
+  .max(200, "A piece has at most 200 stretches.");
+const features = z.array(featureSchema).max(200, "A piece has at most 200 features.").optional();
+const share = "Scale is a share from 0 to 0.5, such as 0.02.";
+const allowances = z
+  .strictObject({
+    /** Share of the steel that scales away over all heats (0.02 = 2 %). */
+    scale: z.number().min(0, share).max(0.5, share).optional(),
+    endTrim: lengthSchema({ zero: true }).optional(),
+  })
+  .optional();
+
+/** The id the piece's first bar goes by in joins. */
+export const MAIN_PART = "main";
+
+/** A further bar of the piece, with its own stock. */
+const partSchema = z
+  .strictObject({
+    id,
+    name: nameSchema.optional(),
+    /** How many alike; one unless said. */
+    count: z.number().int().min(1, "At least one of a part.").max(100).optional(),
+    stock,
+    stretches,
+    features,
+    allowances,
+  })
+  .superRefine(checkIds)
+  .superRefine(checkPositions);
+export type Part = z.output<typeof partSchema>;
+
+/** How parts hold together. */
+const joinSchema = z.strictObject({
+  id,
+  kind: z.enum(["rivet", "weld", "collar", "wrap"], {
+    error: () => "A join is a rivet, weld, collar or wrap.",
+  }),
+  /** Ids of the parts joined; the first bar is "main". */
+  parts: z.array(id).min(1, "A join names the parts it holds.").max(20),
+  /** Where on the first of them, from its end A. */
+  at: position.optional(),
+  /** Of a rivet. */
+  diameter: lengthSchema().optional(),
+  /** Of a wrap. */
+  turns: turns.optional(),
+});
+export type Join = z.output<typeof joinSchema>;
 
 /** Zod schema of a piece file; reading it gives every length in mm and every section as an object. */
 export const pieceSchema = z
@@ -128,29 +205,16 @@ export const pieceSchema = z
         }),
     }),
     name: nameSchema,
-    stock: z.strictObject({
-      section: sectionSchema,
-      steel: z.enum(["mild", "medium-carbon", "unknown"]).optional(),
-    }),
-    stretches: z
-      .array(stretchSchema)
-      .min(1, "A piece needs at least one stretch of bar.")
-      .max(200, "A piece has at most 200 stretches."),
-    features: z.array(featureSchema).max(200, "A piece has at most 200 features.").optional(),
-    allowances: z
-      .strictObject({
-        /** Share of the steel that scales away over all heats (0.02 = 2 %). */
-        scale: z
-          .number()
-          .min(0, "Scale is a share from 0 to 0.5, such as 0.02.")
-          .max(0.5, "Scale is a share from 0 to 0.5, such as 0.02.")
-          .optional(),
-        endTrim: lengthSchema({ zero: true }).optional(),
-      })
-      .optional(),
+    stock,
+    stretches,
+    features,
+    allowances,
+    parts: z.array(partSchema).max(20, "A piece has at most 20 further parts.").optional(),
+    joins: z.array(joinSchema).max(50, "A piece has at most 50 joins.").optional(),
   })
   .superRefine(checkIds)
-  .superRefine(checkPositions);
+  .superRefine(checkPositions)
+  .superRefine(checkJoins);
 
 /** A piece as read: lengths in mm, sections as objects. */
 export type Piece = z.output<typeof pieceSchema>;
@@ -190,6 +254,28 @@ function checkPositions({ stretches, features = [] }: Draft, context: z.Refineme
   });
 }
 
+function checkJoins(
+  { parts = [], joins = [] }: { parts?: Part[] | undefined; joins?: Join[] | undefined },
+  context: z.RefinementCtx,
+): void {
+  const ids = [MAIN_PART, ...parts.map((part) => part.id)];
+  ids.forEach((one, index) => {
+    if (ids.indexOf(one) < index)
+      context.addIssue({
+        ...problemIssue({ code: "id-repeated", id: one }),
+        path: ["parts", index - 1, "id"],
+      });
+  });
+  joins.forEach((join, index) => {
+    const stranger = join.parts.find((part) => !ids.includes(part));
+    if (stranger !== undefined)
+      context.addIssue({
+        ...problemIssue({ code: "part-unknown", id: stranger, known: ids }),
+        path: ["joins", index, "parts"],
+      });
+  });
+}
+
 /**
  * Reads a piece file's text. Refuses what is too large, not JSON, of another
  * version or wrong anywhere, with the place and what is accepted.
@@ -207,7 +293,8 @@ export function readPieceFile(text: string): Result<Piece> {
 
 /** Reads a piece already parsed from JSON; see {@link readPieceFile}. */
 export function readPiece(json: unknown): Result<Piece> {
-  const format = (json as { format?: unknown } | null)?.format;
+  const current = migratePiece(json);
+  const format = (current as { format?: unknown } | null)?.format;
   // Another version may look quite different: say that before anything else about it.
   if (typeof format === "string" && format !== PIECE_FORMAT)
     return {
@@ -217,7 +304,7 @@ export function readPiece(json: unknown): Result<Piece> {
         path: "format",
       },
     };
-  const read = pieceSchema.safeParse(json);
+  const read = pieceSchema.safeParse(current);
   return read.success ? { ok: true, value: read.data } : { ok: false, error: complain(read.error) };
 }
 

@@ -1,10 +1,16 @@
 import type { Characteristic } from "../measure/characteristic";
 import { refuse } from "../problem/problem";
 import { volumeBetweenMm3 } from "../section/between";
-import { sectionAreaMm2 } from "../section/section";
+import { caliperSizesMm, sectionAreaMm2 } from "../section/section";
 import { MAX_LENGTH_MM } from "../units/length";
 import { impliedCharacteristics } from "./characteristics";
-import type { Piece, Stretch } from "./piece";
+import { layBar, sectionAt, stretchAt } from "./bar";
+import { featureName } from "./featureCharacteristics";
+import { featureExtent } from "./features";
+import { finishedSizeMm } from "./finish";
+import type { Feature, Part, Piece, Stretch } from "./piece";
+import { warningsOf, type Warning } from "./warnings";
+import { wordsForWarning } from "./warningWords";
 
 /** Density of steel, kg/m³ (EN 1991-1-1 gives 77 to 78.5 kN/m³; 7850 kg/m³ is the usual figure). */
 export const STEEL_DENSITY_KG_M3 = 7850;
@@ -32,13 +38,32 @@ export interface PlannedStretch {
   finishedToMm: number;
 }
 
-/** A thing the plan says before the steel is cut. */
-export interface PlanWarning {
-  code: "section-grows";
-  stretch: string;
-  /** Sentence for the person. */
-  message: string;
+/** A feature with the bar its shape takes. */
+export interface PlannedFeature {
+  id: string;
+  name: string;
+  kind: Feature["kind"];
+  /** Where it lies on the forged, straight bar from end A, mm. */
+  fromMm: number;
+  toMm: number;
+  /** Bar on the centre line the shape needs; null where it is whatever it spans. */
+  developedMm: number | null;
 }
+
+/** A further bar of the piece. */
+export interface PlannedPart {
+  id: string;
+  name: string;
+  count: number;
+  /** Of one, mm. */
+  stockLengthMm: number;
+  /** Of all of them, kg. */
+  massKg: number;
+  marks: LayoutMark[];
+}
+
+/** A warning with its sentence, millimetres first. */
+export type PlanWarning = Warning & { message: string };
 
 export interface Plan {
   /** Length to cut from the bar, scale and trim included, mm. */
@@ -51,8 +76,17 @@ export interface Plan {
   volumeMm3: number;
   marks: LayoutMark[];
   stretches: PlannedStretch[];
-  /** Length forged and still straight, mm. */
+  features: PlannedFeature[];
+  parts: PlannedPart[];
+  /** Length forged and still straight, on the centre line, mm: what is bent is developed from it. */
   straightLengthMm: number;
+  /** Overall size when bent, ringed and scrolled, mm. */
+  finishedLengthMm: number;
+  finishedHeightMm: number;
+  /** Mass of all bars cut, kg. */
+  totalMassKg: number;
+  /** What the steel costs; null while no price is known. */
+  materialCost: number | null;
   characteristics: Characteristic[];
   warnings: PlanWarning[];
 }
@@ -88,10 +122,31 @@ export function stretchName(stretch: Pick<Stretch, "id" | "name">): string {
  * @throws Refusal `stock-too-long` when the bar would be absurdly long
  */
 export function planPiece(piece: Piece): Plan {
+  const main = planBar(piece);
+  const parts = (piece.parts ?? []).map(planPart);
+  const size = finishedSizeMm(piece);
+  const bars = [{ ...piece, count: 1 }, ...(piece.parts ?? [])];
+  return {
+    ...main,
+    parts,
+    finishedLengthMm: size.lengthMm,
+    finishedHeightMm: size.heightMm,
+    totalMassKg: parts.reduce((sum, { massKg }) => sum + massKg, main.massKg),
+    materialCost: costOf(bars),
+    characteristics: impliedCharacteristics(piece),
+    warnings: bars.flatMap(barWarnings),
+  };
+}
+
+type Bar = Pick<Part, "stock" | "stretches" | "features" | "allowances">;
+
+function planBar(piece: Bar) {
   const stockAreaMm2 = sectionAreaMm2(piece.stock.section);
   const scale = piece.allowances?.scale ?? 0;
   const endTrimMm = piece.allowances?.endTrim ?? 0;
-  const stretches = planStretches(piece.stretches, (1 + scale) / stockAreaMm2);
+  const bar = layBar(piece.stretches);
+  const kept = keptByEyes(piece, bar);
+  const stretches = planStretches(piece.stretches, (1 + scale) / stockAreaMm2, kept);
   const usedMm = stretches.reduce((sum, stretch) => sum + stretch.stockMm, 0);
   const volumeMm3 = stretches.reduce((sum, stretch) => sum + stretch.volumeMm3, 0);
   const stockLengthMm = usedMm + endTrimMm;
@@ -105,16 +160,66 @@ export function planPiece(piece: Piece): Plan {
     volumeMm3,
     marks: layoutMarks(stretches, usedMm),
     stretches,
-    straightLengthMm: stretches.at(-1)!.finishedToMm,
-    characteristics: impliedCharacteristics(piece),
-    warnings: piece.stretches.flatMap((stretch) => growthWarning(stretch, stockAreaMm2)),
+    features: (piece.features ?? []).map((feature): PlannedFeature => {
+      const { fromMm, toMm, needsMm } = featureExtent(feature, bar);
+      const { id, kind } = feature;
+      return { id, name: featureName(feature), kind, fromMm, toMm, developedMm: needsMm };
+    }),
+    straightLengthMm: bar.lengthMm,
   };
 }
 
-function planStretches(stretches: Stretch[], stockMmPerMm3: number): PlannedStretch[] {
+function planPart(part: Part): PlannedPart {
+  const { stockLengthMm, massKg, marks } = planBar(part);
+  const count = part.count ?? 1;
+  return {
+    id: part.id,
+    name: stretchName(part),
+    count,
+    stockLengthMm,
+    massKg: massKg * count,
+    marks,
+  };
+}
+
+/** The steel's price, where every bar has one. */
+function costOf(bars: readonly (Bar & { count?: number | undefined })[]): number | null {
+  let cost = 0;
+  for (const bar of bars) {
+    const { pricePerKg } = bar.stock;
+    if (pricePerKg === undefined) return null;
+    cost += planBar(bar).massKg * (bar.count ?? 1) * pricePerKg;
+  }
+  return cost;
+}
+
+/**
+ * Volume a drifted eye adds to its stretch, mm³: the hole is opened, not cut, so
+ * the outside form less the hole is steel that was there, and so is the slug.
+ */
+function keptByEyes(piece: Bar, bar: ReturnType<typeof layBar>): Map<string, number> {
+  const kept = new Map<string, number>();
+  for (const feature of piece.features ?? []) {
+    if (feature.kind !== "hole" || feature.method !== "slot-drift") continue;
+    const { stretch } = stretchAt(bar, feature.at);
+    const [thicknessMm] = caliperSizesMm(sectionAt(bar, feature.at));
+    const slugMm2 = (feature.slotLength ?? 0) * (feature.slotWidth ?? 0);
+    const holeMm2 = (Math.PI / 4) * feature.diameter ** 2;
+    kept.set(stretch.id, (kept.get(stretch.id) ?? 0) + (slugMm2 - holeMm2) * thicknessMm);
+  }
+  return kept;
+}
+
+function planStretches(
+  stretches: Stretch[],
+  stockMmPerMm3: number,
+  kept: ReadonlyMap<string, number>,
+): PlannedStretch[] {
   let finishedFromMm = 0;
   return stretches.map((stretch) => {
-    const volumeMm3 = stretchVolumeMm3(stretch);
+    const outsideMm3 = stretchVolumeMm3(stretch);
+    // An eye larger than its stretch is warned of; the bar still has to come from somewhere.
+    const volumeMm3 = Math.max(outsideMm3 / 10, outsideMm3 + (kept.get(stretch.id) ?? 0));
     const planned = {
       id: stretch.id,
       name: stretchName(stretch),
@@ -139,25 +244,26 @@ function layoutMarks(stretches: PlannedStretch[], usedMm: number): LayoutMark[] 
   });
 }
 
-/** A stretch thicker than the bar it comes from has to be upset, not drawn. */
-function growthWarning(stretch: Stretch, stockAreaMm2: number): PlanWarning[] {
-  const largestMm2 = largestAreaMm2(stretch);
-  if (largestMm2 <= stockAreaMm2 * 1.001) return [];
-  const times = (largestMm2 / stockAreaMm2).toFixed(2);
-  return [
-    {
-      code: "section-grows",
-      stretch: stretch.id,
-      message: `${stretchName(stretch)} is ${times} times as thick in area as the stock: it has to be upset, or start from a thicker bar.`,
-    },
-  ];
+function barWarnings(piece: Bar): PlanWarning[] {
+  const name = namesOf(piece);
+  const warnings = warningsOf({
+    bar: layBar(piece.stretches),
+    features: piece.features ?? [],
+    stockAreaMm2: sectionAreaMm2(piece.stock.section),
+    stockSizeMm: caliperSizesMm(piece.stock.section)[0],
+    scale: piece.allowances?.scale ?? 0,
+  });
+  return warnings.map((warning) => ({
+    ...warning,
+    message: wordsForWarning(warning, "mm", name),
+  }));
 }
 
-function largestAreaMm2(stretch: Stretch): number {
-  if (stretch.kind === "free") return 0;
-  if (stretch.kind === "prism") return sectionAreaMm2(stretch.section);
-  const areas = [stretch.from, stretch.to].map((end) =>
-    end === "point" ? 0 : sectionAreaMm2(end),
-  );
-  return Math.max(...areas);
+/** What a stretch or feature of a bar is called, by its id. */
+export function namesOf({ stretches, features = [] }: Pick<Bar, "stretches" | "features">) {
+  const names = new Map([
+    ...stretches.map((stretch) => [stretch.id, stretchName(stretch)] as const),
+    ...features.map((feature) => [feature.id, featureName(feature)] as const),
+  ]);
+  return (id: string): string => names.get(id) ?? id;
 }

@@ -37,6 +37,8 @@ export type Problem =
   | { code: "id-repeated"; id: string }
   | { code: "feature-outside"; id: string; lengthMm: number }
   | { code: "span-backwards"; id: string }
+  | { code: "part-unknown"; id: string; known: string[] }
+  | { code: "hole-too-wide"; id: string; diameterMm: number; barMm: number }
   | { code: "format-version"; found: string; reads: string }
   | { code: "file-too-large"; bytes: number; maxBytes: number }
   | { code: "file-not-json"; line: number; column: number }

@@ -87,8 +87,14 @@ export function wordsForProblem(problem: Problem): string {
       return `The feature ${quoted(problem.id)} lies off the bar, which is ${shown(problem.lengthMm)} mm long.`;
     case "span-backwards":
       return `The feature ${quoted(problem.id)} ends before it begins: “to” must lie beyond “from”.`;
+    case "part-unknown":
+      return `There is no part ${quoted(problem.id)} to join. Known: ${problem.known.join(", ")}.`;
+    case "hole-too-wide":
+      return `The hole ${quoted(problem.id)} is ${shown(problem.diameterMm)} mm wide and its bar ${shown(problem.barMm)} mm: nothing would be left on either side.`;
     case "format-version":
-      return `This file says its format is ${quoted(problem.found)}; this Bell Step reads ${problem.reads}.`;
+      return isNewer(problem.found, problem.reads)
+        ? `This file was written by a newer Bell Step: its format is ${quoted(problem.found)}, and this one reads up to ${problem.reads}. Bring this Bell Step up to date, or save the file in the older format.`
+        : `This file says its format is ${quoted(problem.found)}; this Bell Step reads ${problem.reads}.`;
     case "file-too-large":
       return `The file is ${Math.ceil(problem.bytes / 1024)} KB; a piece file may be at most ${Math.floor(problem.maxBytes / 1024)} KB.`;
     case "file-not-json":
@@ -100,4 +106,11 @@ export function wordsForProblem(problem: Problem): string {
     case "result-not-finite":
       return "These numbers lead beyond anything that can be reckoned. Use sizes a bar could have.";
   }
+}
+
+/** "name/2" against "name/1": the same format, of a later version. */
+function isNewer(found: string, reads: string): boolean {
+  const [foundName, foundVersion] = found.split("/");
+  const [readsName, readsVersion] = reads.split("/");
+  return foundName === readsName && Number(foundVersion) > Number(readsVersion);
 }

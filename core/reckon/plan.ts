@@ -1,8 +1,11 @@
 import { z } from "zod";
+import { refuse } from "../problem/problem";
 import { characteristicSchema } from "../measure/schema";
 import { pieceSchema } from "../piece/piece";
 import { planPiece } from "../piece/plan";
 import { defineReckoner } from "./reckoner";
+
+const marks = z.array(z.object({ at: z.string(), fromAMm: z.number(), fromBMm: z.number() }));
 
 /** From a finished piece back to the bar. */
 export const plan = defineReckoner({
@@ -16,7 +19,7 @@ export const plan = defineReckoner({
     massKg: z.number(),
     finishedMassKg: z.number(),
     volumeMm3: z.number(),
-    marks: z.array(z.object({ at: z.string(), fromAMm: z.number(), fromBMm: z.number() })),
+    marks,
     stretches: z.array(
       z.object({
         id: z.string(),
@@ -30,13 +33,43 @@ export const plan = defineReckoner({
         finishedToMm: z.number(),
       }),
     ),
-    straightLengthMm: z.number(),
-    characteristics: z.array(characteristicSchema),
-    warnings: z.array(
-      z.object({ code: z.literal("section-grows"), stretch: z.string(), message: z.string() }),
+    features: z.array(
+      z.object({
+        id: z.string(),
+        name: z.string(),
+        kind: z.string(),
+        fromMm: z.number(),
+        toMm: z.number(),
+        developedMm: z.number().nullable(),
+      }),
     ),
+    parts: z.array(
+      z.object({
+        id: z.string(),
+        name: z.string(),
+        count: z.number(),
+        stockLengthMm: z.number(),
+        massKg: z.number(),
+        marks,
+      }),
+    ),
+    straightLengthMm: z.number(),
+    finishedLengthMm: z.number(),
+    finishedHeightMm: z.number(),
+    totalMassKg: z.number(),
+    materialCost: z.number().nullable(),
+    characteristics: z.array(characteristicSchema),
+    warnings: z.array(z.looseObject({ code: z.string(), message: z.string() })),
   }),
-  reckon: planPiece,
+  reckon: (piece) => {
+    const planned = planPiece(piece);
+    for (const warning of planned.warnings)
+      if (warning.code === "hole-too-wide") {
+        const { feature: id, diameterMm, barMm } = warning;
+        refuse({ code: "hole-too-wide", id, diameterMm, barMm }, "features");
+      }
+    return planned;
+  },
   examples: [
     {
       title: "Taper, body and a flat tail from 12 square",

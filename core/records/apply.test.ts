@@ -27,7 +27,7 @@ const EMPTY: BenchPiece = {
   defects: [],
   verdicts: [],
 };
-const INSTRUMENTS = [{ id: "c", name: "Caliper", kind: "caliper" as const, uncertaintyMm: 0.1 }];
+const INSTRUMENTS = [{ id: "c", name: "Caliper", kind: "caliper" as const, uncertainty: 0.1 }];
 
 const reading = (
   readingId: string,
@@ -72,7 +72,7 @@ const after = (...events: BenchEvent[]) =>
 
 test("a correction takes the place of the reading it supersedes", () => {
   expect(after(reading("r1", 4), reading("r2", 3, "r1")).readings).toMatchObject([
-    { id: "r2", values: [3], instrumentMm: 0.1 },
+    { id: "r2", values: [3], instrumentUncertainty: 0.1 },
   ]);
 });
 

@@ -60,9 +60,17 @@ function withReading(
 ): BenchPiece {
   const { readingId: id, characteristicId, values, typed, instrumentId, supersedesId } = input;
   if (piece.readings.some((reading) => reading.id === id)) return piece;
-  const instrumentMm =
-    instruments.find((instrument) => instrument.id === instrumentId)?.uncertaintyMm ?? 0;
-  const reading = { id, characteristicId, values, typed, instrumentId, instrumentMm, supersedesId };
+  const instrumentUncertainty =
+    instruments.find((instrument) => instrument.id === instrumentId)?.uncertainty ?? 0;
+  const reading = {
+    id,
+    characteristicId,
+    values,
+    typed,
+    instrumentId,
+    instrumentUncertainty,
+    supersedesId,
+  };
   const kept = piece.readings.filter((other) => other.id !== supersedesId);
   return { ...piece, readings: [...kept, reading] };
 }

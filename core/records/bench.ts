@@ -10,7 +10,7 @@ export interface BenchReading {
   values: number[];
   typed: string;
   instrumentId: string;
-  instrumentMm: number;
+  instrumentUncertainty: number;
   supersedesId: string | null;
 }
 
@@ -60,7 +60,7 @@ export interface BenchInstrument {
   id: string;
   name: string;
   kind: InstrumentKind;
-  uncertaintyMm: number;
+  uncertainty: number;
 }
 
 /** What the verdict needs of a piece, from its rows; the same for the bench, the server and the tests. */

@@ -24,8 +24,15 @@ export interface SimulatedPiece {
   minutes: number;
 }
 
-/** Smallest step each instrument is read to, mm. */
-const READ_TO_MM = { caliper: 0.1, rule: 0.5, "straight-edge": 0.1 } as const;
+/** Smallest step each instrument is read to, in its own unit. */
+const READ_TO = {
+  caliper: 0.1,
+  rule: 0.5,
+  "straight-edge": 0.1,
+  protractor: 0.5,
+  template: 0.5,
+  eye: 0.25,
+} as const;
 const OFTEN_SEEN = ["hammer-marks", "scale-pitting", "bowed", "fish-mouth"];
 
 /**
@@ -61,7 +68,7 @@ function simulateReading(
   random: Random,
 ): number[] {
   const { lower, upper } = limitsAtGrade(characteristic, grade);
-  const stepMm = READ_TO_MM[characteristic.instrument];
+  const stepMm = READ_TO[characteristic.instrument];
   const read = (mm: number) => Number((Math.max(0, Math.round(mm / stepMm)) * stepMm).toFixed(4));
   if (characteristic.readings === "difference") {
     const sideMm = characteristic.tolerance.sizeMm * Math.SQRT2;
@@ -73,7 +80,7 @@ function simulateReading(
   const allowanceMm = (upper - lower) / 2;
   const heavy = characteristic.heavyWhen === "above" ? 1 : -1;
   const share = heavy * traits.heaviness * spread + spread * 0.6 * random.normal();
-  return [read(characteristic.nominalMm + allowanceMm * share)];
+  return [read(characteristic.nominal + allowanceMm * share)];
 }
 
 function simulateDefects(

@@ -89,3 +89,21 @@ export function printBothUnits(mm: number, first: LengthUnit, decimals = 1): str
 export function printCaliper(mm: number, unit: LengthUnit): string {
   return unit === "mm" ? printMmRounded(mm, 1, true) : (mm / MM_PER_INCH).toFixed(3);
 }
+
+/** A quantity measured at the bench: a length, an angle or a count of turns. */
+export type PrintedUnit = "mm" | "deg" | "turns";
+
+/**
+ * A measured value in the person's way: lengths as a caliper reads, angles to
+ * half a degree, turns to an eighth.
+ *
+ * @example printMeasured(90.52, "deg", "mm") → "90.5°"
+ * @example printMeasured(2.75, "turns", "in") → "2 3/4"
+ */
+export function printMeasured(value: number, measured: PrintedUnit, unit: LengthUnit): string {
+  if (measured === "mm") return printCaliper(value, unit);
+  if (measured === "deg") return `${printMmRounded(value, 1)}°`;
+  const { whole, numerator, denominator } = nearestInchFraction(value * MM_PER_INCH, 8);
+  if (numerator === 0) return String(whole);
+  return `${whole === 0 ? "" : `${whole} `}${numerator}/${denominator}`;
+}

@@ -1,4 +1,4 @@
-import type { Characteristic } from "../measure/characteristic";
+import type { Characteristic, MeasuredUnit } from "../measure/characteristic";
 import { defectKind } from "../trade/defects";
 import type { Judgement } from "./judge";
 import type { NotedDefect } from "./verdict";
@@ -16,15 +16,18 @@ export type Advice =
     }
   | { code: "draw-on"; name: string; fromMm: number; toMm: number }
   | { code: "trim"; name: string; fromMm: number; toMm: number }
-  | { code: "straighten"; name: string; gapMm: number };
+  | { code: "straighten"; name: string; gapMm: number }
+  | { code: "work-on"; name: string; unit: MeasuredUnit; from: number; to: number }
+  | { code: "ease-back"; name: string; unit: MeasuredUnit; from: number; to: number }
+  | { code: "make-alike"; name: string; off: number };
 
 /** What thinning does to a length at constant volume. */
 export interface LengthEffect {
   name: string;
   fromMm: number;
   toMm: number;
-  lowerMm: number;
-  upperMm: number;
+  lower: number;
+  upper: number;
   state: "on-size" | "short" | "long";
 }
 
@@ -66,15 +69,18 @@ export function adviseNextHeat(
     ...squaring.map(({ judgement }) => ({
       code: "square-up" as const,
       name: judgement.name,
-      differenceMm: judgement.valueMm,
+      differenceMm: judgement.value,
     })),
     ...thinning,
     ...of("length").flatMap((line) => adviseLength(line, foretold)),
+    ...wrong
+      .filter(({ characteristic }) => OF_FEATURES.has(characteristic.measure))
+      .map(adviseFeature),
     ...adviseRemedies(left, false, false),
     ...of("straightness").map(({ judgement }) => ({
       code: "straighten" as const,
       name: judgement.name,
-      gapMm: judgement.valueMm,
+      gapMm: judgement.value,
     })),
   ];
 }
@@ -99,7 +105,7 @@ type BringDown = Extract<Advice, { code: "bring-down" }>;
 function adviseThinning(wrong: Line[], all: Line[], plan: readonly Characteristic[]): BringDown[] {
   const places = new Map<string, Line[]>();
   for (const line of wrong) {
-    const key = `${line.characteristic.stretch}@${line.characteristic.atMm}/${line.characteristic.nominalMm}`;
+    const key = `${line.characteristic.stretch}@${line.characteristic.atMm}/${line.characteristic.nominal}`;
     places.set(key, [...(places.get(key) ?? []), line]);
   }
   return [...places.values()].map((lines) => {
@@ -107,8 +113,8 @@ function adviseThinning(wrong: Line[], all: Line[], plan: readonly Characteristi
     return {
       code: "bring-down",
       name: first.characteristic.name.split(",")[0]!,
-      fromMm: lines.map(({ judgement }) => judgement.valueMm),
-      toMm: first.characteristic.nominalMm,
+      fromMm: lines.map(({ judgement }) => judgement.value),
+      toMm: first.characteristic.nominal,
       effect: lengthEffect(lines, all, plan),
     };
   });
@@ -119,26 +125,26 @@ function lengthEffect(
   all: Line[],
   plan: readonly Characteristic[],
 ): LengthEffect | null {
-  const { stretch, nominalMm } = lines[0]!.characteristic;
+  const { stretch, nominal } = lines[0]!.characteristic;
   const length = all.find(
     ({ characteristic }) =>
       characteristic.stretch === stretch && characteristic.measure === "length",
   );
   if (!length || stretch === null) return null;
-  const nowMm = lines.reduce((sum, { judgement }) => sum + judgement.valueMm, 0) / lines.length;
-  const factor = lengthFactor(lines[0]!.characteristic, nowMm, nominalMm, plan);
+  const nowMm = lines.reduce((sum, { judgement }) => sum + judgement.value, 0) / lines.length;
+  const factor = lengthFactor(lines[0]!.characteristic, nowMm, nominal, plan);
   if (factor === null) return null;
-  const { valueMm, lowerMm, upperMm, name } = length.judgement;
-  const toMm = valueMm * factor;
-  const state = toMm < lowerMm ? "short" : toMm > upperMm ? "long" : "on-size";
-  return { name, fromMm: valueMm, toMm, lowerMm, upperMm, state };
+  const { value, lower, upper, name } = length.judgement;
+  const toMm = value * factor;
+  const state = toMm < lower ? "short" : toMm > upper ? "long" : "on-size";
+  return { name, fromMm: value, toMm, lower, upper, state };
 }
 
 /** How much longer the stretch gets when a thickness in it goes from now to its nominal. */
 function lengthFactor(
   { stretch, id }: Characteristic,
   nowMm: number,
-  nominalMm: number,
+  nominal: number,
   plan: readonly Characteristic[],
 ): number | null {
   const inStretch = plan.filter(
@@ -146,18 +152,41 @@ function lengthFactor(
   );
   const middle = inStretch.find((other) => other.id.includes(".middle"));
   const tip = inStretch.find((other) => other.id.includes(".tip"));
-  if (!id.includes(".tip")) return tip || nominalMm <= 0 ? null : nowMm / nominalMm;
+  if (!id.includes(".tip")) return tip || nominal <= 0 ? null : nowMm / nominal;
   if (!middle || !tip) return null;
   // Linear sides: the base is as far from the middle as the tip is.
-  const baseMm = 2 * middle.nominalMm - tip.nominalMm;
+  const baseMm = 2 * middle.nominal - tip.nominal;
   const holds = (tipMm: number) => tipMm ** 2 + tipMm * baseMm + baseMm ** 2;
-  return holds(nowMm) / holds(nominalMm);
+  return holds(nowMm) / holds(nominal);
+}
+
+/** What features are judged by; the order is the plan's, since one doesn't undo another. */
+const OF_FEATURES = new Set<Characteristic["measure"]>([
+  "position",
+  "diameter",
+  "walls",
+  "angle",
+  "radius",
+  "turns",
+  "pitch",
+  "gap",
+  "roundness",
+  "form",
+  "extent",
+  "legs",
+]);
+
+function adviseFeature({ characteristic, judgement }: Line): Advice {
+  const { name, value, nominal, unit, state } = judgement;
+  if (characteristic.kind !== "size") return { code: "make-alike", name, off: value };
+  const code = state === "heavy" ? "work-on" : "ease-back";
+  return { code, name, unit, from: value, to: nominal };
 }
 
 function adviseLength({ judgement }: Line, foretold: ReadonlySet<string>): Advice[] {
-  const { name, valueMm, nominalMm, state } = judgement;
+  const { name, value, nominal, state } = judgement;
   // Thinning already says what the length will come to.
   if (foretold.has(name)) return [];
   const code = state === "heavy" ? "draw-on" : "trim";
-  return [{ code, name, fromMm: valueMm, toMm: nominalMm }];
+  return [{ code, name, fromMm: value, toMm: nominal }];
 }

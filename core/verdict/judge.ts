@@ -3,6 +3,7 @@ import {
   measuredMm,
   measuredUncertaintyMm,
   type Characteristic,
+  type MeasuredUnit,
 } from "../measure/characteristic";
 import { judgeConformity } from "../measure/conform";
 import { shareOfAllowance } from "./marks";
@@ -13,13 +14,14 @@ export type Standing = "on-size" | "heavy" | "light" | "too-close";
 export interface Judgement {
   characteristicId: string;
   name: string;
-  /** What was measured: the reading, or the difference of two, mm. */
-  valueMm: number;
-  nominalMm: number;
-  lowerMm: number;
-  upperMm: number;
+  unit: MeasuredUnit;
+  /** What was measured: the reading, or the difference of two, in its unit. */
+  value: number;
+  nominal: number;
+  lower: number;
+  upper: number;
   /** Expanded uncertainty of the value (k = 2), mm. */
-  uncertaintyMm: number;
+  uncertainty: number;
   state: Standing;
   /** Probability that the true size lies within the limits. */
   probability: number;
@@ -34,35 +36,36 @@ export interface Judgement {
  * Outside on the side where metal can still be moved is heavy, on the other
  * side light; which side is which belongs to the characteristic.
  *
- * @param values the readings taken, mm: one, or two whose difference counts
- * @param instrumentMm expanded uncertainty of the instrument (k = 2), mm
+ * @param values the readings taken, in its unit: one, or two whose difference counts
+ * @param instrumentUncertainty expanded uncertainty of the instrument (k = 2), in its unit
  * @param grade ISO 286-1 grade number
  */
 export function judgeReading(
   characteristic: Characteristic,
   values: readonly number[],
-  { instrumentMm, grade }: { instrumentMm: number; grade: number },
+  { instrumentUncertainty, grade }: { instrumentUncertainty: number; grade: number },
 ): Judgement {
-  const valueMm = measuredMm(characteristic.readings, values);
-  const uncertaintyMm = measuredUncertaintyMm(characteristic.readings, instrumentMm);
+  const value = measuredMm(characteristic.readings, values);
+  const uncertainty = measuredUncertaintyMm(characteristic.readings, instrumentUncertainty);
   const limits = limitsAtGrade(characteristic, grade);
   const judged = judgeConformity(
-    valueMm,
+    value,
     // A gap or a difference can't fall below nothing; noise about zero is no fault.
     characteristic.kind === "size" && limits.lower > 0 ? limits : { upper: limits.upper },
-    uncertaintyMm,
+    uncertainty,
   );
   return {
     characteristicId: characteristic.id,
     name: characteristic.name,
-    valueMm,
-    nominalMm: characteristic.nominalMm,
-    lowerMm: limits.lower,
-    upperMm: limits.upper,
-    uncertaintyMm,
-    state: stateOf(judged.verdict, valueMm > limits.upper, characteristic),
+    unit: characteristic.unit,
+    value,
+    nominal: characteristic.nominal,
+    lower: limits.lower,
+    upper: limits.upper,
+    uncertainty,
+    state: stateOf(judged.verdict, value > limits.upper, characteristic),
     probability: judged.probability,
-    deviation: shareOfAllowance(valueMm, characteristic.nominalMm, limits),
+    deviation: shareOfAllowance(value, characteristic.nominal, limits),
     weight: characteristic.weight,
   };
 }

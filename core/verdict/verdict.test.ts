@@ -23,8 +23,8 @@ const { characteristics } = planPiece(
 );
 const ASKED: Asked = { characteristics, step: 3, heatBudget: 4, minuteBudget: 20 };
 
-const on = ({ readings, nominalMm, tolerance }: Characteristic): number[] =>
-  readings === "difference" ? [tolerance.sizeMm * 1.41, tolerance.sizeMm * 1.41] : [nominalMm];
+const on = ({ readings, nominal, tolerance }: Characteristic): number[] =>
+  readings === "difference" ? [tolerance.sizeMm * 1.41, tolerance.sizeMm * 1.41] : [nominal];
 
 /** A piece with everything on size but what is said otherwise. */
 function record(off: Record<string, number[]> = {}, rest: Partial<PieceRecord> = {}): PieceRecord {
@@ -32,7 +32,7 @@ function record(off: Record<string, number[]> = {}, rest: Partial<PieceRecord> =
     readings: characteristics.map((characteristic) => ({
       characteristicId: characteristic.id,
       values: off[characteristic.id] ?? on(characteristic),
-      instrumentMm: 0.1,
+      instrumentUncertainty: 0.1,
     })),
     defects: [],
     heats: 3,
@@ -202,9 +202,9 @@ describe("the verdict's monotony", () => {
   test("a reading nearer nominal never lowers the marks", () => {
     fc.assert(
       fc.property(values, ({ id, far, share }) => {
-        const { nominalMm } = characteristics.find((one) => one.id === id)!;
+        const { nominal } = characteristics.find((one) => one.id === id)!;
         const at = (distance: number) =>
-          judge(record({ [id]: [Math.max(0, nominalMm + distance)] })).marks!;
+          judge(record({ [id]: [Math.max(0, nominal + distance)] })).marks!;
         expect(at(far * share)).toBeGreaterThanOrEqual(at(far) - 1e-9);
       }),
     );

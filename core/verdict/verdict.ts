@@ -7,7 +7,7 @@ import { marksForDeviation } from "./marks";
 import type { MarksRule } from "./marksRule";
 
 /** Raised whenever the same records would give another verdict. Kept with every verdict. */
-export const ENGINE_VERSION = 1;
+export const ENGINE_VERSION = 2;
 
 export const OUTCOMES = ["keep", "another-heat", "start-again"] as const;
 export type Outcome = (typeof OUTCOMES)[number];
@@ -26,7 +26,7 @@ export interface CurrentReading {
   /** mm: one value, or two whose difference counts. */
   values: readonly number[];
   /** Expanded uncertainty of the instrument used (k = 2), mm. */
-  instrumentMm: number;
+  instrumentUncertainty: number;
 }
 
 export interface NotedDefect {
@@ -138,8 +138,10 @@ function judgingByGrade(asked: Asked, record: PieceRecord): JudgeAtGrade {
     for (const characteristic of asked.characteristics) {
       const reading = readings.get(characteristic.id);
       if (!reading) continue;
-      const { instrumentMm } = reading;
-      judgements.push(judgeReading(characteristic, reading.values, { instrumentMm, grade }));
+      const { instrumentUncertainty } = reading;
+      judgements.push(
+        judgeReading(characteristic, reading.values, { instrumentUncertainty, grade }),
+      );
     }
     known.set(grade, judgements);
     return judgements;
@@ -148,8 +150,8 @@ function judgingByGrade(asked: Asked, record: PieceRecord): JudgeAtGrade {
 
 function reasonsOfJudgements(judgements: Judgement[], asked: Asked, rule: MarksRule): Reason[] {
   const weights = judgements.reduce((sum, { weight }) => sum + weight, 0);
-  const trimmable = new Set(
-    asked.characteristics.flatMap(({ id, whenLight }) => (whenLight === "trim" ? [id] : [])),
+  const mendable = new Set(
+    asked.characteristics.flatMap(({ id, whenLight }) => (whenLight === "start-again" ? [] : [id])),
   );
   return judgements.map((judgement) => {
     const lost = 100 - marksForDeviation(judgement.deviation, rule.passMark);
@@ -157,18 +159,18 @@ function reasonsOfJudgements(judgements: Judgement[], asked: Asked, rule: MarksR
       code: "measured",
       judgement,
       cost: weights > 0 ? (lost * judgement.weight) / weights : 0,
-      decides: outcomeOfJudgement(judgement, trimmable),
+      decides: outcomeOfJudgement(judgement, mendable),
     };
   });
 }
 
 function outcomeOfJudgement(
   { state, characteristicId }: Judgement,
-  trimmable: ReadonlySet<string>,
+  mendable: ReadonlySet<string>,
 ): Outcome | null {
   if (state === "heavy") return "another-heat";
   if (state !== "light") return null;
-  return trimmable.has(characteristicId) ? "another-heat" : "start-again";
+  return mendable.has(characteristicId) ? "another-heat" : "start-again";
 }
 
 function reasonOfDefect(defect: NotedDefect, rule: MarksRule): Reason {

@@ -1,0 +1,80 @@
+import type { Extents, FlatPoint } from "../piece/finish";
+
+/** What a line stands for; every adapter gives it its own ink. */
+export type Ink = "steel" | "edge" | "hidden" | "centre" | "hole" | "guide" | "mark" | "ruler";
+
+/** A length is printed in the reader's units where it is drawn. */
+export type Label = string | { mm: number };
+
+export type Mark =
+  | { kind: "path"; ink: Ink; points: FlatPoint[]; closed: boolean }
+  | { kind: "circle"; ink: Ink; x: number; y: number; r: number }
+  | { kind: "text"; x: number; y: number; text: Label; anchor: "start" | "middle" | "end" }
+  /** A dimension along one axis, in a lane outside the drawing: 0 is the nearest. */
+  | { kind: "dimension"; axis: "x" | "y"; from: number; to: number; lane: number; label: Label };
+
+/** A drawing in millimetres, y upwards: one list of marks for screen, paper and files. */
+export interface Drawing {
+  marks: Mark[];
+  /** Of everything but dimensions. */
+  extents: Extents;
+}
+
+/** A drawing of its marks, with the room they take. */
+export function drawingOf(marks: Mark[]): Drawing {
+  const extents = { minX: 0, minY: 0, maxX: 0, maxY: 0 };
+  let first = true;
+  const reach = (x: number, y: number) => {
+    if (first) Object.assign(extents, { minX: x, maxX: x, minY: y, maxY: y });
+    first = false;
+    extents.minX = Math.min(extents.minX, x);
+    extents.maxX = Math.max(extents.maxX, x);
+    extents.minY = Math.min(extents.minY, y);
+    extents.maxY = Math.max(extents.maxY, y);
+  };
+  for (const mark of marks) {
+    if (mark.kind === "path") for (const { x, y } of mark.points) reach(x, y);
+    if (mark.kind === "circle") {
+      reach(mark.x - mark.r, mark.y - mark.r);
+      reach(mark.x + mark.r, mark.y + mark.r);
+    }
+  }
+  return { marks, extents };
+}
+
+/** The same marks somewhere else. */
+export const shifted = (marks: readonly Mark[], dx: number, dy: number): Mark[] =>
+  marks.map((mark) => {
+    switch (mark.kind) {
+      case "path":
+        return { ...mark, points: mark.points.map(({ x, y }) => ({ x: x + dx, y: y + dy })) };
+      case "dimension": {
+        const by = mark.axis === "x" ? dx : dy;
+        return { ...mark, from: mark.from + by, to: mark.to + by };
+      }
+      default:
+        return { ...mark, x: mark.x + dx, y: mark.y + dy };
+    }
+  });
+
+const rectangle = (x: number, y: number, width: number, height: number): FlatPoint[] => [
+  { x, y },
+  { x: x + width, y },
+  { x: x + width, y: y + height },
+  { x, y: y + height },
+];
+
+/** A closed rectangle from its lower left corner. */
+export const box = (
+  [x, y]: readonly [number, number],
+  [width, height]: readonly [number, number],
+  ink: Ink = "steel",
+): Mark => ({ kind: "path", ink, points: rectangle(x, y, width, height), closed: true });
+
+/** An open line through points. */
+export const line = (points: readonly (readonly [number, number])[], ink: Ink = "edge"): Mark => ({
+  kind: "path",
+  ink,
+  points: points.map(([x, y]) => ({ x, y })),
+  closed: false,
+});

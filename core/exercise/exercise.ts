@@ -1,0 +1,158 @@
+import { z } from "zod";
+import type { Characteristic } from "../measure/characteristic";
+import { nameSchema, pieceSchema, type Piece } from "../piece/piece";
+import { planPiece, type Plan } from "../piece/plan";
+import { cautionsFor, risksOf } from "../trade/cautions";
+import { editedStages, proposeStages, stageEditSchema, type Stage } from "../stage/stages";
+import { DEFAULT_SETTINGS, settingsSchema } from "../trade/settings";
+import { STEPS } from "../trade/steps";
+
+/** One line of text a person typed. */
+const line = (max: number) =>
+  z
+    .string()
+    .trim()
+    .min(1, "Say something, or leave the line out.")
+    .max(max, `At most ${max} characters.`)
+    .regex(/^[^\p{Cc}<>]*$/u, "Plain text only, without line breaks, < or >.");
+
+const budget = (what: string, max: number) => {
+  const error = `${what} is a whole number from 1 to ${max}.`;
+  return z
+    .number({ error: () => error })
+    .int(error)
+    .min(1, error)
+    .max(max, error);
+};
+
+const limit = z.number().min(-100_000).max(100_000);
+
+/** How the measuring plan differs from the one the piece implies. */
+export const planEditsSchema = z.strictObject({
+  /** Ids of characteristics not measured. */
+  leftOut: z.array(z.string().max(80)).max(400).default([]),
+  /** Ids in the order they are measured; those not named follow in the piece's order. */
+  order: z.array(z.string().max(80)).max(400).default([]),
+  /** Weight and limits set by the instructor, by id, in the characteristic's unit. */
+  changed: z
+    .record(
+      z.string().max(80),
+      z.strictObject({
+        weight: z.number().min(0).max(10).optional(),
+        lower: limit.optional(),
+        upper: limit.optional(),
+      }),
+    )
+    .default({}),
+});
+export type PlanEdits = z.output<typeof planEditsSchema>;
+
+/** Everything an exercise is but its ids: what a draft holds, a revision keeps and a pack carries. */
+export const exerciseContentSchema = z.strictObject({
+  name: nameSchema,
+  piece: pieceSchema,
+  heatBudget: budget("The heat budget", 99),
+  minuteBudget: budget("The minute budget", 999),
+  settings: settingsSchema.default(DEFAULT_SETTINGS),
+  /** Stages as the instructor left them; empty for the proposed ones. */
+  stages: z.array(stageEditSchema).max(100).default([]),
+  planEdits: planEditsSchema.default({ leftOut: [], order: [], changed: {} }),
+  /** Besides those the stages name. */
+  tools: z.array(line(80)).max(40).default([]),
+  /** Besides those the exercise's risks bring. */
+  cautions: z.array(line(240)).max(20).default([]),
+  /** Plain questions that show whether it works: "Does it slide over its bar?" */
+  tries: z.array(line(160)).max(12).default([]),
+});
+export type ExerciseContent = z.output<typeof exerciseContentSchema>;
+
+export const stepSchema = z.union(
+  STEPS.map((one) => z.literal(one)),
+  { error: () => "The step is 1 to 5." },
+);
+
+/**
+ * The measuring plan of an exercise: what its piece implies, less what was left
+ * out, in the instructor's order, with their weights and limits.
+ */
+export function measuringPlanOf(
+  characteristics: readonly Characteristic[],
+  { leftOut, order, changed }: PlanEdits,
+): Characteristic[] {
+  const rank = new Map(order.map((id, index) => [id, index]));
+  const placeOf = ({ id }: Characteristic) => rank.get(id) ?? Infinity;
+  return characteristics
+    .filter(({ id }) => !leftOut.includes(id))
+    .map((characteristic, index) => ({ characteristic, index }))
+    .sort((a, b) => {
+      const [first, second] = [placeOf(a.characteristic), placeOf(b.characteristic)];
+      return first === second ? a.index - b.index : first - second;
+    })
+    .map(({ characteristic }) => {
+      const change = Object.hasOwn(changed, characteristic.id)
+        ? changed[characteristic.id]
+        : undefined;
+      return change ? withChange(characteristic, change) : characteristic;
+    });
+}
+
+function withChange(
+  characteristic: Characteristic,
+  { weight, lower, upper }: PlanEdits["changed"][string],
+): Characteristic {
+  const fixed = {
+    ...characteristic.fixed,
+    ...(lower === undefined ? {} : { lower }),
+    ...(upper === undefined ? {} : { upper }),
+  };
+  return {
+    ...characteristic,
+    weight: weight ?? characteristic.weight,
+    ...(Object.keys(fixed).length > 0 ? { fixed } : {}),
+  };
+}
+
+/** All that follows from an exercise's content, reckoned once. */
+export interface ReckonedExercise {
+  plan: Plan;
+  characteristics: Characteristic[];
+  stages: Stage[];
+  tools: string[];
+  cautions: string[];
+}
+
+/**
+ * Plan, measuring plan, stages, tools and cautions of an exercise.
+ *
+ * @throws Refusal where the piece can't be planned
+ */
+export function reckonExercise(content: ExerciseContent): ReckonedExercise {
+  const plan = planPiece(content.piece);
+  const stages = editedStages(proposeStages(content.piece, plan, content.settings), content.stages);
+  return {
+    plan,
+    characteristics: measuringPlanOf(plan.characteristics, content.planEdits),
+    stages,
+    tools: toolsOf(stages, content.tools),
+    cautions: cautionsFor(exerciseRisks(content), content.cautions),
+  };
+}
+
+/** The risks of an exercise's piece and its way of working. */
+export const exerciseRisks = ({ piece, settings }: Pick<ExerciseContent, "piece" | "settings">) =>
+  risksOf(piece, {
+    flux: settings.flux,
+    food: settings.food,
+    machine: settings.power === "machine-roughing" || settings.corrections.includes("ground"),
+  });
+
+const toolsOf = (stages: readonly Stage[], added: readonly string[]) => [
+  ...new Set([...stages.flatMap(({ tools }) => tools), ...added]),
+];
+
+/** The exercise a piece makes when nothing else is said of it. */
+export const contentOfPiece = (
+  piece: Piece,
+  { heatBudget = 4, minuteBudget = 20 }: { heatBudget?: number; minuteBudget?: number } = {},
+): ExerciseContent =>
+  exerciseContentSchema.parse({ name: piece.name, piece, heatBudget, minuteBudget });

@@ -1,0 +1,229 @@
+import type { Spiral } from "../curve/spiral";
+import { caliperSizesMm } from "../section/section";
+import { layBar, sectionAt, type LaidBar } from "./bar";
+import { eyeFirst, featureExtent, scrollSpiral, type ScrollFeature } from "./features";
+import type { Feature, Stretch } from "./piece";
+
+export type Vector = readonly [x: number, y: number, z: number];
+
+/** A place on the finished piece's centre line, with the directions of its section there. */
+export interface CentreStation {
+  /** Length of bar from end A, mm. */
+  sMm: number;
+  at: Vector;
+  /** Along the bar, towards end B. */
+  along: Vector;
+  /** Through the bar's thickness: up in the side elevation while straight. */
+  up: Vector;
+  /** Across the bar's width: towards the eye in the side elevation. */
+  across: Vector;
+  thicknessMm: number;
+  widthMm: number;
+}
+
+/** A short piece of centre line of constant curvature. */
+interface Arc {
+  lengthMm: number;
+  /** Turned over the length, rad; positive bends up. */
+  turnRad: number;
+  plane: "side" | "plan";
+}
+
+/** No arc turns further than this, rad: its chord is then within 0.1 % of it. */
+const FINEST_RAD = Math.PI / 36;
+const STRAIGHT_STEP_MM = 1e9;
+
+/**
+ * The centre line of a finished bar, bent, folded, ringed and scrolled to its
+ * true developed length, from end A at the origin heading along x.
+ *
+ * Curves that want the same bar are laid one behind the other as far as there is
+ * bar; the plan's warnings say so. Twists and wraps leave the centre line alone.
+ *
+ * @param finestRad largest turn of one step; larger is quicker and coarser
+ */
+export function centreLine(
+  stretches: readonly Stretch[],
+  features: readonly Feature[] = [],
+  finestRad = FINEST_RAD,
+): CentreStation[] {
+  const bar = layBar(stretches);
+  const arcs = arcsOf(bar, features, finestRad);
+  const walk = new Walk(bar);
+  for (const arc of arcs) walk.step(arc);
+  return walk.stations;
+}
+
+/** Walks along the bar, keeping where it is and how its section lies. */
+class Walk {
+  readonly stations: CentreStation[] = [];
+  private sMm = 0;
+  private at: Vector = [0, 0, 0];
+  private along: Vector = [1, 0, 0];
+  private up: Vector = [0, 1, 0];
+  private across: Vector = [0, 0, 1];
+
+  constructor(private readonly bar: LaidBar) {
+    this.mark();
+  }
+
+  step({ lengthMm, turnRad, plane }: Arc): void {
+    const toward = plane === "side" ? this.up : this.across;
+    // The chord of an arc: its length shortened, its heading half the turn on.
+    const half = turnRad / 2;
+    const chordMm = half === 0 ? lengthMm : (lengthMm * Math.sin(half)) / half;
+    const heading = mix(this.along, toward, half);
+    this.at = add(this.at, heading, chordMm);
+    const along = mix(this.along, toward, turnRad);
+    const turned = mix(toward, this.along, -turnRad);
+    this.along = along;
+    if (plane === "side") this.up = turned;
+    else this.across = turned;
+    this.sMm += lengthMm;
+    this.mark();
+  }
+
+  private mark(): void {
+    const [thicknessMm, widthMm] = caliperSizesMm(sectionAt(this.bar, this.sMm));
+    const { sMm, at, along, up, across } = this;
+    this.stations.push({ sMm, at, along, up, across, thicknessMm, widthMm });
+  }
+}
+
+const mix = (a: Vector, b: Vector, angle: number): Vector => {
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  return [a[0] * c + b[0] * s, a[1] * c + b[1] * s, a[2] * c + b[2] * s];
+};
+
+const add = (a: Vector, direction: Vector, by: number): Vector => [
+  a[0] + direction[0] * by,
+  a[1] + direction[1] * by,
+  a[2] + direction[2] * by,
+];
+
+interface Curve {
+  fromMm: number;
+  toMm: number;
+  arcs: Arc[];
+}
+
+function arcsOf(bar: LaidBar, features: readonly Feature[], finestRad: number): Arc[] {
+  const curves = features
+    .flatMap((feature) => curveOf(feature, bar, finestRad))
+    .sort((a, b) => a.fromMm - b.fromMm);
+  const arcs: Arc[] = [];
+  let doneMm = 0;
+  for (const curve of curves) {
+    const fromMm = Math.max(doneMm, curve.fromMm);
+    const roomMm = Math.min(bar.lengthMm, Math.max(curve.toMm, fromMm)) - fromMm;
+    if (roomMm <= 0) continue;
+    arcs.push(...straight(bar, doneMm, fromMm));
+    const wantsMm = curve.arcs.reduce((sum, { lengthMm }) => sum + lengthMm, 0);
+    const share = roomMm / wantsMm;
+    arcs.push(...curve.arcs.map((arc) => ({ ...arc, lengthMm: arc.lengthMm * share })));
+    doneMm = fromMm + roomMm;
+  }
+  return [...arcs, ...straight(bar, doneMm, bar.lengthMm)];
+}
+
+/** Straight bar, stopped at every boundary so that a step in it is drawn as a step. */
+function straight(bar: LaidBar, fromMm: number, toMm: number): Arc[] {
+  const stops = [
+    fromMm,
+    ...bar.stretches.map((one) => one.toMm).filter((mm) => mm > fromMm && mm < toMm),
+    toMm,
+  ];
+  return stops.slice(1).flatMap((stop, index) => {
+    const lengthMm = stop - stops[index]!;
+    if (lengthMm <= 1e-9) return [];
+    // A hair before and after the boundary, where the section jumps.
+    const hair = Math.min(1e-6, lengthMm / 4);
+    const at = (mm: number): Arc => ({ lengthMm: mm, turnRad: 0, plane: "side" });
+    return [at(hair), at(Math.min(STRAIGHT_STEP_MM, lengthMm - 2 * hair)), at(hair)];
+  });
+}
+
+function curveOf(feature: Feature, bar: LaidBar, finestRad: number): Curve[] {
+  const { fromMm, toMm } = featureExtent(feature, bar);
+  const lengthMm = toMm - fromMm;
+  switch (feature.kind) {
+    case "bend": {
+      const turnRad = (feature.angle * Math.PI) / 180;
+      if (turnRad === 0) return [];
+      return [{ fromMm, toMm, arcs: even(lengthMm, turnRad, finestRad, feature.plane) }];
+    }
+    case "fold":
+      return [{ fromMm, toMm, arcs: even(lengthMm, Math.PI, finestRad) }];
+    case "ring": {
+      const meanMm =
+        feature.insideDiameter + caliperSizesMm(sectionAt(bar, (fromMm + toMm) / 2))[0];
+      const turnRad = (signOf(feature.side) * 2 * lengthMm) / meanMm;
+      return [{ fromMm, toMm, arcs: even(lengthMm, turnRad, finestRad) }];
+    }
+    case "scroll":
+      return [{ fromMm, toMm, arcs: scrollArcs(feature, bar, finestRad) }];
+    default:
+      return [];
+  }
+}
+
+const signOf = (side: "up" | "down" | undefined) => (side === "down" ? -1 : 1);
+
+function even(
+  lengthMm: number,
+  turnRad: number,
+  finestRad: number,
+  plane: "side" | "plan" = "side",
+): Arc[] {
+  const count = Math.max(1, Math.ceil(Math.abs(turnRad) / finestRad));
+  return Array.from({ length: count }, () => ({
+    lengthMm: lengthMm / count,
+    turnRad: turnRad / count,
+    plane,
+  }));
+}
+
+function scrollArcs(scroll: ScrollFeature, bar: LaidBar, finestRad: number): Arc[] {
+  const spiral = scrollSpiral(scroll, bar);
+  const count = Math.max(8, Math.ceil((2 * Math.PI * spiral.turns) / finestRad));
+  const outwards = spiralSteps(spiral, count).map(({ lengthMm, turnRad }): Arc => ({
+    lengthMm,
+    turnRad: turnRad * signOf(scroll.side),
+    plane: "side",
+  }));
+  return eyeFirst(scroll, bar) ? outwards : outwards.reverse();
+}
+
+/**
+ * A spiral from its eye outwards as steps of arc: how long each is and how far it
+ * turns. Archimedean and logarithmic by the chord and the change of the tangent's
+ * heading, θ + atan2(ρ, ρ′); a clothoid by its even change of curvature.
+ */
+export function spiralSteps(
+  { form, innerMm: r, outerMm: R, turns }: Spiral,
+  count: number,
+): { lengthMm: number; turnRad: number }[] {
+  const angle = 2 * Math.PI * turns;
+  if (form === "clothoid") {
+    const lengthMm = (2 * angle) / (1 / r + 1 / R) / count;
+    return Array.from({ length: count }, (_, index) => ({
+      lengthMm,
+      turnRad: (1 / r + (1 / R - 1 / r) * ((index + 0.5) / count)) * lengthMm,
+    }));
+  }
+  const growth = Math.log(R / r) / angle;
+  const slope = (R - r) / angle;
+  const radius = (theta: number) =>
+    form === "archimedean" ? r + slope * theta : r * Math.exp(growth * theta);
+  const rate = (theta: number) => (form === "archimedean" ? slope : growth * radius(theta));
+  const heading = (theta: number) => theta + Math.atan2(radius(theta), rate(theta));
+  const step = angle / count;
+  return Array.from({ length: count }, (_, index) => {
+    const [from, to] = [index * step, (index + 1) * step];
+    const middle = (from + to) / 2;
+    // Simpson's rule over √(ρ² + ρ′²).
+    const speed = (theta: number) => Math.hypot(radius(theta), rate(theta));
+    const lengthMm = (step / 6) * (speed(from) + 4 * speed(middle) + speed(to));
+    return { lengthMm, turnRad: heading(to) - heading(from) };
+  });
+}

@@ -1,0 +1,57 @@
+import type { LengthUnit } from "../units/length";
+import { printBothUnits } from "../units/print";
+import type { Warning } from "./warnings";
+
+const METHOD_WORDS = { punch: "Punching", drill: "Drilling", "slot-drift": "Drifting" } as const;
+
+/**
+ * A warning as a sentence with its numbers, in the person's own unit first.
+ *
+ * @param nameOf what a stretch or feature is called, by its id
+ */
+export function wordsForWarning(
+  warning: Warning,
+  unit: LengthUnit,
+  nameOf: (id: string) => string,
+): string {
+  const sentence = sentenceFor(warning, unit, (id) => nameOf(id).toLowerCase());
+  return sentence.charAt(0).toUpperCase() + sentence.slice(1);
+}
+
+// eslint-disable-next-line complexity -- one sentence for each code, and nothing to be won by splitting the list
+function sentenceFor(warning: Warning, unit: LengthUnit, nameOf: (id: string) => string): string {
+  const mm = (length: number) => printBothUnits(length, unit);
+  const what = nameOf("feature" in warning ? warning.feature : warning.stretch);
+  switch (warning.code) {
+    case "section-grows":
+      return `${what} is ${warning.times.toFixed(2)} times as thick in area as the stock: it has to be upset, or start from a thicker bar.`;
+    case "upset-slender":
+      return `${what} has to be gathered from ${mm(warning.stockMm)} of ${mm(warning.sizeMm)} bar: ${warning.slenderness.toFixed(1)} times its size, and beyond about 3 it buckles. Upset it in several short heats, or start thicker.`;
+    case "too-little-bar":
+      return `There is not enough bar for ${what}: it takes ${mm(warning.needsMm)}, and there are ${mm(warning.hasMm)}.`;
+    case "bar-to-spare":
+      return `${what} takes ${mm(warning.needsMm)} of bar, and ${mm(warning.hasMm)} are given to it: ${mm(warning.hasMm - warning.needsMm)} stay straight or make it larger.`;
+    case "features-overlap":
+      return `${what} and ${nameOf(warning.other)} want the same ${mm(warning.overlapMm)} of bar.`;
+    case "hole-too-wide":
+      return `${what} is ${mm(warning.diameterMm)} wide and the bar there ${mm(warning.barMm)}: nothing would be left on either side.`;
+    case "hole-near-end":
+      return `${what} is ${mm(warning.endMm)} from the end. ${METHOD_WORDS[warning.method]} ${mm(warning.diameterMm)} there will ${warning.method === "drill" ? "break out" : "cup the end"}: ${mm(warning.leastMm)} or more${warning.method === "drill" ? "" : ", or drill it"}.`;
+    case "hole-near-edge":
+      return `${what} leaves walls of ${mm(warning.wallMm)}: ${METHOD_WORDS[warning.method].toLowerCase()} wants ${mm(warning.leastMm)} or more, or the sides tear and swell.`;
+    case "twist-tight":
+      return `${what} would stretch the corners ${warning.times.toFixed(2)} times at a pitch of ${mm(warning.pitchMm)}, and about 2 is what they bear: at most ${warning.possible.toFixed(1)} turns over that length, not ${trimmed(warning.turns)}.`;
+    case "scroll-touches":
+      return `The coils of ${what} touch: ${mm(warning.spacingMm)} from one to the next, and the bar is ${mm(warning.thicknessMm)} thick. Fewer turns, or a larger outside.`;
+    case "ring-closes":
+      return `The gap of ${what} closes: it is ${mm(warning.circumferenceMm)} round, and the bar overlaps by ${mm(warning.overlapMm)}.`;
+    case "bend-through-hole":
+      return `${what} bends the bar through ${nameOf(warning.hole)} at ${mm(warning.atMm)}: the hole will pull out of shape and may crack.`;
+    case "wrap-too-tight":
+      return `${what} can't have ${trimmed(warning.turns)} turns: the legs lie tight against one another at ${warning.possible.toFixed(1)}.`;
+    case "wrap-short":
+      return `${what} will come out ${mm(warning.askedMm - warning.comesToMm)} short: ${mm(warning.comesToMm)} instead of ${mm(warning.askedMm)}, since wrapped legs are shorter than straight ones.`;
+  }
+}
+
+const trimmed = (value: number) => String(Number(value.toFixed(2)));
