@@ -1,20 +1,25 @@
 import type { Pool } from "pg";
-import { PIECE_FORMAT } from "@/core/piece/piece";
+import { contentOfPiece } from "@/core/exercise/exercise";
+import { writePack } from "@/core/exercise/pack";
+import { PIECE_FORMAT, pieceSchema } from "@/core/piece/piece";
 import type { Actor } from "./actor";
 import { COMMAND_NAMES } from "./commands/run";
 import type { Database } from "./database";
 import { findBenchPiece, listBenchQueue, listInstruments } from "./queries/bench";
 import { findStanding, listLearnerPieces, listStandings } from "./queries/climb";
+import { listOpenAssignments } from "./queries/assignments";
 import {
+  findDesign,
   findExercise,
+  findPackedExercise,
   findRevisionPiece,
-  listOpenAssignments,
-  listShelf,
-  listTechniques,
+  listRevisions,
 } from "./queries/exercises";
 import { findLearnerOverview } from "./queries/learner";
 import { findLearner, listCohorts, listRoster } from "./queries/people";
+import { listDrafts, listShelfPieces, listStocks, searchShelf } from "./queries/shelf";
 import { listTargets } from "./queries/targets";
+import { listTechniques } from "./queries/techniques";
 import {
   act,
   addTestSchool,
@@ -49,7 +54,26 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
     stock: { section: "12 square" },
     stretches: [{ id: "peg", kind: "prism", section: "10 square", length: 80 }],
   };
+  const content = contentOfPiece(pieceSchema.parse(piece));
+  const draft = rows.exerciseDraft[0]!;
+  const { exerciseId, version: base } = draft;
+  const [there] = rows.exerciseRevision;
   return {
+    "new-exercise": {
+      exerciseId: newId(),
+      techniqueId: rows.technique[0]!.id,
+      step: 1,
+      saveId: newId(),
+      content,
+    },
+    "save-draft": { exerciseId, saveId: newId(), base, content },
+    "discard-draft": { exerciseId },
+    "publish-revision": { exerciseId, revisionId: newId(), base },
+    "retire-exercise": { exerciseId: there!.exerciseId, retired: true },
+    "import-pack": {
+      ids: [{ exerciseId: there!.exerciseId, revisionId: there!.id }],
+      pack: writePack([{ ...content, technique: "square-taper", step: 1 }]),
+    },
     "add-learner": { personId: newId(), name: "New Learner", cohortId: rows.cohort[0]!.id },
     "make-join-link": { linkId: newId(), personId: unjoined.id },
     assign: {
@@ -135,7 +159,9 @@ describe.each(COMMAND_NAMES)("%s", (name) => {
 
   test("another school's instructor", async () => {
     if (OF_ONESELF.includes(name)) return;
-    expect(await tried(theirs.instructor)).toEqual({ code: "not-found", changed: false });
+    // A pack is of no school; under the ids of ours it would overwrite, and mustn't.
+    const code = name === "import-pack" ? "conflict" : "not-found";
+    expect(await tried(theirs.instructor)).toEqual({ code, changed: false });
   });
 
   test("input that isn't right", async () => {
@@ -178,7 +204,9 @@ describe("queries", () => {
       list: (actor: Actor) => Promise<unknown[]>,
       learnerSees: "nothing" | "own" | "all",
     ][] = [
-      ["shelf", (actor) => listShelf(database, actor), "nothing"],
+      ["shelf", async (actor) => (await searchShelf(database, actor)).exercises, "nothing"],
+      ["shelf pieces", (actor) => listShelfPieces(database, actor), "nothing"],
+      ["drafts", (actor) => listDrafts(database, actor), "nothing"],
       ["techniques", (actor) => listTechniques(database, actor), "all"],
       ["roster", (actor) => listRoster(database, actor), "nothing"],
       ["cohorts", (actor) => listCohorts(database, actor), "nothing"],
@@ -226,6 +254,10 @@ describe("queries", () => {
     await expect(findExercise(database, ours.learner, notSet)).rejects.toEqual(gone);
     await expect(findRevisionPiece(database, ours.learner, revision)).rejects.toEqual(gone);
     expect((await findExercise(database, ours.otherLearner, notSet)).id).toBe(notSet);
+    await expect(findDesign(database, ours.otherLearner, notSet)).rejects.toEqual(gone);
+    await expect(findPackedExercise(database, ours.otherLearner, notSet)).rejects.toEqual(gone);
+    expect(await listRevisions(database, ours.otherLearner, notSet)).toEqual([]);
+    expect(await listStocks(database, ours.otherLearner)).toEqual([]);
   });
 
   test("another school's instructor finds none of ours by its id", async () => {
@@ -235,6 +267,9 @@ describe("queries", () => {
     await expect(findBenchPiece(database, instructor, piece)).rejects.toEqual(gone);
     await expect(findExercise(database, instructor, notSet)).rejects.toEqual(gone);
     await expect(findRevisionPiece(database, instructor, revision)).rejects.toEqual(gone);
+    await expect(findDesign(database, instructor, notSet)).rejects.toEqual(gone);
+    await expect(findPackedExercise(database, instructor, notSet)).rejects.toEqual(gone);
+    expect(await listRevisions(database, instructor, notSet)).toEqual([]);
     await expect(findLearner(database, instructor, personId)).rejects.toEqual(gone);
     await expect(findLearnerOverview(database, instructor, personId)).rejects.toEqual(gone);
     await expect(findStanding(database, instructor, personId, technique)).rejects.toEqual(gone);

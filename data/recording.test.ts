@@ -68,8 +68,8 @@ const readingOf = (
   takenAt: NOW,
 });
 
-const onSize = ({ readings, nominalMm, tolerance }: Characteristic) =>
-  readings === "difference" ? [tolerance.sizeMm * 1.4, tolerance.sizeMm * 1.4] : [nominalMm];
+const onSize = ({ readings, nominal, tolerance }: Characteristic) =>
+  readings === "difference" ? [tolerance.sizeMm * 1.4, tolerance.sizeMm * 1.4] : [nominal];
 
 async function measureAll(pieceId: string, characteristics: Characteristic[]) {
   for (const characteristic of characteristics)
@@ -408,7 +408,9 @@ describe("the demonstration school", () => {
       14, 1, 3,
     ]);
     expect(rows.technique.length).toBeGreaterThanOrEqual(8);
-    expect(rows.exercise.length).toBe(3);
+    const published = rows.exercise.filter(({ latestNumber }) => latestNumber > 0);
+    expect(published.length).toBeGreaterThanOrEqual(24);
+    expect(rows.exerciseDraft.length).toBeGreaterThanOrEqual(3);
     expect(rows.piece.length).toBeGreaterThanOrEqual(55);
     expect(new Set(rows.verdict.map(({ outcome }) => outcome))).toEqual(
       new Set(["keep", "another-heat", "start-again"]),

@@ -1,6 +1,12 @@
 import { eq } from "drizzle-orm";
 import { z } from "zod";
 import { characteristicSchema, type Characteristic } from "@/core/measure/schema";
+import {
+  exerciseContentSchema,
+  reckonExercise,
+  type ExerciseContent,
+  type ReckonedExercise,
+} from "@/core/exercise/exercise";
 import { pieceSchema, type Piece } from "@/core/piece/piece";
 import type { Queryable } from "./database";
 import { exerciseRevision } from "./schema";
@@ -16,6 +22,8 @@ interface Known {
   characteristics?: Characteristic[];
   piece?: Piece;
   plan?: RevisionPlan;
+  content?: ExerciseContent;
+  reckoned?: ReckonedExercise;
 }
 
 const read = new Map<string, Known>();
@@ -41,6 +49,37 @@ export function characteristicsOf(revisionId: string, column: unknown): Characte
 export function pieceOf(revisionId: string, column: unknown): Piece {
   const known = remember(revisionId);
   return (known.piece ??= pieceSchema.parse(column));
+}
+
+type RevisionRow = typeof exerciseRevision.$inferSelect;
+
+/** Everything a revision keeps of its exercise. */
+export function contentOf(name: string, row: RevisionRow): ExerciseContent {
+  const known = remember(row.id);
+  const { heatBudget, minuteBudget, settings, stages, planEdits, tries, tools, cautions } = row;
+  known.content ??= exerciseContentSchema.parse({
+    name,
+    piece: pieceOf(row.id, row.piece),
+    heatBudget,
+    minuteBudget,
+    ...(Object.keys(settings as object).length > 0 ? { settings } : {}),
+    stages,
+    planEdits,
+    tries,
+    tools,
+    cautions,
+  });
+  // The exercise may have been renamed since.
+  return { ...known.content, name };
+}
+
+/** What follows from a revision's content; the measuring plan is the one it was published with. */
+export function reckonedOf(name: string, row: RevisionRow): ReckonedExercise {
+  const known = remember(row.id);
+  return (known.reckoned ??= {
+    ...reckonExercise(contentOf(name, row)),
+    characteristics: characteristicsOf(row.id, row.characteristics),
+  });
 }
 
 /** What a revision asks of a piece, fetched only the first time. The caller has checked that it may be seen. */

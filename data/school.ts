@@ -9,9 +9,12 @@ const LINK_DAYS = 14;
 
 /** Instruments a shop has, to begin with; uncertainties on a forged surface (common practice, no source). */
 const STARTER_INSTRUMENTS = [
-  { name: "Caliper", kind: "caliper", resolutionMm: 0.02, uncertaintyMm: 0.1 },
-  { name: "Steel rule", kind: "rule", resolutionMm: 0.5, uncertaintyMm: 0.5 },
-  { name: "Straight edge", kind: "straight-edge", resolutionMm: 0.1, uncertaintyMm: 0.2 },
+  { name: "Caliper", kind: "caliper", resolution: 0.02, uncertainty: 0.1 },
+  { name: "Steel rule", kind: "rule", resolution: 0.5, uncertainty: 0.5 },
+  { name: "Straight edge", kind: "straight-edge", resolution: 0.1, uncertainty: 0.2 },
+  { name: "Protractor", kind: "protractor", resolution: 0.5, uncertainty: 1 },
+  { name: "Templates", kind: "template", resolution: 0.5, uncertainty: 0.5 },
+  { name: "By eye", kind: "eye", resolution: 0.25, uncertainty: 0.1 },
 ] as const;
 
 /**

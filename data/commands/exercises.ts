@@ -1,72 +1,257 @@
-import { and, eq, inArray, isNull } from "drizzle-orm";
+import { and, eq, sql } from "drizzle-orm";
+import {
+  contentOfPiece,
+  exerciseContentSchema,
+  reckonExercise,
+  type ExerciseContent,
+  type ReckonedExercise,
+} from "@/core/exercise/exercise";
+import { readPack } from "@/core/exercise/pack";
 import { readPieceFile } from "@/core/piece/piece";
-import { planPiece } from "@/core/piece/plan";
-import { Refusal } from "@/core/problem/problem";
 import { complain } from "@/core/problem/complain";
-import { ALWAYS_CAUTIONS } from "@/core/trade/cautions";
-import { INSTRUCTORS } from "../actor";
-import { Failure, notFound } from "../failure";
-import { assignment, exercise, exerciseRevision, membership, technique } from "../schema";
+import { Refusal, type Complaint } from "@/core/problem/problem";
+import { printSection } from "@/core/section/spoken";
+import { searchWords } from "@/core/shelf/words";
+import type { Step } from "@/core/trade/steps";
+import { INSTRUCTORS, type Actor } from "../actor";
+import type { Transaction } from "../database";
+import { conflict, Failure, notFound } from "../failure";
+import { exercise, exerciseDraft, exerciseRevision, person, technique } from "../schema";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
 
-export const assign = defineCommand({
-  name: "assign",
+type Technique = typeof technique.$inferSelect;
+
+async function findTechnique(tx: Transaction, actor: Actor, techniqueId: string) {
+  const [of] = await tx
+    .select()
+    .from(technique)
+    .where(and(eq(technique.id, techniqueId), eq(technique.schoolId, actor.schoolId)));
+  return of ?? notFound("technique");
+}
+
+/** The exercise's row, held so that two instructors' saves come one after the other. */
+async function holdExercise(tx: Transaction, actor: Actor, exerciseId: string) {
+  const [row] = await tx
+    .select()
+    .from(exercise)
+    .where(and(eq(exercise.id, exerciseId), eq(exercise.schoolId, actor.schoolId)))
+    .for("update");
+  return row ?? notFound("exercise");
+}
+
+/** What follows from the content, or its refusal with the field it belongs to. */
+function reckoned(content: ExerciseContent, path: string): ReckonedExercise {
+  try {
+    return reckonExercise(content);
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    throw new Failure("invalid", complain(error).message, path);
+  }
+}
+
+interface Publishing {
+  revisionId: string;
+  number: number;
+  content: ExerciseContent;
+  of: Technique;
+  /** The field a refusal belongs to. */
+  path: string;
+}
+
+/** Writes a revision, and what the exercise is found by. A piece that can't be made is refused. */
+async function publish(
+  tx: Transaction,
+  actor: Actor,
+  exerciseId: string,
+  { revisionId, number, content, of, path }: Publishing,
+): Promise<void> {
+  const { plan, characteristics, tools } = reckoned(content, path);
+  const impossible = plan.warnings.find(({ code }) => code === "hole-too-wide");
+  if (impossible) throw new Failure("invalid", impossible.message, path);
+  if (characteristics.length === 0)
+    throw new Failure("invalid", "Nothing would be measured: leave at least one line in.", path);
+  const { name, piece, heatBudget, minuteBudget, settings, stages, planEdits } = content;
+  await tx.insert(exerciseRevision).values({
+    id: revisionId,
+    schoolId: actor.schoolId,
+    exerciseId,
+    number,
+    piece,
+    characteristics,
+    heatBudget,
+    minuteBudget,
+    settings,
+    stages,
+    planEdits,
+    tries: content.tries,
+    tools: content.tools,
+    cautions: content.cautions,
+    stock: printSection(piece.stock.section, "mm"),
+    publishedBy: actor.personId,
+  });
+  await tx
+    .update(exercise)
+    .set({ name, latestNumber: number, words: searchWords(content, of, tools) })
+    .where(eq(exercise.id, exerciseId));
+}
+
+interface NewRow {
+  exerciseId: string;
+  techniqueId: string;
+  step: Step;
+  name: string;
+}
+
+/** Puts an exercise's row in place; false when the same one was there already. */
+async function addExercise(
+  tx: Transaction,
+  actor: Actor,
+  { exerciseId, techniqueId, step, name }: NewRow,
+): Promise<boolean> {
+  const row = { id: exerciseId, schoolId: actor.schoolId, techniqueId, step };
+  const added = await tx
+    .insert(exercise)
+    .values({ ...row, name })
+    .onConflictDoNothing({ target: exercise.id })
+    .returning({ id: exercise.id });
+  if (added.length > 0) return true;
+  const [there] = await tx.select().from(exercise).where(eq(exercise.id, exerciseId));
+  assertSameRecord(there, row);
+  return false;
+}
+
+export const newExercise = defineCommand({
+  name: "new-exercise",
   roles: INSTRUCTORS,
-  run: ({ database, actor }, { revisionId, learners }) =>
+  run: ({ database, actor }, { exerciseId, techniqueId, step, saveId, content }) =>
     database.transaction(async (tx) => {
-      const [revision] = await tx
-        .select({ id: exerciseRevision.id })
-        .from(exerciseRevision)
-        .where(
-          and(eq(exerciseRevision.id, revisionId), eq(exerciseRevision.schoolId, actor.schoolId)),
-        );
-      if (!revision) notFound("exercise");
-      const personIds = learners.map(({ personId }) => personId);
-      const known = await tx
-        .select({ personId: membership.personId })
-        .from(membership)
-        .where(
-          and(
-            eq(membership.schoolId, actor.schoolId),
-            eq(membership.role, "learner"),
-            isNull(membership.leftAt),
-            inArray(membership.personId, personIds),
-          ),
-        );
-      if (known.length !== new Set(personIds).size) notFound("learner");
-      const rows = learners.map(({ assignmentId, personId }) => ({
-        id: assignmentId,
-        schoolId: actor.schoolId,
-        learnerId: personId,
-        revisionId,
-        assignedBy: actor.personId,
-      }));
-      await tx.insert(assignment).values(rows).onConflictDoNothing({ target: assignment.id });
-      const ids = rows.map(({ id }) => id);
-      const there = await tx.select().from(assignment).where(inArray(assignment.id, ids));
-      for (const { id, schoolId, learnerId } of rows)
-        assertSameRecord(
-          there.find((row) => row.id === id),
-          { schoolId, learnerId, revisionId },
-        );
-      return { assignmentIds: ids };
+      await findTechnique(tx, actor, techniqueId);
+      const { name } = content;
+      if (await addExercise(tx, actor, { exerciseId, techniqueId, step, name }))
+        await tx.insert(exerciseDraft).values({
+          exerciseId,
+          schoolId: actor.schoolId,
+          version: 1,
+          saveId,
+          content,
+          savedBy: actor.personId,
+        });
+      return { exerciseId, version: 1 };
     }),
 });
 
-export const withdrawAssignment = defineCommand({
-  name: "withdraw-assignment",
+export const saveDraft = defineCommand({
+  name: "save-draft",
   roles: INSTRUCTORS,
-  run: async ({ database, actor }, { assignmentId }) => {
-    const withdrawn = await database
-      .update(assignment)
-      .set({ withdrawnAt: new Date() })
-      .where(and(eq(assignment.id, assignmentId), eq(assignment.schoolId, actor.schoolId)))
-      .returning({ id: assignment.id });
-    if (withdrawn.length === 0) notFound("assignment");
-    return { assignmentId };
+  run: ({ database, actor }, { exerciseId, saveId, base, content }) =>
+    database.transaction(async (tx) => {
+      await holdExercise(tx, actor, exerciseId);
+      const [there] = await tx
+        .select({ draft: exerciseDraft, savedByName: person.name })
+        .from(exerciseDraft)
+        .innerJoin(person, eq(person.id, exerciseDraft.savedBy))
+        .where(eq(exerciseDraft.exerciseId, exerciseId));
+      if (there?.draft.saveId === saveId) return { version: there.draft.version };
+      if ((there?.draft.version ?? 0) !== base)
+        conflict(
+          there
+            ? `${there.savedByName} saved this draft meanwhile. Yours is kept on this device.`
+            : "This draft was published or put away meanwhile. Yours is kept on this device.",
+        );
+      const saved = {
+        version: base + 1,
+        saveId,
+        content,
+        savedBy: actor.personId,
+        savedAt: new Date(),
+      };
+      await tx
+        .insert(exerciseDraft)
+        .values({ exerciseId, schoolId: actor.schoolId, ...saved })
+        .onConflictDoUpdate({ target: exerciseDraft.exerciseId, set: saved });
+      return { version: saved.version };
+    }),
+});
+
+export const discardDraft = defineCommand({
+  name: "discard-draft",
+  roles: INSTRUCTORS,
+  run: ({ database, actor }, { exerciseId }) =>
+    database.transaction(async (tx) => {
+      const row = await holdExercise(tx, actor, exerciseId);
+      await tx.delete(exerciseDraft).where(eq(exerciseDraft.exerciseId, exerciseId));
+      // Never published, nothing refers to it: it goes with its only draft.
+      if (row.latestNumber === 0) await tx.delete(exercise).where(eq(exercise.id, exerciseId));
+      return { exerciseId, gone: row.latestNumber === 0 };
+    }),
+});
+
+export const publishDraft = defineCommand({
+  name: "publish-revision",
+  roles: INSTRUCTORS,
+  run: ({ database, actor }, { exerciseId, revisionId, base }) =>
+    database.transaction(async (tx) => {
+      const row = await holdExercise(tx, actor, exerciseId);
+      const [there] = await tx
+        .select({ exerciseId: exerciseRevision.exerciseId, number: exerciseRevision.number })
+        .from(exerciseRevision)
+        .where(eq(exerciseRevision.id, revisionId));
+      if (there) {
+        assertSameRecord(there, { exerciseId });
+        return { revisionId, number: there.number };
+      }
+      const [draft] = await tx
+        .select()
+        .from(exerciseDraft)
+        .where(eq(exerciseDraft.exerciseId, exerciseId));
+      if (!draft) conflict("There is no draft to publish: somebody may have published it already.");
+      if (draft.version !== base)
+        conflict("The draft was changed meanwhile. Look at it once more, then publish.");
+      const number = row.latestNumber + 1;
+      const of = await findTechnique(tx, actor, row.techniqueId);
+      const content = exerciseContentSchema.parse(draft.content);
+      await publish(tx, actor, exerciseId, { revisionId, number, content, of, path: "content" });
+      await tx.delete(exerciseDraft).where(eq(exerciseDraft.exerciseId, exerciseId));
+      return { revisionId, number };
+    }),
+});
+
+export const retireExercise = defineCommand({
+  name: "retire-exercise",
+  roles: INSTRUCTORS,
+  run: async ({ database, actor }, { exerciseId, retired }) => {
+    const changed = await database
+      .update(exercise)
+      .set({ retiredAt: retired ? sql`coalesce(${exercise.retiredAt}, now())` : null })
+      .where(and(eq(exercise.id, exerciseId), eq(exercise.schoolId, actor.schoolId)))
+      .returning({ id: exercise.id });
+    if (changed.length === 0) notFound("exercise");
+    return { exerciseId, retired };
   },
 });
+
+const refusedFile = ({ message, path }: Complaint, field: string): never => {
+  throw new Failure("invalid", path ? `${path}: ${message}` : message, field);
+};
+
+interface FirstPublishing extends NewRow {
+  revisionId: string;
+  content: ExerciseContent;
+  path: string;
+}
+
+/** An exercise that comes complete: on the shelf at once, as revision 1. */
+async function addPublished(tx: Transaction, actor: Actor, of: Technique, first: FirstPublishing) {
+  const { exerciseId, revisionId, content, path } = first;
+  if (await addExercise(tx, actor, first))
+    return publish(tx, actor, exerciseId, { revisionId, number: 1, content, of, path });
+  const [revision] = await tx
+    .select({ schoolId: exerciseRevision.schoolId, exerciseId: exerciseRevision.exerciseId })
+    .from(exerciseRevision)
+    .where(eq(exerciseRevision.id, revisionId));
+  assertSameRecord(revision, { schoolId: actor.schoolId, exerciseId });
+}
 
 export const importExercise = defineCommand({
   name: "import-exercise",
@@ -75,51 +260,40 @@ export const importExercise = defineCommand({
     database.transaction(async (tx) => {
       const { exerciseId, revisionId, techniqueId, step, name } = input;
       const read = readPieceFile(input.pieceFile);
-      if (!read.ok) {
-        const { message, path } = read.error;
-        throw new Failure("invalid", path ? `${path}: ${message}` : message, "pieceFile");
-      }
-      const characteristics = plannedCharacteristics(read.value);
-      const [of] = await tx
-        .select({ id: technique.id })
-        .from(technique)
-        .where(and(eq(technique.id, techniqueId), eq(technique.schoolId, actor.schoolId)));
-      if (!of) notFound("technique");
-      const row = { id: exerciseId, schoolId: actor.schoolId, techniqueId, step, name };
-      await tx.insert(exercise).values(row).onConflictDoNothing({ target: exercise.id });
-      const [there] = await tx.select().from(exercise).where(eq(exercise.id, exerciseId));
-      assertSameRecord(there, row);
-      await tx
-        .insert(exerciseRevision)
-        .values({
-          id: revisionId,
-          schoolId: actor.schoolId,
-          exerciseId,
-          number: 1,
-          piece: read.value,
-          characteristics,
-          heatBudget: input.heatBudget,
-          minuteBudget: input.minuteBudget,
-          stepsOfWork: [],
-          tools: [],
-          cautions: [...ALWAYS_CAUTIONS],
-          publishedBy: actor.personId,
-        })
-        .onConflictDoNothing({ target: exerciseRevision.id });
-      const [revision] = await tx
-        .select({ schoolId: exerciseRevision.schoolId, exerciseId: exerciseRevision.exerciseId })
-        .from(exerciseRevision)
-        .where(eq(exerciseRevision.id, revisionId));
-      assertSameRecord(revision, { schoolId: actor.schoolId, exerciseId });
+      if (!read.ok) return refusedFile(read.error, "pieceFile");
+      const content = { ...contentOfPiece(read.value, input), name };
+      const of = await findTechnique(tx, actor, techniqueId);
+      const first = { exerciseId, revisionId, techniqueId, step, name, content };
+      await addPublished(tx, actor, of, { ...first, path: "pieceFile" });
       return { exerciseId, revisionId };
     }),
 });
 
-function plannedCharacteristics(piece: Parameters<typeof planPiece>[0]) {
-  try {
-    return planPiece(piece).characteristics;
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error;
-    throw new Failure("invalid", complain(error).message, "pieceFile");
-  }
-}
+export const importPack = defineCommand({
+  name: "import-pack",
+  roles: INSTRUCTORS,
+  run: ({ database, actor }, { ids, pack }) =>
+    database.transaction(async (tx) => {
+      const read = readPack(pack);
+      if (!read.ok) return refusedFile(read.error, "pack");
+      const { exercises } = read.value;
+      if (exercises.length !== ids.length)
+        throw new Failure("invalid", `The pack holds ${exercises.length} exercises.`, "ids");
+      const known = await tx.select().from(technique).where(eq(technique.schoolId, actor.schoolId));
+      for (const [index, { technique: slug, step, ...content }] of exercises.entries()) {
+        const path = `exercises.${index}`;
+        const of = known.find((one) => one.slug === slug);
+        if (!of)
+          return refusedFile(
+            {
+              message: `There is no technique “${slug}” in this school's course. Known: ${known.map((one) => one.slug).join(", ")}.`,
+              path: `${path}.technique`,
+            },
+            "pack",
+          );
+        const first = { ...ids[index]!, techniqueId: of.id, step, name: content.name, content };
+        await addPublished(tx, actor, of, { ...first, path });
+      }
+      return { exerciseIds: ids.map(({ exerciseId }) => exerciseId) };
+    }),
+});

@@ -154,7 +154,7 @@ export const takeReading = defineCommand({
                   ),
                   typed: sql`${input.typed}`.as("typed"),
                   instrumentId: instrument.id,
-                  instrumentMm: instrument.uncertaintyMm,
+                  instrumentUncertainty: instrument.uncertainty,
                   supersedesId: sql`${input.supersedesId}::uuid`.as("supersedes_id"),
                   takenBy: sql`${actor.personId}::uuid`.as("taken_by"),
                   takenAt: sql`${input.takenAt}::timestamptz`.as("taken_at"),

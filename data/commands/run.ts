@@ -3,7 +3,16 @@ import { COMMANDS, type CommandFailure, type CommandName } from "@/core/records/
 import { sqlState } from "../database";
 import { Failure } from "../failure";
 import type { Command, CommandContext } from "./command";
-import { assign, importExercise, withdrawAssignment } from "./exercises";
+import { assign, withdrawAssignment } from "./assignments";
+import {
+  discardDraft,
+  importExercise,
+  importPack,
+  newExercise,
+  publishDraft,
+  retireExercise,
+  saveDraft,
+} from "./exercises";
 import { addLearner, makeJoinLink, setFirstUnit } from "./people";
 import { changeDefect, noteDefect, startPiece, takeReading, tallyPiece } from "./pieces";
 import { signVerdict } from "./sign";
@@ -20,6 +29,12 @@ const HANDLERS: { [Name in CommandName]: Command<Name> } = {
   "change-defect": changeDefect,
   "tally-piece": tallyPiece,
   "sign-verdict": signVerdict,
+  "new-exercise": newExercise,
+  "save-draft": saveDraft,
+  "discard-draft": discardDraft,
+  "publish-revision": publishDraft,
+  "retire-exercise": retireExercise,
+  "import-pack": importPack,
   "import-exercise": importExercise,
   "set-first-unit": setFirstUnit,
 };

@@ -1,142 +1,639 @@
+import type { z } from "zod";
+import type { exerciseContentSchema } from "@/core/exercise/exercise";
 import { PIECE_FORMAT } from "@/core/piece/piece";
+import { DEFAULT_SETTINGS, type Settings } from "@/core/trade/settings";
+import type { Step } from "@/core/trade/steps";
+
+type ContentInput = z.input<typeof exerciseContentSchema>;
 
 /** An exercise of the demonstration school, of our own design. */
 export interface DemoExercise {
-  name: string;
   technique: string;
-  step: 1 | 2 | 3;
-  piece: unknown;
-  /** Characteristics the instructor left out of the derived plan. */
-  leftOut: string[];
-  heatBudget: number;
-  minuteBudget: number;
-  stepsOfWork: string[];
-  tools: string[];
+  step: Step;
+  content: ContentInput;
 }
 
-const allowances = { scale: 0.02, endTrim: 0 };
+type PieceInput = ContentInput["piece"];
+type Stretches = PieceInput["stretches"];
+type Stretch = Stretches[number];
+type Features = NonNullable<PieceInput["features"]>;
+type SectionInput = PieceInput["stock"]["section"];
 
-export const DEMO_EXERCISES: readonly DemoExercise[] = [
-  {
-    name: "Net-mender's fid",
-    technique: "square-taper",
-    step: 3,
-    piece: {
-      format: PIECE_FORMAT,
-      name: "Net-mender's fid",
-      stock: { section: { shape: "square", size: 12 }, steel: "mild" },
-      stretches: [
-        {
-          id: "taper",
-          kind: "transition",
-          from: { shape: "square", size: 3 },
-          to: { shape: "square", size: 12 },
-          length: 90,
-          technique: "square-taper",
-        },
-        { id: "body", kind: "prism", section: { shape: "square", size: 12 }, length: 160 },
-      ],
-      allowances,
-    },
-    leftOut: ["taper.middle-turned", "body.middle-diagonals", "body.length"],
-    heatBudget: 4,
-    minuteBudget: 20,
-    stepsOfWork: [
-      "Cut to length and square the ends. Punch the mark from end A.",
-      "Heat the tip only, to yellow. Start at the tip, half on and half off the far edge.",
-      "Turn exactly a quarter each time; draw the taper back to the mark, both planes together.",
-      "Check the diagonals before it goes below orange: square it up if it has gone diamond.",
-      "Planish at a dull red. Straighten last. Brush while hot, wax while warm.",
+/** A stretch of constant section. */
+const bar = (id: string, section: SectionInput, length: number, technique?: string): Stretch => ({
+  id,
+  kind: "prism",
+  section,
+  length,
+  technique,
+});
+
+/** A stretch from one section to another. */
+const run = (
+  id: string,
+  [from, to]: [SectionInput, SectionInput],
+  length: number,
+  technique?: string,
+): Stretch => ({ id, kind: "transition", from, to, length, technique });
+
+interface Made extends Omit<Partial<ContentInput>, "piece" | "name"> {
+  stock: SectionInput;
+  steel?: PieceInput["stock"]["steel"];
+  stretches: Stretches;
+  features?: Features;
+  parts?: PieceInput["parts"];
+  joins?: PieceInput["joins"];
+  /** Heats and minutes. */
+  budget: [heats: number, minutes: number];
+}
+
+/** What steel costs the school, a kg. */
+const PRICE = 2.4;
+
+function exercise(technique: string, step: Step, name: string, made: Made): DemoExercise {
+  const { stock, steel = "mild", stretches, features, parts, joins, budget, ...rest } = made;
+  const piece: PieceInput = {
+    format: PIECE_FORMAT,
+    name,
+    stock: { section: stock, steel, pricePerKg: PRICE },
+    stretches,
+    features,
+    allowances: { scale: 0.02, endTrim: 0 },
+    parts,
+    joins,
+  };
+  return {
+    technique,
+    step,
+    content: { name, piece, heatBudget: budget[0], minuteBudget: budget[1], ...rest },
+  };
+}
+
+/** The usual settings but for some. */
+const settings = (some: Partial<Settings>): Settings => ({ ...DEFAULT_SETTINGS, ...some });
+
+const leaveOut = (...leftOut: string[]) => ({ leftOut });
+
+/** The three exercises the demonstration's learners have worked on. */
+export const WORKED_EXERCISES: readonly DemoExercise[] = [
+  exercise("square-taper", 3, "Net-mender's fid", {
+    stock: "12 square",
+    stretches: [
+      run("taper", ["3 square", "12 square"], 90, "square-taper"),
+      bar("body", "12 square", 160),
     ],
-    tools: [
-      "Tongs for 12 square",
-      "Hand hammer",
-      "Anvil, far edge",
-      "Caliper, rule, straight edge",
+    budget: [4, 20],
+    planEdits: leaveOut("taper.middle-turned", "body.middle-diagonals", "body.length"),
+    tries: ["Does it open the lay of a rope without catching?"],
+  }),
+  exercise("round-taper", 2, "Gangway pin", {
+    stock: "16 square",
+    stretches: [
+      run("taper", ["6 round", "14 round"], 80, "round-taper"),
+      bar("shank", "15 octagon", 70),
+      bar("head", "16 square", 40),
     ],
-  },
-  {
-    name: "Gangway pin",
-    technique: "round-taper",
-    step: 2,
-    piece: {
-      format: PIECE_FORMAT,
-      name: "Gangway pin",
-      stock: { section: { shape: "square", size: 16 }, steel: "mild" },
-      stretches: [
-        {
-          id: "taper",
-          kind: "transition",
-          from: { shape: "round", size: 6 },
-          to: { shape: "round", size: 14 },
-          length: 80,
-          technique: "round-taper",
-        },
-        { id: "shank", kind: "prism", section: { shape: "octagon", size: 15 }, length: 70 },
-        { id: "head", kind: "prism", section: { shape: "square", size: 16 }, length: 40 },
-      ],
-      allowances,
-    },
-    leftOut: [
+    budget: [6, 30],
+    planEdits: leaveOut(
       "taper.tip-turned",
       "taper.middle-turned",
       "shank.length",
       "head.middle-turned",
       "head.middle-diagonals",
       "head.length",
+      "taper.shoulder",
+      "shank.shoulder",
+    ),
+    tries: ["Does it drop through a 16 mm hole to its head?"],
+  }),
+  exercise("drawing-out", 2, "Rope cleat blank", {
+    stock: "20 square",
+    stretches: [
+      bar("fore-horn", "20 by 10", 80, "drawing-out"),
+      bar("foot", "20 square", 45),
+      bar("aft-horn", "20 by 10", 80, "drawing-out"),
     ],
-    heatBudget: 6,
-    minuteBudget: 30,
-    stepsOfWork: [
-      "Cut to length; mark the head from end B, the shank from end A.",
-      "Draw the end to a square taper first.",
-      "Knock the corners down to an octagon, then to sixteen sides.",
-      "Only then round it, with light blows, the bar always turning.",
-      "Dress the shank to an even octagon. Leave the head as it came.",
+    budget: [5, 25],
+    planEdits: leaveOut("foot.middle-turned", "foot.length", "fore-horn.shoulder", "foot.shoulder"),
+    tries: ["Does it lie flat on the plate without rocking?"],
+  }),
+];
+
+/** The rest of the shelf: every family of techniques, at several steps. */
+export const SHELF_EXERCISES: readonly DemoExercise[] = [
+  exercise("hammer-control", 1, "Slipway wear strip", {
+    stock: "25 by 8",
+    stretches: [bar("strip", "26 by 7", 120, "hammer-control")],
+    features: [{ id: "cover", kind: "texture", from: 10, to: 110 }],
+    budget: [3, 15],
+    tries: ["Is the texture even right to the ends?"],
+  }),
+  exercise("measuring-marking", 1, "Sounding rod", {
+    stock: "10 square",
+    stretches: [bar("rod", "10 square", 240, "measuring-marking")],
+    features: [
+      { id: "one", kind: "stamp", at: 60, text: "1" },
+      { id: "two", kind: "stamp", at: 120, text: "2" },
+      { id: "three", kind: "stamp", at: 180, text: "3" },
     ],
-    tools: [
-      "Tongs for 16 square",
-      "Hand hammer",
-      "Top and bottom swage, if wanted",
-      "Caliper, rule, straight edge",
+    budget: [1, 10],
+  }),
+  exercise("heat-control", 1, "Half-bent heat strip", {
+    stock: "20 by 6",
+    stretches: [bar("strip", "20 by 6", 180, "heat-control")],
+    features: [{ id: "middle", kind: "bend", at: 90, angle: 45, insideRadius: 10 }],
+    budget: [1, 8],
+    tries: ["Is it bent in one place only?"],
+  }),
+  exercise("hot-cut", 1, "Hatch wedge", {
+    stock: "20 by 12",
+    stretches: [
+      bar("back", "20 by 12", 30, "hot-cut"),
+      run("wedge", ["20 by 12", { shape: "flat", width: 20, thickness: 2 }], 70, "flat-taper"),
     ],
-  },
-  {
-    name: "Rope cleat blank",
-    technique: "drawing-out",
-    step: 2,
-    piece: {
-      format: PIECE_FORMAT,
-      name: "Rope cleat blank",
-      stock: { section: { shape: "square", size: 20 }, steel: "mild" },
-      stretches: [
-        {
-          id: "fore-horn",
-          kind: "prism",
-          section: { shape: "flat", width: 20, thickness: 10 },
-          length: 80,
-          technique: "drawing-out",
-        },
-        { id: "foot", kind: "prism", section: { shape: "square", size: 20 }, length: 45 },
-        {
-          id: "aft-horn",
-          kind: "prism",
-          section: { shape: "flat", width: 20, thickness: 10 },
-          length: 80,
-          technique: "drawing-out",
-        },
-      ],
-      allowances,
-    },
-    leftOut: ["foot.middle-turned", "foot.length"],
-    heatBudget: 5,
-    minuteBudget: 25,
-    stepsOfWork: [
-      "Cut to length; mark the foot from end A, both marks with the punch.",
-      "Draw the fore horn to the rectangle; turn a true quarter, keep the foot out of the fire.",
-      "Turn end for end and draw the aft horn; check it against the first.",
-      "True both horns in line with the foot. Straighten last.",
+    budget: [2, 12],
+    tries: ["Does it hold a hatch bar without rocking?"],
+  }),
+  exercise("drawing-out", 3, "Drawn stanchion foot", {
+    stock: "25 by 12",
+    stretches: [bar("foot", "25 by 12", 40), bar("shank", "12 square", 180, "drawing-out")],
+    budget: [6, 30],
+  }),
+  exercise("square-taper", 1, "Thatching peg", {
+    stock: "10 square",
+    stretches: [
+      run("point", ["point", "10 square"], 60, "square-taper"),
+      bar("shank", "10 square", 100),
     ],
-    tools: ["Tongs for 20 square", "Hand hammer", "Anvil face and edge", "Caliper, rule"],
-  },
+    budget: [3, 12],
+  }),
+  exercise("square-taper", 4, "Sail-loft pricker", {
+    stock: "8 square",
+    steel: "medium-carbon",
+    stretches: [
+      run("point", ["2 square", "8 square"], 70, "square-taper"),
+      bar("grip", "8 square", 60),
+      run("tang", ["8 square", "3 square"], 40, "square-taper"),
+    ],
+    budget: [3, 15],
+  }),
+  exercise("round-taper", 3, "Splicing spike", {
+    stock: "14 round",
+    stretches: [
+      run("taper", ["3 round", "14 round"], 150, "round-taper"),
+      bar("head", "14 round", 40),
+    ],
+    budget: [5, 25],
+    tries: ["Does it part a three-strand rope cleanly?"],
+  }),
+  exercise("short-taper", 2, "Crab-pot pin", {
+    stock: "10 round",
+    stretches: [
+      run("tip", ["4 round", "10 round"], 18, "short-taper"),
+      bar("shank", "10 round", 110),
+    ],
+    budget: [2, 10],
+    tries: ["Does the pin pass through both rails of the pot?"],
+  }),
+  exercise("flat-taper", 2, "Caulking blade", {
+    stock: "16 square",
+    stretches: [
+      run("blade", [{ shape: "flat", width: 34, thickness: 2 }, "16 square"], 80, "flat-taper"),
+      bar("shank", "16 square", 80),
+    ],
+    budget: [5, 25],
+    tries: ["Is it as far out to the left as to the right?"],
+  }),
+  exercise("section-change", 2, "Tiller pin", {
+    stock: "16 square",
+    stretches: [
+      bar("head", "16 square", 40),
+      run("change", ["16 square", "14 round"], 30, "section-change"),
+      bar("shank", "14 round", 90, "section-change"),
+    ],
+    budget: [4, 20],
+  }),
+  exercise("upsetting", 2, "Thole pin", {
+    stock: "12 square",
+    stretches: [bar("head", "16 square", 18, "upsetting"), bar("shank", "12 square", 120)],
+    budget: [4, 20],
+    tries: ["Does it stand in its socket without falling through?"],
+  }),
+  exercise("upsetting", 3, "Bollard stud", {
+    stock: "16 round",
+    stretches: [bar("head", "24 round", 40, "upsetting"), bar("shank", "16 round", 100)],
+    budget: [7, 30],
+  }),
+  exercise("shoulder", 3, "Chart-room drawer pull", {
+    stock: "16 square",
+    stretches: [
+      bar("left-ear", "16 by 8", 35, "shoulder"),
+      bar("grip", "16 square", 70),
+      bar("right-ear", "16 by 8", 35, "shoulder"),
+    ],
+    features: [
+      { id: "left-hole", kind: "hole", at: 12, diameter: 5, method: "drill" },
+      { id: "right-hole", kind: "hole", at: 128, diameter: 5, method: "drill" },
+    ],
+    budget: [6, 30],
+    tries: ["Does it sit flat on the drawer front?"],
+  }),
+  exercise("isolating", 3, "Lamp-rail boss", {
+    stock: "20 square",
+    stretches: [
+      bar("left", "20 by 10", 60, "isolating"),
+      bar("boss", "20 square", 20, "isolating"),
+      bar("right", "20 by 10", 60, "isolating"),
+    ],
+    budget: [6, 30],
+  }),
+  exercise("fullering", 2, "Necked bollard pin", {
+    stock: "16 round",
+    stretches: [
+      bar("head", "16 round", 30),
+      bar("neck", "10 round", 12, "fullering"),
+      bar("shank", "16 round", 90),
+    ],
+    budget: [4, 20],
+  }),
+  exercise("bend", 2, "Tiller strap", {
+    stock: "30 by 6",
+    stretches: [bar("strap", "30 by 6", 220, "bend")],
+    features: [
+      { id: "upper-hole", kind: "hole", at: 20, diameter: 8, method: "punch" },
+      { id: "lower-hole", kind: "hole", at: 60, diameter: 8, method: "punch" },
+      { id: "corner", kind: "bend", at: 130, angle: 90, insideRadius: 6 },
+    ],
+    budget: [4, 25],
+    tries: ["Do both holes take the same pin?"],
+  }),
+  exercise("bend", 3, "Mooring staple", {
+    stock: "12 round",
+    stretches: [
+      run("left-point", ["point", "12 round"], 50, "round-taper"),
+      bar("bow", "12 round", 200, "bend"),
+      run("right-point", ["12 round", "point"], 50, "round-taper"),
+    ],
+    features: [
+      { id: "left-corner", kind: "bend", at: 110, angle: 90, insideRadius: 12 },
+      { id: "right-corner", kind: "bend", at: 190, angle: 90, insideRadius: 12 },
+    ],
+    budget: [6, 30],
+    tries: ["Are both legs the same length, and parallel?"],
+  }),
+  exercise("upset-corner", 4, "Sea-chest corner", {
+    stock: "16 square",
+    stretches: [
+      bar("upright", "16 square", 90),
+      bar("corner", "19 square", 26, "upset-corner"),
+      bar("foot", "16 square", 90),
+    ],
+    features: [{ id: "bend", kind: "bend", at: 103, angle: 90, insideRadius: 2 }],
+    budget: [8, 45],
+    tries: ["Does a square sit tight in the outside corner?"],
+  }),
+  exercise("ring-eye", 3, "Boat ring", {
+    stock: "10 round",
+    stretches: [bar("ring", "10 round", 218, "ring-eye")],
+    features: [{ id: "round", kind: "ring", from: 0, to: 218, insideDiameter: 60, gap: 2 }],
+    budget: [4, 20],
+    tries: ["Does it lie flat on the plate?"],
+  }),
+  exercise("ring-eye", 2, "Lead-line eye", {
+    stock: "8 round",
+    stretches: [bar("shank", "8 round", 100), bar("eye", "8 round", 87, "ring-eye")],
+    features: [
+      { id: "set-off", kind: "bend", at: 94, angle: -50, insideRadius: 4 },
+      { id: "loop", kind: "ring", from: 102, to: 187, insideDiameter: 20, gap: 3 },
+    ],
+    budget: [3, 15],
+    tries: ["Does the eye stand in the middle of its shank?"],
+  }),
+  exercise("scroll", 3, "Lantern bracket", {
+    stock: "12 square",
+    stretches: [
+      run("scroll-end", [{ shape: "flat", width: 14, thickness: 3 }, "12 square"], 210, "scroll"),
+      bar("shank", "12 square", 160, "twist"),
+      bar("foot", "24 by 6", 110, "flat-taper"),
+    ],
+    features: [
+      { id: "curl", kind: "scroll", from: 0, to: 210, innerRadius: 10, turns: 1.25, side: "up" },
+      { id: "turns", kind: "twist", from: 235, to: 345, turns: 3, hand: "right" },
+      { id: "heel", kind: "bend", at: 385, angle: 90, insideRadius: 8 },
+      { id: "upper-hole", kind: "hole", at: 415, diameter: 8, method: "punch" },
+      { id: "lower-hole", kind: "hole", at: 465, diameter: 8, method: "punch" },
+    ],
+    budget: [9, 60],
+    tries: ["Does it hang level from its two holes?"],
+  }),
+  exercise("scroll", 2, "Berth-curtain scroll", {
+    stock: "10 square",
+    stretches: [
+      run("tail", [{ shape: "flat", width: 11, thickness: 3 }, "10 square"], 200, "scroll"),
+      bar("stem", "10 square", 80),
+    ],
+    features: [{ id: "curl", kind: "scroll", from: 0, to: 200, innerRadius: 9, turns: 1.2 }],
+    budget: [4, 25],
+  }),
+  exercise("jig-bending", 4, "Sail-loft S-link", {
+    stock: "8 round",
+    stretches: [bar("link", "8 round", 200, "jig-bending")],
+    features: [
+      { id: "upper", kind: "ring", from: 0, to: 82, insideDiameter: 22, gap: 12, side: "up" },
+      { id: "lower", kind: "ring", from: 118, to: 200, insideDiameter: 22, gap: 12, side: "down" },
+    ],
+    budget: [3, 15],
+    settings: settings({ aids: "own-jig" }),
+    tries: ["Do ten of them stack?"],
+  }),
+  exercise("twist", 2, "Cabin-lamp bar", {
+    stock: "10 square",
+    stretches: [bar("bar", "10 square", 240, "twist")],
+    features: [{ id: "turns", kind: "twist", from: 70, to: 170, turns: 3, hand: "right" }],
+    budget: [2, 12],
+    settings: settings({ twistHeats: "one" }),
+  }),
+  exercise("reverse-twist", 3, "Galley pan rail", {
+    stock: "12 square",
+    stretches: [bar("rail", "12 square", 320, "reverse-twist")],
+    features: [
+      { id: "first", kind: "twist", from: 60, to: 150, turns: 2, hand: "right" },
+      { id: "second", kind: "twist", from: 170, to: 260, turns: 2, hand: "left" },
+      { id: "left-end", kind: "hole", at: 20, diameter: 6, method: "drill" },
+      { id: "right-end", kind: "hole", at: 300, diameter: 6, method: "drill" },
+    ],
+    budget: [4, 25],
+    tries: ["Does the changeover sit in the middle?"],
+  }),
+  exercise("fold", 2, "Rigger's hairpin", {
+    stock: "6 round",
+    stretches: [bar("wire", "6 round", 200, "fold")],
+    features: [{ id: "bight", kind: "fold", at: 100, insideRadius: 4 }],
+    budget: [2, 10],
+  }),
+  exercise("rope-twist", 3, "Lanyard toggle", {
+    stock: "8 round",
+    stretches: [bar("legs", "8 round", 420, "rope-twist")],
+    features: [
+      { id: "bight", kind: "fold", at: 210, insideRadius: 8 },
+      { id: "rope", kind: "wrap", from: 20, to: 170, turns: 3, hand: "right" },
+    ],
+    budget: [4, 25],
+    tries: ["Does the bight take a 12 mm lanyard?"],
+  }),
+  exercise("punching", 2, "Deck strap", {
+    stock: "30 by 6",
+    stretches: [bar("strap", "30 by 6", 180, "punching")],
+    features: [
+      { id: "h1", kind: "hole", at: 25, diameter: 8, method: "punch" },
+      { id: "h2", kind: "hole", at: 90, diameter: 8, method: "punch" },
+      { id: "h3", kind: "hole", at: 155, diameter: 8, method: "punch" },
+    ],
+    budget: [5, 20],
+    tries: ["Does it drop over the three pins of the board?"],
+  }),
+  exercise("slot-drift", 3, "Belaying-pin eye", {
+    stock: "25 by 12",
+    stretches: [bar("shank", "25 by 12", 120), bar("eye", "30 by 12", 54, "slot-drift")],
+    features: [
+      {
+        id: "hole",
+        kind: "hole",
+        at: 147,
+        diameter: 16,
+        method: "slot-drift",
+        slotLength: 20,
+        slotWidth: 4,
+      },
+    ],
+    budget: [7, 40],
+    tries: ["Does a 16 mm pin slide through with no shake?"],
+  }),
+  exercise("drilling", 1, "Tally plate", {
+    stock: "25 by 3",
+    stretches: [bar("plate", "25 by 3", 90, "drilling")],
+    features: [
+      { id: "left-hole", kind: "hole", at: 10, diameter: 5, method: "drill" },
+      { id: "right-hole", kind: "hole", at: 80, diameter: 5, method: "drill" },
+      { id: "number", kind: "stamp", at: 45, text: "7" },
+    ],
+    budget: [1, 15],
+  }),
+  exercise("chamfer", 2, "Thwart edge bar", {
+    stock: "20 by 10",
+    stretches: [bar("edge", "20 by 9", 200, "chamfer")],
+    budget: [3, 15],
+    tries: ["Is the corner broken evenly all along?"],
+  }),
+  exercise("splitting", 3, "Split ladder heel", {
+    stock: "25 by 10",
+    stretches: [
+      bar("shank", "25 by 10", 110),
+      { id: "legs", kind: "free", volume: 15_000, length: 90, technique: "splitting" },
+    ],
+    budget: [6, 35],
+    tries: ["Is there no crack at the crotch?"],
+  }),
+  exercise("riveting", 3, "Hatch-strap hinge", {
+    stock: "25 by 5",
+    stretches: [bar("long-leaf", "25 by 5", 160, "riveting")],
+    features: [{ id: "pivot", kind: "hole", at: 20, diameter: 8, method: "punch" }],
+    parts: [
+      {
+        id: "short-leaf",
+        stock: { section: "25 by 5", steel: "mild", pricePerKg: PRICE },
+        stretches: [bar("leaf", "25 by 5", 80)],
+        features: [{ id: "eye", kind: "hole", at: 20, diameter: 8, method: "punch" }],
+      },
+      {
+        id: "rivet",
+        stock: { section: "8 round", steel: "mild", pricePerKg: PRICE },
+        stretches: [bar("shank", "8 round", 26)],
+      },
+    ],
+    joins: [
+      { id: "pin", kind: "rivet", parts: ["main", "short-leaf", "rivet"], at: 20, diameter: 8 },
+    ],
+    budget: [6, 40],
+    tries: ["Does it swing freely and not fall?"],
+  }),
+  exercise("collar", 3, "Oar collar", {
+    stock: "10 square",
+    stretches: [bar("left-bar", "10 square", 140)],
+    parts: [
+      {
+        id: "right-bar",
+        stock: { section: "10 square", steel: "mild", pricePerKg: PRICE },
+        stretches: [bar("bar", "10 square", 140)],
+      },
+      {
+        id: "collar",
+        stock: { section: "12 by 4", steel: "mild", pricePerKg: PRICE },
+        stretches: [bar("band", "12 by 4", 76, "collar")],
+      },
+    ],
+    joins: [{ id: "band", kind: "collar", parts: ["main", "right-bar", "collar"], at: 70 }],
+    budget: [3, 25],
+    tries: ["Is it tight when cold, the seam out of sight?"],
+  }),
+  exercise("fold-weld", 2, "Folded stanchion end", {
+    stock: "12 square",
+    stretches: [bar("bar", "12 square", 300, "fold-weld")],
+    features: [
+      { id: "turn-back", kind: "fold", at: 60 },
+      { id: "seam", kind: "weld", at: 30, method: "fold" },
+    ],
+    budget: [5, 30],
+    settings: settings({ flux: "either" }),
+    tries: ["Does the seam hold when it is pried open beside the weld?"],
+  }),
+  exercise("scarf-weld", 4, "Welded boat ring", {
+    stock: "12 round",
+    stretches: [
+      bar("first-scarf", "14 round", 20, "upsetting"),
+      bar("ring", "12 round", 210, "scarf-weld"),
+      bar("second-scarf", "14 round", 20, "upsetting"),
+    ],
+    features: [
+      { id: "round", kind: "ring", from: 0, to: 250, insideDiameter: 64 },
+      { id: "joint", kind: "weld", at: 245, method: "scarf" },
+    ],
+    budget: [8, 50],
+    settings: settings({ flux: "borax" }),
+    tries: ["Does it ring when hung?"],
+  }),
+  exercise("bundle-weld", 4, "Basket lamp handle", {
+    stock: "6 round",
+    stretches: [bar("bar", "6 round", 160, "bundle-weld")],
+    parts: [
+      {
+        id: "further-bars",
+        count: 3,
+        stock: { section: "6 round", steel: "mild", pricePerKg: PRICE },
+        stretches: [bar("bar", "6 round", 160)],
+      },
+      {
+        id: "cap",
+        count: 2,
+        stock: { section: "12 square", steel: "mild", pricePerKg: PRICE },
+        stretches: [bar("cap", "12 square", 40)],
+      },
+    ],
+    joins: [
+      { id: "top", kind: "weld", parts: ["main", "further-bars", "cap"], at: 8 },
+      { id: "basket", kind: "wrap", parts: ["main", "further-bars"], turns: 0.75 },
+      { id: "bottom", kind: "weld", parts: ["main", "further-bars", "cap"], at: 152 },
+    ],
+    budget: [8, 50],
+    tries: ["Are the four bars evenly apart?"],
+  }),
+  exercise("leaf", 3, "Kelp rail end", {
+    stock: "12 round",
+    stretches: [
+      {
+        id: "blade",
+        kind: "free",
+        volume: 3600,
+        length: 70,
+        name: "Kelp blade",
+        technique: "leaf",
+      },
+      bar("stem", "6 round", 70, "leaf"),
+      bar("rail", "12 round", 80),
+    ],
+    budget: [7, 40],
+    tries: ["Does the midrib run to the tip?"],
+  }),
+  exercise("texture", 1, "Stamped berth tag", {
+    stock: "30 by 4",
+    stretches: [bar("tag", "30 by 4", 70, "texture")],
+    features: [
+      { id: "edge", kind: "texture", from: 2, to: 68 },
+      { id: "berth", kind: "stamp", at: 35, text: "B4" },
+      { id: "string", kind: "hole", at: 8, diameter: 4, method: "drill" },
+    ],
+    budget: [2, 12],
+  }),
+  exercise("finish", 1, "Galley griddle lifter", {
+    stock: "8 round",
+    stretches: [
+      bar("grip", "8 round", 120, "finish"),
+      run("tip", ["8 round", "4 round"], 60, "round-taper"),
+    ],
+    features: [{ id: "lip", kind: "bend", at: 160, angle: 80, insideRadius: 5 }],
+    budget: [3, 20],
+    settings: settings({ food: true }),
+    tries: ["Does it lift the lid with one hand?"],
+  }),
+  exercise("jigs", 3, "Go and no-go gauge", {
+    stock: "30 by 5",
+    stretches: [bar("gauge", "30 by 5", 110, "jigs")],
+    features: [
+      { id: "go", kind: "hole", at: 30, diameter: 12.5, method: "drill" },
+      { id: "no-go", kind: "hole", at: 80, diameter: 11.5, method: "drill" },
+    ],
+    budget: [2, 30],
+    tries: ["Does a 12 mm bar pass the one and not the other?"],
+  }),
+];
+
+/** Unfinished designs with the mistakes people make, so that every warning can be seen. */
+export const DRAFT_EXERCISES: readonly DemoExercise[] = [
+  exercise("bend", 2, "Strap with everything too near", {
+    stock: "20 by 5",
+    stretches: [bar("strap", "20 by 5", 160, "bend"), bar("swell", "26 by 6", 30)],
+    features: [
+      { id: "end-hole", kind: "hole", at: 9, diameter: 8, method: "punch" },
+      { id: "wide-hole", kind: "hole", at: 60, diameter: 15, method: "punch" },
+      { id: "too-wide", kind: "hole", at: 100, diameter: 20, method: "punch" },
+      { id: "first-bend", kind: "bend", at: 62, angle: 90, insideRadius: 8 },
+      { id: "second-bend", kind: "bend", at: 74, angle: 90, insideRadius: 8 },
+    ],
+    budget: [5, 30],
+  }),
+  exercise("scroll", 2, "Bracket that can't be wound", {
+    stock: "12 square",
+    stretches: [bar("bar", "12 square", 420), bar("knob", "18 square", 40, "upsetting")],
+    features: [
+      {
+        id: "tight-scroll",
+        kind: "scroll",
+        from: 0,
+        to: 150,
+        innerRadius: 8,
+        outerRadius: 22,
+        turns: 2,
+      },
+      { id: "tight-twist", kind: "twist", from: 200, to: 260, turns: 5, hand: "left" },
+      { id: "closed-ring", kind: "ring", from: 290, to: 410, insideDiameter: 22 },
+    ],
+    budget: [8, 40],
+  }),
+  exercise("rope-twist", 3, "Toggle that comes out short", {
+    stock: "8 round",
+    stretches: [bar("legs", "8 round", 420)],
+    features: [
+      { id: "bight", kind: "fold", at: 210, insideRadius: 8 },
+      {
+        id: "rope",
+        kind: "wrap",
+        from: 20,
+        to: 110,
+        turns: 2.5,
+        hand: "right",
+        finishedLength: 88,
+      },
+      { id: "second-rope", kind: "wrap", from: 120, to: 160, turns: 9, hand: "right" },
+      {
+        id: "open-scroll",
+        kind: "scroll",
+        from: 300,
+        to: 420,
+        innerRadius: 12,
+        outerRadius: 20,
+        turns: 0.5,
+      },
+    ],
+    budget: [5, 30],
+  }),
 ];

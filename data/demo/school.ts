@@ -1,16 +1,15 @@
 import { standingOf, type SignedPiece } from "@/core/climb/standing";
-import type { Characteristic } from "@/core/measure/characteristic";
-import { pieceSchema } from "@/core/piece/piece";
-import { planPiece } from "@/core/piece/plan";
+import { exerciseContentSchema, reckonExercise } from "@/core/exercise/exercise";
+import { printSection } from "@/core/section/spoken";
+import { searchWords } from "@/core/shelf/words";
 import { simulatePiece } from "@/core/simulate/learner";
 import { seededRandom, seededUuidV7, type Random } from "@/core/simulate/random";
-import { ALWAYS_CAUTIONS } from "@/core/trade/cautions";
 import { STEP_GRADES } from "@/core/trade/steps";
 import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
 import { DEFAULT_MARKS_RULE } from "@/core/verdict/marks";
 import { judgePiece, type Asked, type Outcome, type PieceRecord } from "@/core/verdict/verdict";
 import type * as schema from "../schema";
-import { DEMO_EXERCISES, type DemoExercise } from "./exercises";
+import { DRAFT_EXERCISES, SHELF_EXERCISES, WORKED_EXERCISES, type DemoExercise } from "./exercises";
 import { COHORTS, INSTRUMENTS, LEARNERS, SCHOOL_NAME, STAFF, type DemoLearner } from "./people";
 
 export const DEMO_SEED = 20260908;
@@ -31,6 +30,7 @@ export interface DemoRows {
   instrument: Rows<typeof schema.instrument>;
   exercise: Rows<typeof schema.exercise>;
   exerciseRevision: Rows<typeof schema.exerciseRevision>;
+  exerciseDraft: Rows<typeof schema.exerciseDraft>;
   assignment: Rows<typeof schema.assignment>;
   piece: Rows<typeof schema.piece>;
   reading: Rows<typeof schema.reading>;
@@ -77,19 +77,28 @@ export function buildDemoSchool(seed = DEMO_SEED): DemoRows {
   const people = addPeople(rows, schoolId, id);
   const techniques = addTechniques(rows, schoolId, id);
   for (const instrument of INSTRUMENTS) rows.instrument.push({ ...instrument, id: id(), schoolId });
-  const exercises = DEMO_EXERCISES.map((exercise) =>
+  const by = people.setter;
+  const add = (exercise: DemoExercise, newId: NewId) =>
     addExercise(
       rows,
-      { schoolId, techniqueId: techniques.get(exercise.technique)!, by: people.setter },
+      { schoolId, techniqueId: techniques.get(exercise.technique)!, by },
       exercise,
-      id,
-    ),
-  );
+      newId,
+    );
+  const exercises = WORKED_EXERCISES.map((exercise) => add(exercise, id));
   LEARNERS.forEach((learner, index) => {
     const personId = people.learners[index]!;
     addWork(rows, { schoolId, personId, learner, index, by: people.setter, exercises }, random);
   });
   addStandings(rows, schoolId);
+  for (const exercise of SHELF_EXERCISES) add(exercise, id);
+  for (const exercise of DRAFT_EXERCISES)
+    addDraft(
+      rows,
+      { schoolId, techniqueId: techniques.get(exercise.technique)!, by },
+      exercise,
+      id,
+    );
   return rows;
 }
 
@@ -104,6 +113,7 @@ function emptyRows(): DemoRows {
     instrument: [],
     exercise: [],
     exerciseRevision: [],
+    exerciseDraft: [],
     assignment: [],
     piece: [],
     reading: [],
@@ -163,36 +173,68 @@ interface BuiltExercise extends Asked {
   revisionId: string;
 }
 
+interface Owner {
+  schoolId: string;
+  techniqueId: string;
+  by: string;
+}
+
 function addExercise(
   rows: DemoRows,
-  { schoolId, techniqueId, by }: { schoolId: string; techniqueId: string; by: string },
+  { schoolId, techniqueId, by }: Owner,
   exercise: DemoExercise,
   id: NewId,
 ): BuiltExercise {
   const exerciseId = id();
   const revisionId = id();
-  const { name, step, heatBudget, minuteBudget, stepsOfWork, tools } = exercise;
-  const piece = pieceSchema.parse(exercise.piece);
-  const characteristics = planPiece(piece).characteristics.filter(
-    (characteristic: Characteristic) => !exercise.leftOut.includes(characteristic.id),
-  );
-  rows.exercise.push({ id: exerciseId, schoolId, techniqueId, step, name, createdAt: TERM_DATE });
+  const { step } = exercise;
+  const content = exerciseContentSchema.parse(exercise.content);
+  const { name, piece, heatBudget, minuteBudget } = content;
+  const { characteristics, tools } = reckonExercise(content);
+  const technique = rows.technique.find((row) => row.id === techniqueId)!;
+  rows.exercise.push({
+    id: exerciseId,
+    schoolId,
+    techniqueId,
+    step,
+    name,
+    latestNumber: 1,
+    words: searchWords(content, technique, tools),
+    createdAt: TERM_DATE,
+  });
   rows.exerciseRevision.push({
+    ...content,
     id: revisionId,
     schoolId,
     exerciseId,
     number: 1,
-    piece,
     characteristics,
-    heatBudget,
-    minuteBudget,
-    stepsOfWork,
-    tools,
-    cautions: [...ALWAYS_CAUTIONS],
+    stock: printSection(piece.stock.section, "mm"),
     publishedBy: by,
     publishedAt: TERM_DATE,
   });
   return { exerciseId, techniqueId, revisionId, characteristics, step, heatBudget, minuteBudget };
+}
+
+function addDraft(
+  rows: DemoRows,
+  { schoolId, techniqueId, by }: Owner,
+  { step, content: asked }: DemoExercise,
+  id: NewId,
+): void {
+  const exerciseId = id();
+  const content = exerciseContentSchema.parse(asked);
+  const { name } = content;
+  rows.exercise.push({ id: exerciseId, schoolId, techniqueId, step, name, createdAt: TERM_DATE });
+  rows.exerciseDraft.push({
+    exerciseId,
+    schoolId,
+    version: 1,
+    saveId: id(),
+    content,
+    savedBy: by,
+    savedAt: TERM_DATE,
+  });
 }
 
 interface Work {
@@ -280,7 +322,7 @@ function addPiece(rows: DemoRows, work: Work, made: Made, random: Random): void 
   const readings = taken.map(({ characteristicId, values }, index) => {
     const { kind } = wanted(exercise, characteristicId);
     const instrument = rows.instrument.find((one) => one.kind === kind)!;
-    const instrumentMm = instrument.uncertaintyMm;
+    const instrumentUncertainty = instrument.uncertainty;
     const id = seededUuidV7(takenAt.getTime() + index * 4000, random);
     const typed = values.join(" ");
     rows.reading.push({
@@ -291,13 +333,13 @@ function addPiece(rows: DemoRows, work: Work, made: Made, random: Random): void 
       values,
       typed,
       instrumentId: instrument.id,
-      instrumentMm,
+      instrumentUncertainty,
       supersedesId: null,
       takenBy: by,
       takenAt,
       receivedAt: takenAt,
     });
-    return { characteristicId, values, instrumentMm };
+    return { characteristicId, values, instrumentUncertainty };
   });
   const defects = simulated.defects.map((seen) => {
     const id = seededUuidV7(takenAt.getTime() + 60_000, random);
@@ -377,11 +419,11 @@ function addSecondTry(
     ({ state }) => state === "heavy" || state === "light",
   );
   const again = new Map(
-    off.map(({ characteristicId, nominalMm, upperMm }, index) => {
+    off.map(({ characteristicId, nominal, upper }, index) => {
       const old = rows.reading.find(
         (one) => one.pieceId === pieceId && one.characteristicId === characteristicId,
       )!;
-      const mm = Math.round((nominalMm + (upperMm - nominalMm) * 0.4 * random.next()) * 10) / 10;
+      const mm = Math.round((nominal + (upper - nominal) * 0.4 * random.next()) * 10) / 10;
       const values = old.values.length === 2 ? [old.values[1]! + mm, old.values[1]!] : [mm];
       const when = new Date(at + index * 4000);
       const id = seededUuidV7(when.getTime(), random);

@@ -34,7 +34,7 @@ export async function currentRecords(
     select
       (select coalesce(json_agg(json_build_object(
           'id', r.id, 'characteristicId', r.characteristic_id, 'values', r.values, 'typed', r.typed,
-          'instrumentId', r.instrument_id, 'instrumentMm', r.instrument_mm, 'supersedesId', r.supersedes_id
+          'instrumentId', r.instrument_id, 'instrumentUncertainty', r.instrument_uncertainty, 'supersedesId', r.supersedes_id
         ) order by r.id), '[]')
         from reading r
         where r.piece_id = ${pieceId}
@@ -128,11 +128,11 @@ export async function listInstruments(
       id: instrument.id,
       name: instrument.name,
       kind: instrument.kind,
-      uncertaintyMm: instrument.uncertaintyMm,
+      uncertainty: instrument.uncertainty,
     })
     .from(instrument)
     .where(eq(instrument.schoolId, actor.schoolId))
-    .orderBy(asc(instrument.kind), asc(instrument.uncertaintyMm), asc(instrument.name));
+    .orderBy(asc(instrument.kind), asc(instrument.uncertainty), asc(instrument.name));
 }
 
 export interface QueuedPiece {

@@ -1,77 +1,41 @@
-import { and, asc, desc, eq, inArray, isNull, sql } from "drizzle-orm";
-import type { Characteristic } from "@/core/measure/characteristic";
+import { and, desc, eq, sql } from "drizzle-orm";
+import {
+  exerciseContentSchema,
+  type ExerciseContent,
+  type ReckonedExercise,
+} from "@/core/exercise/exercise";
+import type { PackedExercise } from "@/core/exercise/pack";
 import type { Piece } from "@/core/piece/piece";
 import type { Step } from "@/core/trade/steps";
-import { isStaff, type Actor } from "../actor";
+import { isInstructor, isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { notFound } from "../failure";
-import { characteristicsOf, pieceOf } from "../records";
+import { contentOf, reckonedOf } from "../records";
 import { readRules } from "../rules";
 import {
   assignment,
   exercise,
+  exerciseDraft,
   exerciseRevision,
-  piece,
+  person,
   school,
   technique,
-  techniquePrerequisite,
 } from "../schema";
-
-export interface ShelfExercise {
-  id: string;
-  name: string;
-  step: Step;
-  techniqueId: string;
-  technique: string;
-  revisionNumber: number;
-  heatBudget: number;
-  minuteBudget: number;
-  piece: Piece;
-}
-
-const latestRevision = sql`${exerciseRevision.number} = (select max(newer.number) from exercise_revision newer where newer.exercise_id = ${exercise.id})`;
-
-/** The school's exercises with their latest revisions, in the course's order. Staff only. */
-export async function listShelf(database: Queryable, actor: Actor): Promise<ShelfExercise[]> {
-  if (!isStaff(actor)) return [];
-  const rows = await database
-    .select({ exercise, technique, revision: exerciseRevision })
-    .from(exercise)
-    .innerJoin(technique, eq(technique.id, exercise.techniqueId))
-    .innerJoin(exerciseRevision, and(eq(exerciseRevision.exerciseId, exercise.id), latestRevision))
-    .where(eq(exercise.schoolId, actor.schoolId))
-    .orderBy(asc(technique.position), asc(exercise.step), asc(exercise.name));
-  return rows.map((row) => ({
-    id: row.exercise.id,
-    name: row.exercise.name,
-    step: row.exercise.step as Step,
-    techniqueId: row.technique.id,
-    technique: row.technique.name,
-    revisionNumber: row.revision.number,
-    heatBudget: row.revision.heatBudget,
-    minuteBudget: row.revision.minuteBudget,
-    piece: pieceOf(row.revision.id, row.revision.piece),
-  }));
-}
 
 export interface ExerciseSheet {
   id: string;
   name: string;
   step: Step;
-  technique: { id: string; name: string; summary: string };
+  retired: boolean;
+  technique: { id: string; name: string; slug: string; summary: string };
   /** ISO 286-1 grade the step is judged at in this school. */
   grade: number;
   revision: {
     id: string;
     number: number;
     publishedAt: string;
-    piece: Piece;
-    characteristics: Characteristic[];
-    heatBudget: number;
-    minuteBudget: number;
-    stepsOfWork: string[];
-    tools: string[];
-    cautions: string[];
+    content: ExerciseContent;
+    reckoned: ReckonedExercise;
   };
 }
 
@@ -108,123 +72,123 @@ export async function findExercise(
     .orderBy(desc(exerciseRevision.number))
     .limit(1);
   if (!row) notFound("exercise");
-  const { revision } = row;
   const step = row.exercise.step as Step;
+  const { id, name, retiredAt } = row.exercise;
+  const { summary, slug } = row.technique;
   return {
-    id: row.exercise.id,
-    name: row.exercise.name,
+    id,
+    name,
     step,
-    technique: { id: row.technique.id, name: row.technique.name, summary: row.technique.summary },
+    retired: retiredAt !== null,
+    technique: { id: row.technique.id, name: row.technique.name, slug, summary },
     grade: readRules(row.rules).grades[step],
     revision: {
-      id: revision.id,
-      number: revision.number,
-      publishedAt: revision.publishedAt.toISOString(),
-      piece: pieceOf(revision.id, revision.piece),
-      characteristics: characteristicsOf(revision.id, revision.characteristics),
-      heatBudget: revision.heatBudget,
-      minuteBudget: revision.minuteBudget,
-      stepsOfWork: revision.stepsOfWork,
-      tools: revision.tools,
-      cautions: revision.cautions,
+      id: row.revision.id,
+      number: row.revision.number,
+      publishedAt: row.revision.publishedAt.toISOString(),
+      content: contentOf(name, row.revision),
+      reckoned: reckonedOf(name, row.revision),
     },
   };
 }
 
-export interface CourseTechnique {
+export interface ListedRevision {
   id: string;
-  slug: string;
-  name: string;
-  summary: string;
-  foundation: boolean;
-  alsoCalled: string[];
-  /** Ids of the techniques that come before. */
-  after: string[];
+  number: number;
+  publishedAt: string;
+  publishedBy: string;
 }
 
-/** The school's techniques in the course's order. */
-export async function listTechniques(
+/** The revisions of an exercise, newest first. Staff only. */
+export async function listRevisions(
   database: Queryable,
   actor: Actor,
-): Promise<CourseTechnique[]> {
+  exerciseId: string,
+): Promise<ListedRevision[]> {
+  if (!isStaff(actor)) return [];
   const rows = await database
     .select({
-      id: technique.id,
-      slug: technique.slug,
-      name: technique.name,
-      summary: technique.summary,
-      foundation: technique.foundation,
-      alsoCalled: technique.alsoCalled,
+      id: exerciseRevision.id,
+      number: exerciseRevision.number,
+      publishedAt: exerciseRevision.publishedAt,
+      publishedBy: person.name,
     })
-    .from(technique)
-    .where(eq(technique.schoolId, actor.schoolId))
-    .orderBy(asc(technique.position));
-  const before = await database
-    .select()
-    .from(techniquePrerequisite)
-    .where(eq(techniquePrerequisite.schoolId, actor.schoolId));
-  return rows.map((row) => ({
-    ...row,
-    after: before
-      .filter(({ techniqueId }) => techniqueId === row.id)
-      .map(({ beforeId }) => beforeId),
-  }));
-}
-
-export interface OpenAssignment {
-  id: string;
-  learnerId: string;
-  exerciseId: string;
-  exercise: string;
-  step: Step;
-  techniqueId: string;
-  technique: string;
-  revisionId: string;
-  assignedAt: string;
-  /** Pieces made for it so far. */
-  pieces: number;
-}
-
-/** Assignments not withdrawn, newest first: of the school for staff, of themselves for a learner. */
-export async function listOpenAssignments(
-  database: Queryable,
-  actor: Actor,
-  learnerIds?: string[],
-): Promise<OpenAssignment[]> {
-  const rows = await database
-    .select({
-      id: assignment.id,
-      learnerId: assignment.learnerId,
-      exerciseId: exercise.id,
-      exercise: exercise.name,
-      step: exercise.step,
-      techniqueId: technique.id,
-      technique: technique.name,
-      revisionId: assignment.revisionId,
-      assignedAt: assignment.assignedAt,
-      pieces: sql<number>`(select count(*)::int from ${piece} where ${piece.assignmentId} = ${assignment.id})`,
-    })
-    .from(assignment)
-    .innerJoin(exerciseRevision, eq(exerciseRevision.id, assignment.revisionId))
-    .innerJoin(exercise, eq(exercise.id, exerciseRevision.exerciseId))
-    .innerJoin(technique, eq(technique.id, exercise.techniqueId))
+    .from(exerciseRevision)
+    .innerJoin(person, eq(person.id, exerciseRevision.publishedBy))
     .where(
       and(
-        eq(assignment.schoolId, actor.schoolId),
-        isNull(assignment.withdrawnAt),
-        isStaff(actor) ? undefined : eq(assignment.learnerId, actor.personId),
-        learnerIds ? inArray(assignment.learnerId, learnerIds) : undefined,
+        eq(exerciseRevision.exerciseId, exerciseId),
+        eq(exerciseRevision.schoolId, actor.schoolId),
       ),
     )
-    .orderBy(desc(assignment.assignedAt), desc(assignment.id));
-  return rows.map((row) => ({
-    ...row,
-    step: row.step as Step,
-    assignedAt: row.assignedAt.toISOString(),
-  }));
+    .orderBy(desc(exerciseRevision.number));
+  return rows.map((row) => ({ ...row, publishedAt: row.publishedAt.toISOString() }));
 }
 
-/** The piece file of a revision the person may see. */
+export interface DesignedExercise {
+  id: string;
+  step: Step;
+  technique: { id: string; name: string; slug: string };
+  grade: number;
+  latestNumber: number;
+  /** Version of the draft the content is of; 0 where it is the latest revision's. */
+  version: number;
+  savedBy: string | null;
+  savedAt: string | null;
+  content: ExerciseContent;
+}
+
+/** An exercise as the designer opens it: its draft or, without one, its latest revision. Instructors only. */
+export async function findDesign(
+  database: Queryable,
+  actor: Actor,
+  exerciseId: string,
+): Promise<DesignedExercise> {
+  if (!isInstructor(actor)) notFound("exercise");
+  const [row] = await database
+    .select({
+      exercise,
+      technique: { id: technique.id, name: technique.name, slug: technique.slug },
+      rules: school.rules,
+      draft: exerciseDraft,
+      savedBy: person.name,
+    })
+    .from(exercise)
+    .innerJoin(technique, eq(technique.id, exercise.techniqueId))
+    .innerJoin(school, eq(school.id, exercise.schoolId))
+    .leftJoin(exerciseDraft, eq(exerciseDraft.exerciseId, exercise.id))
+    .leftJoin(person, eq(person.id, exerciseDraft.savedBy))
+    .where(and(eq(exercise.id, exerciseId), eq(exercise.schoolId, actor.schoolId)));
+  if (!row) notFound("exercise");
+  const step = row.exercise.step as Step;
+  const content = row.draft
+    ? exerciseContentSchema.parse(row.draft.content)
+    : (await findExercise(database, actor, exerciseId)).revision.content;
+  return {
+    id: row.exercise.id,
+    step,
+    technique: row.technique,
+    grade: readRules(row.rules).grades[step],
+    latestNumber: row.exercise.latestNumber,
+    version: row.draft?.version ?? 0,
+    savedBy: row.savedBy,
+    savedAt: row.draft?.savedAt.toISOString() ?? null,
+    content,
+  };
+}
+
+/** A revision's exercise as a pack carries it. Staff only. */
+export async function findPackedExercise(
+  database: Queryable,
+  actor: Actor,
+  exerciseId: string,
+): Promise<PackedExercise> {
+  if (!isStaff(actor)) notFound("exercise");
+  const { technique: of, step, revision } = await findExercise(database, actor, exerciseId);
+  return { ...revision.content, technique: of.slug, step };
+}
+
+/** The piece of a revision the person may see. */
 export async function findRevisionPiece(
   database: Queryable,
   actor: Actor,
@@ -235,5 +199,5 @@ export async function findRevisionPiece(
     .from(exerciseRevision)
     .where(and(eq(exerciseRevision.id, revisionId), eq(exerciseRevision.schoolId, actor.schoolId)));
   if (!row) notFound("exercise");
-  return (await findExercise(database, actor, row.exerciseId, revisionId)).revision.piece;
+  return (await findExercise(database, actor, row.exerciseId, revisionId)).revision.content.piece;
 }

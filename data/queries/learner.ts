@@ -3,7 +3,7 @@ import type { Standing } from "@/core/climb/standing";
 import type { Actor } from "../actor";
 import type { Queryable } from "../database";
 import { findStanding, listLearnerPieces, type LearnerPiece } from "./climb";
-import { listOpenAssignments, type OpenAssignment } from "./exercises";
+import { listOpenAssignments, type OpenAssignment } from "./assignments";
 import { findLearner } from "./people";
 
 /** All a learner's own page shows; nothing about anyone else. */

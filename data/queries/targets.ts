@@ -1,8 +1,11 @@
-import { and, asc, eq, isNull } from "drizzle-orm";
+import { and, asc, eq, gt, isNull } from "drizzle-orm";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { exercise, membership, person } from "../schema";
 import { listBenchQueue } from "./bench";
+
+/** The list goes with every page; what is beyond it is found on the shelf. */
+const MOST_EXERCISES = 300;
 
 /** Everything in the school that can be gone to by name: exercises, learners, pieces at work. Staff only. */
 export async function listTargets(
@@ -13,8 +16,15 @@ export async function listTargets(
   const exercises = await database
     .select({ id: exercise.id, name: exercise.name })
     .from(exercise)
-    .where(eq(exercise.schoolId, actor.schoolId))
-    .orderBy(asc(exercise.name));
+    .where(
+      and(
+        eq(exercise.schoolId, actor.schoolId),
+        gt(exercise.latestNumber, 0),
+        isNull(exercise.retiredAt),
+      ),
+    )
+    .orderBy(asc(exercise.name))
+    .limit(MOST_EXERCISES);
   const learners = await database
     .select({ id: person.id, name: person.name })
     .from(person)

@@ -2,6 +2,7 @@ import { sql } from "drizzle-orm";
 import {
   boolean,
   check,
+  customType,
   foreignKey,
   index,
   integer,
@@ -58,6 +59,8 @@ export const techniquePrerequisite = pgTable(
   ],
 );
 
+const searchVector = customType<{ data: string }>({ dataType: () => "tsvector" });
+
 export const exercise = pgTable(
   "exercise",
   {
@@ -66,9 +69,17 @@ export const exercise = pgTable(
     techniqueId: uuid("technique_id").notNull(),
     step: integer("step").notNull(),
     name: text("name").notNull(),
+    /** Number of the latest published revision; 0 while there is only a draft. */
+    latestNumber: integer("latest_number").notNull().default(0),
+    /** Everything it is found by, made when a revision is published. */
+    words: text("words").notNull().default(""),
+    found: searchVector("found").generatedAlwaysAs(sql`to_tsvector('simple', words)`),
+    retiredAt: moment("retired_at"),
     createdAt: moment("created_at").notNull().defaultNow(),
   },
   (table) => [
+    index("exercise_found").using("gin", table.found),
+    index("exercise_on_shelf").on(table.schoolId, table.techniqueId, table.step, table.name),
     unique("exercise_in_school").on(table.schoolId, table.id),
     foreignKey({
       name: "exercise_technique",
@@ -93,9 +104,19 @@ export const exerciseRevision = pgTable(
     characteristics: jsonb("characteristics").notNull(),
     heatBudget: integer("heat_budget").notNull(),
     minuteBudget: integer("minute_budget").notNull(),
-    stepsOfWork: text("steps_of_work").array().notNull(),
+    /** How it is to be worked, where schools of practice differ. */
+    settings: jsonb("settings").notNull().default({}),
+    /** Stages as the instructor left them; empty for the proposed ones. */
+    stages: jsonb("stages").notNull().default([]),
+    /** How the measuring plan differs from the one the piece implies. */
+    planEdits: jsonb("plan_edits").notNull().default({}),
+    tries: text("tries").array().notNull().default([]),
+    /** Tools besides those of the stages. */
     tools: text("tools").array().notNull(),
+    /** Cautions the instructor added; the rest follow from the exercise. */
     cautions: text("cautions").array().notNull(),
+    /** The stock as it is said in millimetres, to be found by. */
+    stock: text("stock").notNull().default(""),
     publishedBy: uuid("published_by").notNull(),
     publishedAt: moment("published_at").notNull().defaultNow(),
   },
@@ -113,6 +134,35 @@ export const exerciseRevision = pgTable(
       foreignColumns: [person.schoolId, person.id],
     }),
     check("revision_budgets", sql`${table.heatBudget} > 0 and ${table.minuteBudget} > 0`),
+  ],
+);
+
+/** What an instructor is working on; nobody else's until it is published. */
+export const exerciseDraft = pgTable(
+  "exercise_draft",
+  {
+    exerciseId: uuid("exercise_id").primaryKey(),
+    schoolId: schoolId(),
+    /** Counts the saves; a save that builds on an older one is refused. */
+    version: integer("version").notNull(),
+    /** Id of the last save, so that it can be sent again. */
+    saveId: uuid("save_id").notNull(),
+    content: jsonb("content").notNull(),
+    savedBy: uuid("saved_by").notNull(),
+    savedAt: moment("saved_at").notNull().defaultNow(),
+  },
+  (table) => [
+    foreignKey({
+      name: "draft_exercise",
+      columns: [table.schoolId, table.exerciseId],
+      foreignColumns: [exercise.schoolId, exercise.id],
+    }),
+    foreignKey({
+      name: "draft_saver",
+      columns: [table.schoolId, table.savedBy],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+    check("draft_version", sql`${table.version} > 0`),
   ],
 );
 

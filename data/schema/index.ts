@@ -3,6 +3,7 @@ export { account, rateLimit, session, user, verification } from "./auth";
 export {
   assignment,
   exercise,
+  exerciseDraft,
   exerciseRevision,
   technique,
   techniquePrerequisite,

@@ -14,6 +14,7 @@ import {
   unique,
   uuid,
 } from "drizzle-orm/pg-core";
+import { INSTRUMENT_KINDS } from "@/core/measure/schema";
 import { assignment, exerciseRevision, technique } from "./exercises";
 import { moment, person, schoolId } from "./people";
 
@@ -23,17 +24,20 @@ export const instrument = pgTable(
     id: uuid("id").primaryKey(),
     schoolId: schoolId(),
     name: text("name").notNull(),
-    kind: text("kind", { enum: ["caliper", "rule", "straight-edge"] }).notNull(),
-    resolutionMm: doublePrecision("resolution_mm").notNull(),
-    /** Expanded uncertainty (k = 2) on a forged surface, mm. */
-    uncertaintyMm: doublePrecision("uncertainty_mm").notNull(),
+    kind: text("kind", { enum: INSTRUMENT_KINDS }).notNull(),
+    resolution: doublePrecision("resolution").notNull(),
+    /** Expanded uncertainty (k = 2) on a forged surface, in the instrument's unit. */
+    uncertainty: doublePrecision("uncertainty").notNull(),
     checkedOn: date("checked_on"),
   },
   (table) => [
     unique("instrument_in_school").on(table.schoolId, table.id),
     unique("instrument_name").on(table.schoolId, table.name),
-    check("instrument_kind", sql`${table.kind} in ('caliper', 'rule', 'straight-edge')`),
-    check("instrument_sizes", sql`${table.resolutionMm} > 0 and ${table.uncertaintyMm} >= 0`),
+    check(
+      "instrument_kind",
+      sql`${table.kind} in ('caliper', 'rule', 'straight-edge', 'protractor', 'template', 'eye')`,
+    ),
+    check("instrument_sizes", sql`${table.resolution} > 0 and ${table.uncertainty} >= 0`),
   ],
 );
 
@@ -98,13 +102,13 @@ export const reading = pgTable(
     schoolId: schoolId(),
     pieceId: uuid("piece_id").notNull(),
     characteristicId: text("characteristic_id").notNull(),
-    /** mm: one value, or two whose difference counts. */
+    /** In the characteristic's unit: one value, or two whose difference counts. */
     values: doublePrecision("values").array().notNull(),
     /** As typed or sent by the instrument. */
     typed: text("typed").notNull(),
     instrumentId: uuid("instrument_id").notNull(),
-    /** The instrument's uncertainty when the reading was taken, mm. */
-    instrumentMm: doublePrecision("instrument_mm").notNull(),
+    /** The instrument's uncertainty when the reading was taken, in its unit. */
+    instrumentUncertainty: doublePrecision("instrument_uncertainty").notNull(),
     supersedesId: uuid("supersedes_id").unique(),
     takenBy: uuid("taken_by").notNull(),
     takenAt: moment("taken_at").notNull(),

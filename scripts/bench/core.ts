@@ -3,32 +3,32 @@ import { pieceSchema } from "@/core/piece/piece";
 import { planPiece } from "@/core/piece/plan";
 import { STEP_GRADES } from "@/core/trade/steps";
 import { DEFAULT_MARKS_RULE } from "@/core/verdict/marks";
-import { DEMO_EXERCISES } from "@/data/demo/exercises";
+import { WORKED_EXERCISES } from "@/data/demo/exercises";
 
 /** Plans and verdicts a second on one core, over the demonstration's exercises. Prints JSON. */
 const RULES = { grades: STEP_GRADES, marks: DEFAULT_MARKS_RULE };
 const SECONDS = 2;
 
-const pieces = DEMO_EXERCISES.map(({ piece }) => pieceSchema.parse(piece));
-const [fid] = DEMO_EXERCISES;
+const pieces = WORKED_EXERCISES.map(({ content }) => pieceSchema.parse(content.piece));
+const [fid] = WORKED_EXERCISES;
 const asked: Asked = {
   characteristics: planPiece(pieces[0]!).characteristics,
   step: fid!.step,
-  heatBudget: fid!.heatBudget,
-  minuteBudget: fid!.minuteBudget,
+  heatBudget: fid!.content.heatBudget,
+  minuteBudget: fid!.content.minuteBudget,
 };
 
 /** Every verdict is of other readings, so that nothing can be remembered. */
 const recordNumber = (n: number): PieceRecord => ({
-  readings: asked.characteristics.map(({ id, nominalMm, tolerance, readings }, index) => {
+  readings: asked.characteristics.map(({ id, nominal, tolerance, readings }, index) => {
     const off = (((n * 7 + index * 13) % 21) - 10) / 20;
     return {
       characteristicId: id,
       values:
         readings === "difference"
           ? [tolerance.sizeMm * 1.41, tolerance.sizeMm * 1.41 + Math.abs(off)]
-          : [Math.max(0, nominalMm + off)],
-      instrumentMm: 0.1,
+          : [Math.max(0, nominal + off)],
+      instrumentUncertainty: 0.1,
     };
   }),
   defects: n % 3 ? [] : [{ id: "d", kind: "hammer-marks", severity: "cosmetic", corrected: false }],

@@ -46,7 +46,7 @@ const readingRow = (pieceId: string, characteristic: Characteristic) => ({
   readingId: uuidV7(),
   pieceId,
   characteristicId: characteristic.id,
-  values: characteristic.readings === "difference" ? [10.1, 10] : [characteristic.nominalMm],
+  values: characteristic.readings === "difference" ? [10.1, 10] : [characteristic.nominal],
   typed: "10",
   instrumentId: rows.instrument.find(({ kind }) => kind === characteristic.instrument)!.id,
   supersedesId: null,
