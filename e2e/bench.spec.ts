@@ -46,6 +46,7 @@ test("inches first: readings without a unit are inches, and limits are shown in 
   page,
 }) => {
   // The unit belongs to the person: one whom no other test signs in as.
+  await page.context().clearCookies();
   await signIn(page, "renske");
   await page.goto("/me");
   await page.getByLabel("Inches first").check();

@@ -33,6 +33,12 @@ interface BenchViewProps {
   person: { id: string; unit: LengthUnit; maySign: boolean };
 }
 
+/** What an instrument reads in, where it isn't millimetres. */
+const INSTRUMENT_UNITS: Partial<Record<BenchInstrument["kind"], string>> = {
+  protractor: "°",
+  eye: " turns",
+};
+
 /** The bench: the bar on top, what is measured below it, what follows from it on the slate. */
 export function BenchView({ loaded, instruments, standing, person }: BenchViewProps) {
   const bench = useBench(loaded, instruments, person.id);
@@ -232,7 +238,7 @@ export function BenchView({ loaded, instruments, standing, person }: BenchViewPr
                       key={`${id}:${readingOf(id)?.id ?? ""}`}
                       characteristic={characteristic}
                       unit={unit}
-                      instrumentMm={activeInstrument.uncertaintyMm}
+                      instrumentUncertainty={activeInstrument.uncertainty}
                       grade={grade}
                       standing={taken}
                       onTake={(values, typed) => take(characteristic, values, typed)}
@@ -276,7 +282,7 @@ export function BenchView({ loaded, instruments, standing, person }: BenchViewPr
         />
         <p className="ml-auto text-13 text-ink-2" role="status">
           {activeInstrument
-            ? `${activeInstrument.name}, ± ${activeInstrument.uncertaintyMm} mm · `
+            ? `${activeInstrument.name}, ± ${activeInstrument.uncertainty}${INSTRUMENT_UNITS[activeInstrument.kind] ?? " mm"} · `
             : ""}
           {bench.onDevice.size === 0 ? "all saved" : `${bench.onDevice.size} only on this device`}
         </p>

@@ -5,7 +5,8 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useForm } from "react-hook-form";
 import { z } from "zod";
 import { DEFECT_KINDS, SEVERITIES, type DefectKind } from "@/core/trade/defects";
-import { COMMANDS, type CommandInput } from "@/core/records/commands";
+import { BENCH_COMMANDS } from "@/core/records/benchCommands";
+import type { CommandInput } from "@/core/records/commands";
 import { printBothUnits } from "@/core/units/print";
 import type { LengthUnit } from "@/core/units/length";
 import { Field } from "../forms/Field";
@@ -89,7 +90,7 @@ interface DefectFormProps {
   onBack: () => void;
 }
 
-const defectSchema = COMMANDS["note-defect"]
+const defectSchema = BENCH_COMMANDS["note-defect"]
   .pick({ severity: true, note: true })
   .extend({ place: z.string() });
 

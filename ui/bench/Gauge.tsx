@@ -13,21 +13,22 @@ const STROKE: Record<Judgement["state"], string> = {
 };
 
 interface GaugeProps {
-  lowerMm: number;
-  upperMm: number;
-  nominalMm: number;
+  lower: number;
+  upper: number;
+  nominal: number;
   judgement: Judgement | null;
 }
 
 /** A small upright gauge: limits as ticks, the tolerance as a band, the reading as a bar. Up is larger. */
-export function Gauge({ lowerMm, upperMm, nominalMm, judgement }: GaugeProps) {
-  const oneSided = nominalMm <= lowerMm;
-  const bottomMm = oneSided ? 0 : lowerMm;
-  const centreMm = (bottomMm + upperMm) / 2;
-  const pxPerMm = (HALF_BAND * 2) / Math.max(upperMm - bottomMm, 1e-6);
-  const yOf = (mm: number) => Math.min(HEIGHT - 4, Math.max(4, MIDDLE - (mm - centreMm) * pxPerMm));
-  const top = yOf(upperMm);
-  const bottom = yOf(bottomMm);
+export function Gauge({ lower, upper, nominal, judgement }: GaugeProps) {
+  const oneSided = nominal <= lower;
+  const lowest = oneSided ? 0 : lower;
+  const centre = (lowest + upper) / 2;
+  const pxPerUnit = (HALF_BAND * 2) / Math.max(upper - lowest, 1e-6);
+  const yOf = (value: number) =>
+    Math.min(HEIGHT - 4, Math.max(4, MIDDLE - (value - centre) * pxPerUnit));
+  const top = yOf(upper);
+  const bottom = yOf(lowest);
   return (
     <svg
       viewBox={`0 0 80 ${HEIGHT}`}
@@ -37,14 +38,14 @@ export function Gauge({ lowerMm, upperMm, nominalMm, judgement }: GaugeProps) {
       <path d={`M40 0V${HEIGHT}`} stroke="#B8B2A0" strokeWidth="1" />
       <rect x="33" y={top} width="14" height={bottom - top} fill="#D3E3DB" />
       <path
-        d={`M26 ${top}H54M26 ${bottom}H54${oneSided ? "" : `M33 ${yOf(nominalMm)}H47`}`}
+        d={`M26 ${top}H54M26 ${bottom}H54${oneSided ? "" : `M33 ${yOf(nominal)}H47`}`}
         stroke="#2F6F5B"
         strokeWidth="1.6"
       />
       {judgement ? (
         <rect
           x="16"
-          y={yOf(judgement.valueMm) - 2}
+          y={yOf(judgement.value) - 2}
           width="48"
           height="4"
           fill={STROKE[judgement.state]}

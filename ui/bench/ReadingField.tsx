@@ -1,10 +1,10 @@
 "use client";
 
 import { useEffect, useId, useRef, useState, type KeyboardEvent } from "react";
-import type { Characteristic } from "@/core/measure/characteristic";
+import type { Characteristic, MeasuredUnit } from "@/core/measure/characteristic";
 import { readEntry, type ReadingEntry } from "@/core/measure/reading";
 import type { LengthUnit } from "@/core/units/length";
-import { printCaliper } from "@/core/units/print";
+import { printCaliper, printMeasured } from "@/core/units/print";
 import { judgeReading, type Judgement } from "@/core/verdict/judge";
 import { StateShape, stateColour } from "../kit/StateShape";
 import { STATE_WORDS } from "../words/verdict";
@@ -12,7 +12,7 @@ import { STATE_WORDS } from "../words/verdict";
 interface ReadingFieldProps {
   characteristic: Characteristic;
   unit: LengthUnit;
-  instrumentMm: number;
+  instrumentUncertainty: number;
   grade: number;
   /** The reading that stands, when it is taken again. */
   standing: Judgement | null;
@@ -30,7 +30,7 @@ interface ReadingFieldProps {
 export function ReadingField({
   characteristic,
   unit,
-  instrumentMm,
+  instrumentUncertainty,
   grade,
   standing,
   onTake,
@@ -48,16 +48,21 @@ export function ReadingField({
 
   const { sizeMm } = characteristic.tolerance;
   const asked = isDifference
-    ? { nominalMm: first?.mm ?? sizeMm * Math.SQRT2, name: characteristic.name }
-    : { nominalMm: characteristic.nominalMm, name: characteristic.name, scaleMm: sizeMm };
+    ? { nominal: first?.mm ?? sizeMm * Math.SQRT2, name: characteristic.name }
+    : {
+        nominal: characteristic.nominal,
+        name: characteristic.name,
+        scaleMm: sizeMm,
+        measured: characteristic.unit,
+      };
   const read = (typed: string) => (typed.trim() === "" ? null : readEntry(typed, unit, asked));
   const entry = read(text);
   const preview = judged(entry);
 
   function judged(of: ReadingEntry | null): Judgement | null {
     if (!of || of.kind === "refused" || (isDifference && !first)) return null;
-    const values = first ? [first.mm, of.mm] : [of.mm];
-    return judgeReading(characteristic, values, { instrumentMm, grade });
+    const values = first ? [first.mm, of.value] : [of.value];
+    return judgeReading(characteristic, values, { instrumentUncertainty, grade });
   }
 
   function change(next: string) {
@@ -71,13 +76,13 @@ export function ReadingField({
     const confirmed = answer?.kind === "asked" && entry.kind === "asked";
     if (entry.kind !== "taken" && !confirmed) return setAnswer(entry);
     if (isDifference && !first) {
-      setFirst({ mm: entry.mm, typed: text });
+      setFirst({ mm: entry.value, typed: text });
       setText("");
       setAnswer(null);
       return;
     }
     onTake(
-      first ? [first.mm, entry.mm] : [entry.mm],
+      first ? [first.mm, entry.value] : [entry.value],
       first ? `${first.typed.trim()}; ${text.trim()}` : text.trim(),
     );
   }
@@ -106,7 +111,7 @@ export function ReadingField({
           inputMode="decimal"
           enterKeyHint="done"
           autoComplete="off"
-          placeholder={standing && !first ? printCaliper(standing.valueMm, unit) : ""}
+          placeholder={standing && !first ? printMeasured(standing.value, standing.unit, unit) : ""}
           maxLength={40}
           aria-invalid={answer?.kind === "refused"}
           aria-describedby={answer ? `${id}-answer` : undefined}
@@ -116,7 +121,9 @@ export function ReadingField({
         {preview ? <StateShape state={preview.state} size={17} /> : null}
       </div>
       <JudgementWords preview={preview} />
-      {isDifference ? <WhichDiagonal firstMm={first?.mm} unit={unit} /> : null}
+      {isDifference ? (
+        <WhichReading of={characteristic.measure} firstMm={first?.mm} unit={unit} />
+      ) : null}
       {answer ? <EntryAnswer id={`${id}-answer`} answer={answer} /> : null}
     </div>
   );
@@ -134,10 +141,29 @@ function JudgementWords({ preview }: { preview: Judgement | null }) {
   );
 }
 
-function WhichDiagonal({ firstMm, unit }: { firstMm: number | undefined; unit: LengthUnit }) {
+/** What the two readings are of. */
+const PAIR_WORDS: Partial<Record<Characteristic["measure"], string>> = {
+  diagonals: "diagonal",
+  walls: "wall",
+  pitch: "pitch, the longest",
+  roundness: "diameter",
+  legs: "leg",
+};
+
+function WhichReading({
+  of,
+  firstMm,
+  unit,
+}: {
+  of: Characteristic["measure"];
+  firstMm: number | undefined;
+  unit: LengthUnit;
+}) {
   return (
     <p className="text-13 text-ink-2">
-      {firstMm === undefined ? "first diagonal" : `second, after ${printCaliper(firstMm, unit)}`}
+      {firstMm === undefined
+        ? `first ${PAIR_WORDS[of] ?? "reading"}`
+        : `second, after ${printCaliper(firstMm, unit)}`}
     </p>
   );
 }
@@ -160,7 +186,11 @@ function EntryAnswer({ id, answer }: { id: string; answer: Answer }) {
   );
 }
 
+const inWords = (measured: MeasuredUnit, unit: LengthUnit) =>
+  measured === "mm" ? `, in ${unit}` : measured === "deg" ? ", in degrees" : "";
+
 function labelOf(characteristic: Characteristic, second: boolean, unit: LengthUnit): string {
-  const which = second ? ", second diagonal" : ", first diagonal";
-  return `${characteristic.name}${characteristic.readings === "difference" ? which : ""}, in ${unit}`;
+  const { name, readings, measure } = characteristic;
+  const which = `, ${second ? "second" : "first"} ${PAIR_WORDS[measure] ?? "reading"}`;
+  return `${name}${readings === "difference" ? which : ""}${inWords(characteristic.unit, unit)}`;
 }

@@ -1,6 +1,6 @@
 import { limitsAtGrade, type Characteristic } from "@/core/measure/characteristic";
 import type { LengthUnit } from "@/core/units/length";
-import { printCaliper } from "@/core/units/print";
+import { printMeasured } from "@/core/units/print";
 import type { Judgement } from "@/core/verdict/judge";
 import { StateShape, stateColour } from "../kit/StateShape";
 import { limitsInWords, STATE_WORDS } from "../words/verdict";
@@ -33,10 +33,10 @@ export function Station({
   children,
 }: StationProps) {
   const { lower, upper } = limitsAtGrade(characteristic, grade);
-  const limits = { nominalMm: characteristic.nominalMm, lowerMm: lower, upperMm: upper };
+  const limits = { nominal: characteristic.nominal, lower, upper, unit: characteristic.unit };
   const [place, ...way] = characteristic.name.split(", ");
   const said = judgement
-    ? `${printCaliper(judgement.valueMm, unit)} ${unit}, ${STATE_WORDS[judgement.state]}`
+    ? `${printMeasured(judgement.value, judgement.unit, unit)}${judgement.unit === "mm" ? ` ${unit}` : ""}, ${STATE_WORDS[judgement.state]}`
     : "not measured";
   return (
     <li
@@ -60,7 +60,7 @@ export function Station({
             {way.length > 0 ? `, ${way.join(", ")}` : ""}
           </span>
         </span>
-        <Gauge {...limits} judgement={judgement} />
+        <Gauge nominal={limits.nominal} lower={lower} upper={upper} judgement={judgement} />
       </button>
       <div className="px-2.5 pb-2.5">
         {active ? (
@@ -70,7 +70,7 @@ export function Station({
             className={`flex min-h-9 items-center gap-1.5 text-20 font-semibold ${judgement ? stateColour(judgement.state) : "text-ink-2"}`}
             aria-hidden="true"
           >
-            {judgement ? printCaliper(judgement.valueMm, unit) : "–"}
+            {judgement ? printMeasured(judgement.value, judgement.unit, unit) : "–"}
             {judgement ? <StateShape state={judgement.state} size={17} /> : null}
           </p>
         )}

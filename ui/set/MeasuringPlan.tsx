@@ -7,6 +7,9 @@ const INSTRUMENT_WORDS = {
   caliper: "caliper",
   rule: "rule",
   "straight-edge": "straight edge",
+  protractor: "protractor",
+  template: "template",
+  eye: "by eye",
 } as const;
 
 /** What will be measured, with what, and how far off it may be at this step. */
@@ -35,7 +38,7 @@ export function MeasuringPlan({
       <tbody>
         {characteristics.map((characteristic, index) => {
           const { lower, upper } = limitsAtGrade(characteristic, grade);
-          const { nominalMm, kind, instrument, heavyWhen, measure } = characteristic;
+          const { nominal, kind, instrument, heavyWhen, measure } = characteristic;
           const heavy = heavyWhen === "above" ? "over" : "short";
           return (
             <tr key={characteristic.id}>
@@ -49,7 +52,7 @@ export function MeasuringPlan({
                 {measure === "length" ? heavy : heavyWhen === "above" ? "over" : "under"}
               </td>
               <td className="number">
-                {limitsInWords({ nominalMm, lowerMm: lower, upperMm: upper }, unit)}
+                {limitsInWords({ nominal, lower, upper, unit: characteristic.unit }, unit)}
               </td>
             </tr>
           );

@@ -1,5 +1,6 @@
 import type { Piece } from "@/core/piece/piece";
-import type { Plan } from "@/core/piece/plan";
+import { namesOf, type Plan } from "@/core/piece/plan";
+import { wordsForWarning } from "@/core/piece/warningWords";
 import { printSection } from "@/core/section/spoken";
 import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits, printInchFraction, printMmRounded } from "@/core/units/print";
@@ -9,6 +10,7 @@ export function StockAnswer({ piece, plan, unit }: { piece: Piece; plan: Plan; u
   const metric = `${printMmRounded(plan.stockLengthMm)} mm`;
   const imperial = printInchFraction(plan.stockLengthMm);
   const scale = piece.allowances?.scale ?? 0;
+  const nameOf = namesOf(piece);
   const trim = piece.allowances?.endTrim ?? 0;
   return (
     <section aria-label="Stock">
@@ -21,9 +23,12 @@ export function StockAnswer({ piece, plan, unit }: { piece: Piece; plan: Plan; u
         {printMmRounded(scale * 100)} %
         {trim > 0 ? ` · trim ${printBothUnits(trim, unit)} at end B` : ""}
       </p>
-      {plan.warnings.map(({ stretch, message }) => (
-        <p key={stretch} className="mt-3 border-l-4 border-heavy bg-warning px-3 py-2 text-15">
-          {message}
+      {plan.warnings.map((warning) => (
+        <p
+          key={warning.message}
+          className="mt-3 border-l-4 border-heavy bg-warning px-3 py-2 text-15"
+        >
+          {wordsForWarning(warning, unit, nameOf)}
         </p>
       ))}
     </section>

@@ -31,7 +31,7 @@ export function SheetPlan({
       <tbody>
         {characteristics.map((characteristic, index) => {
           const { lower, upper } = limitsAtGrade(characteristic, grade);
-          const { nominalMm } = characteristic;
+          const { nominal } = characteristic;
           return (
             <tr key={characteristic.id}>
               <td>
@@ -39,7 +39,7 @@ export function SheetPlan({
                 {characteristic.name}
               </td>
               <td className="number">
-                {limitsInWords({ nominalMm, lowerMm: lower, upperMm: upper }, unit)}
+                {limitsInWords({ nominal, lower, upper, unit: characteristic.unit }, unit)}
               </td>
               <td className="border-l" />
               <td className="border-l" />

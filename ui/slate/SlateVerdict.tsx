@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import type { LengthUnit } from "@/core/units/length";
-import { printCaliper } from "@/core/units/print";
+import { printMeasured } from "@/core/units/print";
 import type { Verdict } from "@/core/verdict/verdict";
 import { StateShape } from "../kit/StateShape";
 import {
@@ -65,7 +65,8 @@ export function SlateVerdict({
             what={judgement.name}
             says={
               <>
-                {printCaliper(judgement.valueMm, unit)} · {STATE_WORDS[judgement.state]}{" "}
+                {printMeasured(judgement.value, judgement.unit, unit)} ·{" "}
+                {STATE_WORDS[judgement.state]}{" "}
                 <StateShape state={judgement.state} size={13} onSlate />
               </>
             }

@@ -1,4 +1,5 @@
-import { printCaliper } from "@/core/units/print";
+import type { MeasuredUnit } from "@/core/measure/characteristic";
+import { printCaliper, printMeasured } from "@/core/units/print";
 import type { LengthUnit } from "@/core/units/length";
 import { defectKind } from "@/core/trade/defects";
 import type { Advice, LengthEffect } from "@/core/verdict/advice";
@@ -21,16 +22,21 @@ export const STATE_WORDS: Record<Standing, string> = {
 
 /** Limits as a person reads them: "3.0 ± 0.5", "≤ 0.9". */
 export function limitsInWords(
-  { nominalMm, lowerMm, upperMm }: { nominalMm: number; lowerMm: number; upperMm: number },
+  {
+    nominal,
+    lower,
+    upper,
+    unit: measured = "mm",
+  }: { nominal: number; lower: number; upper: number; unit?: MeasuredUnit },
   unit: LengthUnit,
 ): string {
-  const size = (mm: number) => printCaliper(mm, unit);
-  if (lowerMm === 0 && nominalMm === 0) return `≤ ${size(upperMm)}`;
-  const up = upperMm - nominalMm;
-  const down = nominalMm - lowerMm;
+  const size = (value: number) => printMeasured(value, measured, unit);
+  if (lower === 0 && nominal === 0) return `≤ ${size(upper)}`;
+  const up = upper - nominal;
+  const down = nominal - lower;
   return Math.abs(up - down) < 0.005
-    ? `${size(nominalMm)} ± ${size(up)}`
-    : `${size(lowerMm)} to ${size(upperMm)}`;
+    ? `${size(nominal)} ± ${size(up)}`
+    : `${size(lower)} to ${size(upper)}`;
 }
 
 interface AdviceWords {
@@ -64,6 +70,21 @@ export function adviceInWords(advice: Advice, unit: LengthUnit): AdviceWords {
         head: `Trim ${place(advice.name).toLowerCase()} from ${size(advice.fromMm)} to ${size(advice.toMm)}.`,
         why: "Say on the record that it was trimmed.",
       };
+    case "work-on":
+      return {
+        head: `Take ${advice.name.toLowerCase()} on, from ${printMeasured(advice.from, advice.unit, unit)} to ${printMeasured(advice.to, advice.unit, unit)}.`,
+        why: "There is metal enough: a little at a time, and measure again.",
+      };
+    case "ease-back":
+      return {
+        head: `Ease ${advice.name.toLowerCase()} back, from ${printMeasured(advice.from, advice.unit, unit)} to ${printMeasured(advice.to, advice.unit, unit)}.`,
+        why: "At an even heat; it costs a heat and marks, not the piece.",
+      };
+    case "make-alike":
+      return {
+        head: `${place(advice.name)}: ${size(advice.off)} apart.`,
+        why: "Bring the one to the other before anything else is done there.",
+      };
     case "straighten":
       return {
         head: `Straighten last: a gap of ${size(advice.gapMm)} under the edge.`,
@@ -75,7 +96,7 @@ export function adviceInWords(advice: Advice, unit: LengthUnit): AdviceWords {
 const place = (name: string) => name.split(",")[0]!;
 
 function effectInWords(effect: LengthEffect, size: (mm: number) => string): string {
-  const grows = `${effect.name.split(",")[0]} grows from ${size(effect.fromMm)} to about ${size(effect.toMm)} long; limits ${size(effect.lowerMm)} to ${size(effect.upperMm)}.`;
+  const grows = `${effect.name.split(",")[0]} grows from ${size(effect.fromMm)} to about ${size(effect.toMm)} long; limits ${size(effect.lower)} to ${size(effect.upper)}.`;
   if (effect.state === "on-size") return `${grows} It ends on size.`;
   return effect.state === "short" ? `${grows} It still ends short.` : `${grows} Then trim it.`;
 }

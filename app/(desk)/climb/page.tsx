@@ -3,7 +3,7 @@ import { Fragment } from "react";
 import { STEP_NAMES, STEPS, type Step } from "@/core/trade/steps";
 import { STAFF } from "@/data/actor";
 import { listStandings } from "@/data/queries/climb";
-import { listTechniques } from "@/data/queries/exercises";
+import { listTechniques } from "@/data/queries/techniques";
 import { listRoster } from "@/data/queries/people";
 import { MiniStair } from "@/ui/stair/MiniStair";
 import { requireActor, services } from "../../server";

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { STAFF } from "@/data/actor";
 import { listBenchQueue } from "@/data/queries/bench";
-import { listOpenAssignments } from "@/data/queries/exercises";
+import { listOpenAssignments } from "@/data/queries/assignments";
 import { listRoster } from "@/data/queries/people";
 import { StartPieceForm } from "@/ui/measure/StartPieceForm";
 import { dayInWords } from "@/ui/words/when";

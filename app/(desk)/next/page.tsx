@@ -38,7 +38,7 @@ export default async function NextPage() {
             <p className="text-15 text-ink-2">
               {exercise.technique.name}, step {exercise.step}. {nextReasonInWords(overview.next)}
             </p>
-            <NextBar piece={exercise.revision.piece} unit={unit} />
+            <NextBar piece={exercise.revision.content.piece} unit={unit} />
             <Link href={`/sheet/${exercise.id}`} className="button button-main mt-3 w-full">
               Open the sheet
             </Link>

@@ -1,39 +1,92 @@
 import type { Metadata } from "next";
+import { z } from "zod";
 import { planPiece } from "@/core/piece/plan";
+import { idSchema } from "@/core/records/fields";
 import { printSection } from "@/core/section/spoken";
-import { STEP_NAMES } from "@/core/trade/steps";
+import { STEP_NAMES, STEPS } from "@/core/trade/steps";
+import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits } from "@/core/units/print";
 import { isInstructor, STAFF } from "@/data/actor";
-import { listShelf, type ShelfExercise } from "@/data/queries/exercises";
-import type { LengthUnit } from "@/core/units/length";
+import {
+  listDrafts,
+  listStocks,
+  searchShelf,
+  SHELF_PAGE,
+  type ListedDraft,
+  type ShelfExercise,
+  type ShelfQuery,
+} from "@/data/queries/shelf";
+import { listTechniques } from "@/data/queries/techniques";
 import { BarDrawing } from "@/ui/bar/BarDrawing";
-import { Pending } from "@/ui/shell/Pending";
-import { requireActor, services } from "../../server";
+import { PieceFigure } from "@/ui/drawing/PieceFigure";
 import { Link } from "@/ui/kit/Link";
+import { ShelfSearch } from "@/ui/set/ShelfSearch";
+import { Pending } from "@/ui/shell/Pending";
+import { dayInWords } from "@/ui/words/when";
+import { requireActor, services } from "../../server";
 
 export const metadata: Metadata = { title: "Set" };
 
-export default async function ShelfPage() {
+/** An address somebody typed may say anything; what makes no sense is not asked. */
+const given = <Schema extends z.ZodType>(schema: Schema) =>
+  z.preprocess((value) => (value === "" ? undefined : value), schema.optional()).catch(undefined);
+const askedSchema = z.object({
+  words: given(z.string().max(120)),
+  technique: given(idSchema),
+  step: given(z.coerce.number().pipe(z.union(STEPS.map((step) => z.literal(step))))),
+  stock: given(z.string().max(60)),
+  minutes: given(z.coerce.number().int().min(1).max(999)),
+  retired: given(z.literal("1")),
+  page: given(z.coerce.number().int().min(1).max(1000)),
+});
+type Asked = z.output<typeof askedSchema>;
+
+export default async function ShelfPage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}) {
   const actor = await requireActor(STAFF);
-  const exercises = await listShelf(services().database, actor);
+  const { database } = services();
+  const asked = askedSchema.parse(await searchParams);
+  const query: ShelfQuery = {
+    ...asked,
+    techniqueId: asked.technique,
+    retired: asked.retired === "1",
+  };
+  const [{ count, exercises }, techniques, stocks, drafts] = [
+    await searchShelf(database, actor, query),
+    await listTechniques(database, actor),
+    await listStocks(database, actor),
+    await listDrafts(database, actor),
+  ];
   return (
     <main className="p-5">
-      <header className="mb-4 flex flex-wrap items-baseline gap-4">
+      <header className="mb-4 flex flex-wrap items-center gap-x-4 gap-y-2">
         <h1 className="font-slab text-27 font-semibold">The shelf</h1>
         <p className="quiet text-15">
-          {exercises.length === 1 ? "1 exercise" : `${exercises.length} exercises`}, in the order of
-          the course
+          {count === 1 ? "1 exercise" : `${count} exercises`}, in the order of the course
         </p>
-        {isInstructor(actor) ? (
-          <Link href="/set/import" className="button ml-auto">
-            From a piece file
+        <p className="ml-auto flex flex-wrap items-center gap-x-5 gap-y-2">
+          <Link href="/set/offcut" className="link flex min-h-11 items-center text-15">
+            What does an offcut make?
           </Link>
-        ) : null}
-      </header>
-      {exercises.length === 0 ? (
-        <p className="border-t-2 border-ink bg-sheet p-5 text-17">
-          The shelf is empty. Begin with a piece file: a finished piece, described along its bar.
+          {isInstructor(actor) ? (
+            <>
+              <Link href="/set/import" className="link flex min-h-11 items-center text-15">
+                From a file
+              </Link>
+              <Link href="/set/new" className="button button-main">
+                Design an exercise
+              </Link>
+            </>
+          ) : null}
         </p>
+      </header>
+      <ShelfSearch asked={query} techniques={techniques} stocks={stocks} />
+      <Drafts drafts={drafts} />
+      {exercises.length === 0 ? (
+        <Nothing asked={Object.values(asked).some((value) => value !== undefined)} />
       ) : (
         <ul className="border-t-2 border-ink">
           {exercises.map((exercise) => (
@@ -41,13 +94,51 @@ export default async function ShelfPage() {
           ))}
         </ul>
       )}
+      <Pages asked={asked} count={count} />
     </main>
+  );
+}
+
+function Nothing({ asked }: { asked: boolean }) {
+  return (
+    <p className="border-t-2 border-ink bg-sheet p-5 text-17">
+      {asked
+        ? "Nothing on the shelf fits all of that. Leave out a word, or allow more minutes."
+        : "The shelf is empty. Design an exercise on the bar, or begin with a file of one."}
+    </p>
+  );
+}
+
+function Drafts({ drafts }: { drafts: ListedDraft[] }) {
+  if (drafts.length === 0) return null;
+  return (
+    <section aria-label="Drafts" className="mb-4 border-l-[5px] border-rule-strong pl-4">
+      <h2 className="font-slab text-17 font-semibold">Drafts</h2>
+      <ul className="flex flex-wrap gap-x-8">
+        {drafts.map(({ exerciseId, name, savedBy, savedAt, published }) => (
+          <li key={exerciseId}>
+            <Link
+              href={`/set/${exerciseId}/design`}
+              className="flex min-h-11 items-center gap-2 text-15"
+            >
+              <span className="link font-semibold">{name}</span>
+              <span className="quiet">
+                {published ? "revision in hand, " : ""}
+                {savedBy}, {dayInWords(savedAt)}
+              </span>
+              <Pending />
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
 function ShelfRow({ exercise, unit }: { exercise: ShelfExercise; unit: LengthUnit }) {
   const { id, name, step, technique, piece, heatBudget, minuteBudget } = exercise;
   const plan = planPiece(piece);
+  const shaped = (piece.features ?? []).length > 0 || (piece.parts ?? []).length > 0;
   return (
     <li className="grid gap-x-8 gap-y-2 border-b border-rule bg-sheet p-4 md:grid-cols-[minmax(240px,1fr)_2fr]">
       <div>
@@ -66,14 +157,48 @@ function ShelfRow({ exercise, unit }: { exercise: ShelfExercise; unit: LengthUni
         <p className="quiet text-15">
           cut {printBothUnits(plan.stockLengthMm, unit)} of{" "}
           {printSection(piece.stock.section, unit)}
+          {plan.parts.length > 0 ? `, and ${plan.parts.length} more` : ""}
         </p>
         <p className="quiet text-15">
           {heatBudget} heats, {minuteBudget} minutes
         </p>
       </div>
       <div className="max-w-3xl">
-        <BarDrawing piece={piece} plan={plan} view="forged" unit={unit} />
+        {shaped ? (
+          <PieceFigure piece={piece} unit={unit} widthPx={620} heightPx={190} />
+        ) : (
+          <BarDrawing piece={piece} plan={plan} view="forged" unit={unit} />
+        )}
       </div>
     </li>
+  );
+}
+
+function Pages({ asked, count }: { asked: Asked; count: number }) {
+  const pages = Math.ceil(count / SHELF_PAGE);
+  if (pages < 2) return null;
+  const here = asked.page ?? 1;
+  const to = (page: number) => {
+    const said = Object.entries({ ...asked, page }).flatMap(([name, value]): [string, string][] =>
+      value === undefined ? [] : [[name, String(value)]],
+    );
+    return `/set?${new URLSearchParams(said).toString()}`;
+  };
+  return (
+    <nav aria-label="Pages of the shelf" className="mt-4 flex items-center gap-4 text-15">
+      {here > 1 ? (
+        <Link href={to(here - 1)} className="link flex min-h-11 items-center">
+          Before
+        </Link>
+      ) : null}
+      <span className="quiet">
+        page {here} of {pages}
+      </span>
+      {here < pages ? (
+        <Link href={to(here + 1)} className="link flex min-h-11 items-center">
+          Further along
+        </Link>
+      ) : null}
+    </nav>
   );
 }

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { forbidden } from "next/navigation";
 import { isStaff } from "@/data/actor";
-import { listTechniques } from "@/data/queries/exercises";
+import { listTechniques } from "@/data/queries/techniques";
 import { findLearnerOverview } from "@/data/queries/learner";
 import { PieceHistory } from "@/ui/stair/PieceHistory";
 import { Stair } from "@/ui/stair/Stair";

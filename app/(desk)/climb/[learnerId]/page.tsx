@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { idSchema } from "@/core/records/commands";
+import { idSchema } from "@/core/records/fields";
 import { STAFF } from "@/data/actor";
-import { listTechniques } from "@/data/queries/exercises";
+import { listTechniques } from "@/data/queries/techniques";
 import { findLearnerOverview } from "@/data/queries/learner";
 import { PieceHistory } from "@/ui/stair/PieceHistory";
 import { Stair } from "@/ui/stair/Stair";

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { idSchema } from "@/core/records/commands";
+import { idSchema } from "@/core/records/fields";
 import { isInstructor, STAFF } from "@/data/actor";
 import { findBenchPiece, listInstruments } from "@/data/queries/bench";
 import { findStanding } from "@/data/queries/climb";

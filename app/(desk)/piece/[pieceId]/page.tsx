@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { askedOf, recordOf } from "@/core/records/bench";
-import { idSchema } from "@/core/records/commands";
+import { idSchema } from "@/core/records/fields";
 import { planPiece } from "@/core/piece/plan";
 import { defectKind } from "@/core/trade/defects";
 import { printCaliper } from "@/core/units/print";
@@ -74,7 +74,7 @@ export default async function PiecePage({ params }: { params: Promise<{ pieceId:
               <tr key={judgement.characteristicId}>
                 <td>{judgement.name}</td>
                 <td className={`number font-semibold ${stateColour(judgement.state)}`}>
-                  {printCaliper(judgement.valueMm, unit)}{" "}
+                  {printCaliper(judgement.value, unit)}{" "}
                   <StateShape state={judgement.state} size={13} />
                   <span className="sr-only"> {STATE_WORDS[judgement.state]}</span>
                 </td>

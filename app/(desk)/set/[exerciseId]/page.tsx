@@ -1,36 +1,52 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { planPiece } from "@/core/piece/plan";
-import { idSchema } from "@/core/records/commands";
+import { z } from "zod";
+import { idSchema } from "@/core/records/fields";
 import { STEP_NAMES, STEP_PASSES } from "@/core/trade/steps";
 import { isInstructor, STAFF } from "@/data/actor";
-import { findExercise, listOpenAssignments } from "@/data/queries/exercises";
+import { listOpenAssignments } from "@/data/queries/assignments";
+import { findExercise, listRevisions, type ListedRevision } from "@/data/queries/exercises";
 import { listRoster } from "@/data/queries/people";
 import { BarDrawing } from "@/ui/bar/BarDrawing";
 import { BarViews } from "@/ui/bar/BarViews";
+import { PieceFigure } from "@/ui/drawing/PieceFigure";
+import { Link } from "@/ui/kit/Link";
 import { AssignForm } from "@/ui/set/AssignForm";
+import { Downloads } from "@/ui/set/Downloads";
+import { ExerciseActions } from "@/ui/set/ExerciseActions";
 import { LayoutMarks } from "@/ui/set/LayoutMarks";
 import { MeasuringPlan } from "@/ui/set/MeasuringPlan";
+import { PartList } from "@/ui/set/PartList";
+import { SectionTitle } from "@/ui/set/SectionTitle";
+import { Stages } from "@/ui/set/Stages";
 import { StockAnswer } from "@/ui/set/StockAnswer";
+import { WayOfWorking } from "@/ui/set/WayOfWorking";
+import { dayInWords } from "@/ui/words/when";
 import { orNotFound, requireActor, services } from "../../../server";
-import { Link } from "@/ui/kit/Link";
 
 interface Params {
   params: Promise<{ exerciseId: string }>;
+  searchParams: Promise<{ revision?: string }>;
 }
 
 export const metadata: Metadata = { title: "Exercise" };
 
-export default async function ExercisePage({ params }: Params) {
+const revisionSchema = z.object({ revision: idSchema.optional().catch(undefined) });
+
+export default async function ExercisePage({ params, searchParams }: Params) {
   const actor = await requireActor(STAFF);
   const id = idSchema.safeParse((await params).exerciseId);
   if (!id.success) notFound();
+  const asked = revisionSchema.parse(await searchParams).revision;
   const { database } = services();
-  const exercise = await orNotFound(findExercise(database, actor, id.data));
+  const exercise = await orNotFound(findExercise(database, actor, id.data, asked));
+  const revisions = await listRevisions(database, actor, exercise.id);
   const { revision } = exercise;
-  const { piece } = revision;
-  const plan = planPiece(piece);
+  const { content, reckoned } = revision;
+  const { piece } = content;
+  const { plan } = reckoned;
   const unit = actor.firstUnit;
+  const latest = revisions[0]?.id === revision.id;
   const roster = await listRoster(database, actor);
   const open = await listOpenAssignments(database, actor);
   const assigned = new Set(
@@ -54,56 +70,105 @@ export default async function ExercisePage({ params }: Params) {
             {STEP_PASSES[exercise.step]}
           </p>
         </header>
+        {latest ? null : (
+          <p role="status" className="mb-3 border-l-4 border-too-close bg-sheet px-3 py-2 text-15">
+            This is revision {revision.number}, as it was published then.{" "}
+            <Link href={`/set/${exercise.id}`} className="link">
+              The latest
+            </Link>
+          </p>
+        )}
         <BarViews
           marked={<BarDrawing piece={piece} plan={plan} view="marked" unit={unit} />}
           forged={<BarDrawing piece={piece} plan={plan} view="forged" unit={unit} />}
+          finished={<PieceFigure piece={piece} unit={unit} />}
         />
-        <h2 className="mt-6 mb-2 font-slab text-20 font-semibold">Marks on the bar</h2>
+        <SectionTitle>Marks on the bar</SectionTitle>
         <LayoutMarks piece={piece} plan={plan} unit={unit} />
-        <h2 className="mt-6 mb-2 font-slab text-20 font-semibold">It will be measured on</h2>
+        <PartList piece={piece} plan={plan} unit={unit} />
+        <SectionTitle>It will be measured on</SectionTitle>
         <MeasuringPlan
-          characteristics={revision.characteristics}
+          characteristics={reckoned.characteristics}
           grade={exercise.grade}
           unit={unit}
         />
-        {revision.stepsOfWork.length > 0 ? (
+        {content.tries.length > 0 ? (
           <>
-            <h2 className="mt-6 mb-2 font-slab text-20 font-semibold">Steps of work</h2>
-            <ol className="list-decimal space-y-1 pl-6 text-15">
-              {revision.stepsOfWork.map((step) => (
-                <li key={step}>{step}</li>
+            <SectionTitle>And tried</SectionTitle>
+            <ul className="list-disc pl-6 text-15">
+              {content.tries.map((question) => (
+                <li key={question}>{question}</li>
               ))}
-            </ol>
+            </ul>
           </>
         ) : null}
+        <SectionTitle>Steps of work</SectionTitle>
+        <Stages stages={reckoned.stages} unit={unit} />
+        <SectionTitle>How it is worked</SectionTitle>
+        <WayOfWorking settings={content.settings} />
       </div>
       <div className="border-rule-strong p-5 max-lg:border-t lg:border-l">
         <StockAnswer piece={piece} plan={plan} unit={unit} />
         <p className="mt-3 text-15">
-          {revision.heatBudget} heats, {revision.minuteBudget} minutes
+          {content.heatBudget} heats, {content.minuteBudget} minutes
         </p>
-        <p className="mt-4 flex flex-wrap gap-x-5">
-          <Link
-            href={`/sheet/${exercise.id}`}
-            className="link flex min-h-11 items-center text-15 font-semibold"
-          >
-            The sheet, to print
-          </Link>
-          <a
-            href={`/api/piece/${revision.id}`}
-            className="link flex min-h-11 items-center text-15 font-semibold"
-            download
-          >
-            The piece file
-          </a>
-        </p>
+        <Downloads exerciseId={exercise.id} revisionId={revision.id} />
         {isInstructor(actor) ? (
-          <section aria-label="Set it" className="mt-4 border-t-2 border-ink pt-3">
-            <h2 className="mb-2 font-slab text-20 font-semibold">Set it for</h2>
-            <AssignForm revisionId={revision.id} learners={learners} />
-          </section>
+          <>
+            <ExerciseActions
+              exerciseId={exercise.id}
+              techniqueId={exercise.technique.id}
+              step={exercise.step}
+              retired={exercise.retired}
+              content={content}
+            />
+            {exercise.retired ? null : (
+              <section aria-label="Set it" className="mt-4 border-t-2 border-ink pt-3">
+                <h2 className="mb-2 font-slab text-20 font-semibold">Set it for</h2>
+                <AssignForm revisionId={revision.id} learners={learners} />
+              </section>
+            )}
+          </>
         ) : null}
+        <Revisions exerciseId={exercise.id} here={revision.id} revisions={revisions} />
       </div>
     </main>
+  );
+}
+
+function Revisions({
+  exerciseId,
+  here,
+  revisions,
+}: {
+  exerciseId: string;
+  here: string;
+  revisions: ListedRevision[];
+}) {
+  return (
+    <section aria-label="Revisions" className="mt-5 border-t-2 border-ink pt-3">
+      <h2 className="font-slab text-20 font-semibold">Revisions</h2>
+      <ul className="text-15">
+        {revisions.map(({ id, number, publishedAt, publishedBy }) => (
+          <li key={id}>
+            <Link
+              href={`/set/${exerciseId}?revision=${id}`}
+              aria-current={id === here ? "true" : undefined}
+              className={`flex min-h-11 items-center ${id === here ? "font-semibold" : "link"}`}
+            >
+              {number}, {dayInWords(publishedAt)}, {publishedBy}
+            </Link>
+          </li>
+        ))}
+      </ul>
+      {revisions.length > 1 ? (
+        <Link
+          href={`/set/${exerciseId}/compare`}
+          className="link flex min-h-11 items-center text-15"
+        >
+          What moved between them
+        </Link>
+      ) : null}
+    </section>
   );
 }

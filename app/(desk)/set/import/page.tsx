@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { INSTRUCTORS } from "@/data/actor";
-import { listTechniques } from "@/data/queries/exercises";
+import { listTechniques } from "@/data/queries/techniques";
 import { ImportForm } from "@/ui/set/ImportForm";
 import { requireActor, services } from "../../../server";
 

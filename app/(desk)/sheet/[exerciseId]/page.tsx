@@ -1,15 +1,19 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { planPiece } from "@/core/piece/plan";
-import { idSchema } from "@/core/records/commands";
+import { idSchema } from "@/core/records/fields";
 import { DEFERENCE } from "@/core/trade/cautions";
 import { STEP_NAMES, STEP_PASSES } from "@/core/trade/steps";
 import { findExercise } from "@/data/queries/exercises";
 import { BarDrawing } from "@/ui/bar/BarDrawing";
+import { PieceFigure } from "@/ui/drawing/PieceFigure";
 import { PrintButton } from "@/ui/sheet/PrintButton";
 import { LayoutMarks } from "@/ui/set/LayoutMarks";
+import { PartList } from "@/ui/set/PartList";
+import { SectionTitle } from "@/ui/set/SectionTitle";
 import { SheetPlan } from "@/ui/sheet/SheetPlan";
+import { Stages } from "@/ui/set/Stages";
 import { StockAnswer } from "@/ui/set/StockAnswer";
+import { WayOfWorking } from "@/ui/set/WayOfWorking";
 import { orNotFound, requireActor, services } from "../../../server";
 
 export const metadata: Metadata = { title: "Exercise sheet" };
@@ -19,16 +23,18 @@ export default async function SheetPage({ params }: { params: Promise<{ exercise
   const id = idSchema.safeParse((await params).exerciseId);
   if (!id.success) notFound();
   const exercise = await orNotFound(findExercise(services().database, actor, id.data));
-  const { revision } = exercise;
-  const plan = planPiece(revision.piece);
+  const { content, reckoned, number } = exercise.revision;
+  const { piece } = content;
+  const { plan } = reckoned;
   const unit = actor.firstUnit;
+  const shaped = (piece.features ?? []).length > 0 || (piece.parts ?? []).length > 0;
   const drawing = (view: "marked" | "forged") => (
     <>
       <div className="max-sm:hidden print:block">
-        <BarDrawing piece={revision.piece} plan={plan} view={view} unit={unit} />
+        <BarDrawing piece={piece} plan={plan} view={view} unit={unit} />
       </div>
       <div className="sm:hidden print:hidden">
-        <BarDrawing piece={revision.piece} plan={plan} view={view} unit={unit} widthPx={440} />
+        <BarDrawing piece={piece} plan={plan} view={view} unit={unit} widthPx={440} />
       </div>
     </>
   );
@@ -44,42 +50,53 @@ export default async function SheetPage({ params }: { params: Promise<{ exercise
           {STEP_PASSES[exercise.step]}
         </p>
         <p className="quiet text-13">
-          {actor.schoolName} · revision {revision.number} · {revision.heatBudget} heats,{" "}
-          {revision.minuteBudget} minutes
+          {actor.schoolName} · revision {number} · {content.heatBudget} heats,{" "}
+          {content.minuteBudget} minutes
         </p>
       </header>
       <div className="mt-5">
-        <StockAnswer piece={revision.piece} plan={plan} unit={unit} />
+        <StockAnswer piece={piece} plan={plan} unit={unit} />
       </div>
-      <h2 className="mt-5 mb-1 font-slab text-20 font-semibold">As marked</h2>
-      <div className="border border-rule bg-sheet p-2">{drawing("marked")}</div>
-      <div className="mt-2">
-        <LayoutMarks piece={revision.piece} plan={plan} unit={unit} />
-      </div>
-      <h2 className="mt-5 mb-1 font-slab text-20 font-semibold">As forged</h2>
-      <div className="border border-rule bg-sheet p-2">{drawing("forged")}</div>
-      {revision.stepsOfWork.length > 0 ? (
+      {shaped ? (
         <>
-          <h2 className="mt-5 mb-1 font-slab text-20 font-semibold">Steps of work</h2>
-          <ol className="list-decimal space-y-1 pl-6 text-15">
-            {revision.stepsOfWork.map((step) => (
-              <li key={step}>{step}</li>
-            ))}
-          </ol>
+          <SectionTitle>As finished</SectionTitle>
+          <div className="border border-rule bg-sheet p-2">
+            <PieceFigure piece={piece} unit={unit} widthPx={620} heightPx={320} />
+          </div>
         </>
       ) : null}
-      {revision.tools.length > 0 ? (
-        <p className="mt-3 text-15">
-          <strong>Have ready:</strong> {revision.tools.join("; ")}.
-        </p>
-      ) : null}
-      <h2 className="mt-5 mb-1 font-slab text-20 font-semibold">Check it yourself</h2>
+      <SectionTitle>As marked</SectionTitle>
+      <div className="border border-rule bg-sheet p-2">{drawing("marked")}</div>
+      <div className="mt-2">
+        <LayoutMarks piece={piece} plan={plan} unit={unit} />
+        <PartList piece={piece} plan={plan} unit={unit} />
+      </div>
+      <SectionTitle>As forged</SectionTitle>
+      <div className="border border-rule bg-sheet p-2">{drawing("forged")}</div>
+      <SectionTitle>Steps of work</SectionTitle>
+      <Stages stages={reckoned.stages} unit={unit} />
+      <p className="mt-3 text-15">
+        <strong>Have ready:</strong> {reckoned.tools.join("; ")}.
+      </p>
+      <SectionTitle>How it is worked</SectionTitle>
+      <WayOfWorking settings={content.settings} />
+      <SectionTitle>Check it yourself</SectionTitle>
       <p className="quiet mb-2 text-13">Say it by eye first, then measure.</p>
-      <SheetPlan characteristics={revision.characteristics} grade={exercise.grade} unit={unit} />
+      <SheetPlan characteristics={reckoned.characteristics} grade={exercise.grade} unit={unit} />
+      {content.tries.length > 0 ? (
+        <>
+          <SectionTitle>Then try it</SectionTitle>
+          <ul className="list-disc pl-5 text-15">
+            {content.tries.map((question) => (
+              <li key={question}>{question}</li>
+            ))}
+          </ul>
+        </>
+      ) : null}
       <section className="mt-5 break-inside-avoid border-2 border-ink p-4" aria-label="Cautions">
         <h2 className="font-slab text-20 font-semibold">Mind</h2>
         <ul className="list-disc pl-5 text-15">
-          {revision.cautions.map((caution) => (
+          {reckoned.cautions.map((caution) => (
             <li key={caution}>{caution}</li>
           ))}
         </ul>

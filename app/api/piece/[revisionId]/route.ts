@@ -1,4 +1,4 @@
-import { idSchema } from "@/core/records/commands";
+import { idSchema } from "@/core/records/fields";
 import { findRevisionPiece } from "@/data/queries/exercises";
 import { Failure } from "@/data/failure";
 import { answering, failureResponse } from "../../answer";

@@ -1,0 +1,160 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { z } from "zod";
+import { exerciseContentSchema, type ExerciseContent } from "@/core/exercise/exercise";
+import type { Step } from "@/core/trade/steps";
+import { newId, sendCommand } from "../command";
+
+const PAUSE_MS = 900;
+const RETRY_MS = 4000;
+
+/** What became of the work so far. */
+export type SaveState =
+  | { kind: "as-published" }
+  | { kind: "saving" }
+  | { kind: "saved"; at: Date }
+  | { kind: "on-device"; message: string }
+  | { kind: "conflict"; message: string };
+
+const keptSchema = z.object({ base: z.number(), content: exerciseContentSchema });
+
+const keyOf = (personId: string, exerciseId: string) => `bell-step.draft.${personId}.${exerciseId}`;
+
+/** The unsaved work this device holds of an exercise, if any. */
+function keptOn(key: string): z.output<typeof keptSchema> | null {
+  try {
+    return keptSchema.parse(JSON.parse(localStorage.getItem(key) ?? "null"));
+  } catch {
+    return null;
+  }
+}
+
+interface Opened {
+  exerciseId: string;
+  personId: string;
+  /** Version of the draft that was opened; 0 for the published revision. */
+  version: number;
+  techniqueId: string;
+  step: Step;
+}
+
+/**
+ * Saves a draft by itself: on this device with every change, on the server a
+ * moment later. A save that builds on an older version is refused and nobody's
+ * work is lost: this one stays on the device until it is put somewhere.
+ *
+ * @param content the exercise as it stands
+ * @param restore puts back what this device still held
+ */
+export function useDraft(
+  { exerciseId, personId, version, techniqueId, step }: Opened,
+  content: ExerciseContent,
+  restore: (content: ExerciseContent) => void,
+) {
+  const router = useRouter();
+  const key = keyOf(personId, exerciseId);
+  const [state, setState] = useState<SaveState>(() =>
+    version === 0 ? { kind: "as-published" } : { kind: "saved", at: new Date() },
+  );
+  const base = useRef(version);
+  const saved = useRef(content);
+  const latest = useRef(content);
+  const stopped = useRef(false);
+  const sending = useRef(false);
+  /** Work on an older state that this device held when the designer opened. */
+  const held = useRef<ExerciseContent | null>(null);
+
+  const save = useCallback(async () => {
+    if (sending.current || stopped.current || latest.current === saved.current) return;
+    sending.current = true;
+    setState({ kind: "saving" });
+    const sent = latest.current;
+    const answer = await sendCommand<"save-draft", { version: number }>("save-draft", {
+      exerciseId,
+      saveId: newId(),
+      base: base.current,
+      content: sent,
+    });
+    sending.current = false;
+    if (answer.ok) {
+      base.current = answer.value.version;
+      saved.current = sent;
+      if (latest.current === sent) localStorage.removeItem(key);
+      setState({ kind: "saved", at: new Date() });
+    } else if (answer.error.code === "conflict") {
+      stopped.current = true;
+      setState({ kind: "conflict", message: answer.error.message });
+    } else {
+      setState({ kind: "on-device", message: answer.error.message });
+    }
+  }, [exerciseId, key]);
+
+  useEffect(() => {
+    const kept = keptOn(key);
+    if (!kept) return;
+    if (kept.base === base.current) restore(kept.content);
+    else {
+      stopped.current = true;
+      held.current = kept.content;
+      setState({
+        kind: "conflict",
+        message: "This device still holds changes to an older state of this draft.",
+      });
+    }
+    // Only once, when the designer opens.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [key]);
+
+  useEffect(() => {
+    latest.current = content;
+    if (content === saved.current || held.current) return;
+    localStorage.setItem(key, JSON.stringify({ base: base.current, content }));
+    const soon = setTimeout(() => void save(), PAUSE_MS);
+    const again = setInterval(() => void save(), RETRY_MS);
+    return () => {
+      clearTimeout(soon);
+      clearInterval(again);
+    };
+  }, [content, key, save]);
+
+  /** Puts this device's work on the shelf of drafts as an exercise of its own. */
+  const keepAsOwn = useCallback(async () => {
+    const ownId = newId();
+    const mine = held.current ?? latest.current;
+    const name = `${mine.name}, second version`.slice(0, 80);
+    const answer = await sendCommand("new-exercise", {
+      exerciseId: ownId,
+      techniqueId,
+      step,
+      saveId: newId(),
+      content: { ...mine, name },
+    });
+    if (!answer.ok) return setState({ kind: "conflict", message: answer.error.message });
+    localStorage.removeItem(key);
+    router.push(`/set/${ownId}/design`);
+  }, [key, router, step, techniqueId]);
+
+  /** Lets this device's work go, and opens what is on the server. */
+  const takeTheirs = useCallback(() => {
+    localStorage.removeItem(key);
+    window.location.reload();
+  }, [key]);
+
+  /** Saves what is left to save; true once the server has everything. */
+  const flush = useCallback(async () => {
+    for (
+      let tries = 0;
+      tries < 20 && (sending.current || latest.current !== saved.current);
+      tries += 1
+    ) {
+      if (stopped.current) return false;
+      if (sending.current) await new Promise((resolve) => setTimeout(resolve, 100));
+      else await save();
+    }
+    return latest.current === saved.current;
+  }, [save]);
+
+  return { state, base, keepAsOwn, takeTheirs, flush };
+}

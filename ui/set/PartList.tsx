@@ -1,0 +1,41 @@
+import type { Piece } from "@/core/piece/piece";
+import type { Plan } from "@/core/piece/plan";
+import { printSection } from "@/core/section/spoken";
+import type { LengthUnit } from "@/core/units/length";
+import { printBothUnits } from "@/core/units/print";
+
+/** The further bars of a piece of several parts: what each is cut from, and its marks. */
+export function PartList({ piece, plan, unit }: { piece: Piece; plan: Plan; unit: LengthUnit }) {
+  if (plan.parts.length === 0) return null;
+  return (
+    <table className="ledger mt-3 text-15 max-sm:[&_.number]:whitespace-normal">
+      <thead>
+        <tr>
+          <th scope="col">Further parts</th>
+          <th scope="col">From</th>
+          <th scope="col" className="number">
+            Cut
+          </th>
+          <th scope="col">Marks from end A</th>
+        </tr>
+      </thead>
+      <tbody>
+        {plan.parts.map(({ id, name, count, stockLengthMm, marks }, index) => (
+          <tr key={id}>
+            <td>
+              {name}
+              {count > 1 ? `, ${count} alike` : ""}
+            </td>
+            <td>{printSection(piece.parts![index]!.stock.section, unit)}</td>
+            <td className="number font-semibold">{printBothUnits(stockLengthMm, unit)}</td>
+            <td className="quiet">
+              {marks.length === 0
+                ? "none"
+                : marks.map(({ fromAMm }) => printBothUnits(fromAMm, unit)).join("; ")}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,44 @@
+import type { Stage } from "@/core/stage/stages";
+import { printSection } from "@/core/section/spoken";
+import type { LengthUnit } from "@/core/units/length";
+import { heatInWords, sizeInWords, workingTimeInWords } from "../words/stage";
+
+/** The steps of work in order: what to do, the size to reach, the heat it wants, and the check before going on. */
+export function Stages({ stages, unit }: { stages: readonly Stage[]; unit: LengthUnit }) {
+  return (
+    <ol className="border-t-2 border-ink">
+      {stages.map((stage, index) => (
+        <li
+          key={stage.id}
+          className="grid break-inside-avoid gap-x-5 border-b border-rule bg-sheet px-3 py-2.5 text-15 sm:grid-cols-[24px_minmax(0,3fr)_minmax(0,2fr)]"
+        >
+          <span className="quiet max-sm:hidden">{index + 1}</span>
+          <div>
+            <h3 className="font-semibold">{stage.title}</h3>
+            <p>{stage.text}</p>
+            {stage.check ? (
+              <p className="quiet">
+                <strong className="font-semibold text-ink">Before going on:</strong> {stage.check}
+              </p>
+            ) : null}
+          </div>
+          <div>
+            {stage.sizes.map((size) => (
+              <p key={size.name}>{sizeInWords(size, unit)}</p>
+            ))}
+            {stage.heat ? (
+              <p className="quiet">
+                {heatInWords(stage.heat)}
+                {stage.seconds === null ? "" : `; ${workingTimeInWords(stage.seconds)} in the air`}
+              </p>
+            ) : null}
+            {stage.tools.length > 0 ? <p className="quiet">{stage.tools.join(", ")}</p> : null}
+            {stage.tongs ? (
+              <p className="quiet">tongs for {printSection(stage.tongs, unit)}</p>
+            ) : null}
+          </div>
+        </li>
+      ))}
+    </ol>
+  );
+}

@@ -1,0 +1,19 @@
+import type { Heat, StageSize } from "@/core/stage/stages";
+import type { LengthUnit } from "@/core/units/length";
+import { printBothUnits } from "@/core/units/print";
+
+/** A size to reach, in both units: "Section 12 by 4.8 mm". */
+export function sizeInWords({ name, mm }: StageSize, unit: LengthUnit): string {
+  const [first, ...more] = mm.map((one) => printBothUnits(one, unit));
+  return `${name}: ${[first, ...more].join(name === "Section" || name === "Slot" ? " by " : "; ")}`;
+}
+
+/** "orange to yellow, 1150 to 850 °C". */
+export const heatInWords = ({ name, fromC, toC }: Heat): string => `${name}, ${fromC} to ${toC} °C`;
+
+/** How long the bare bar stays in its heat: whole seconds, or minutes where it is long. */
+export function workingTimeInWords(seconds: number): string {
+  const whole = Math.round(seconds);
+  if (whole < 90) return `${whole} s`;
+  return `${Math.round(whole / 30) / 2} min`;
+}
