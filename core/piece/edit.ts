@@ -9,13 +9,23 @@ type Bar = Pick<Piece, "stretches" | "features">;
 const lengthOf = (stretches: readonly Stretch[]) =>
   stretches.reduce((sum, { length }) => sum + length, 0);
 
-/** An id that nothing in the bar has yet: the word itself, or with the next free number. */
-export function freeId(bar: Bar, word: string): string {
-  const taken = new Set([...bar.stretches, ...(bar.features ?? [])].map(({ id }) => id));
+/** Ids are at most 40 long; this leaves room for a number. */
+const ID_STEM = 35;
+
+/** An id that none of the things has yet: the word itself, or with the next free number. */
+export function freeId(things: readonly { id: string }[], word: string): string {
+  const taken = new Set(things.map(({ id }) => id));
   if (!taken.has(word)) return word;
+  const stem = word.slice(0, ID_STEM);
   for (let number = 2; ; number += 1)
-    if (!taken.has(`${word}-${number}`)) return `${word}-${number}`;
+    if (!taken.has(`${stem}-${number}`)) return `${stem}-${number}`;
 }
+
+/** Everything of a bar that has an id. */
+export const thingsOf = ({ stretches, features = [] }: Bar): { id: string }[] => [
+  ...stretches,
+  ...features,
+];
 
 /** Where a position goes when the bar before it changes: what lies beyond moves along, what lies within stays inside. */
 type Moved = (mm: number) => number;
@@ -123,7 +133,7 @@ export function splitStretch<Of extends Bar>(bar: Of, atMm: number, sectionAtCut
     const cutMm = atMm - startMm;
     startMm += stretch.length;
     if (cutMm < LEAST_STRETCH_MM || cutMm > stretch.length - LEAST_STRETCH_MM) return [stretch];
-    const id = freeId(bar, stretch.id);
+    const id = freeId(thingsOf(bar), stretch.id);
     const rest = stretch.length - cutMm;
     switch (stretch.kind) {
       case "transition":

@@ -11,6 +11,8 @@ export interface FlatPoint {
 export interface FinishedBar {
   /** The closed outline, mm. */
   outline: FlatPoint[];
+  /** Both edges at every length from end A, mm. */
+  edges: { sMm: number; left: FlatPoint; right: FlatPoint }[];
   centre: FlatPoint[];
   /** Edges of twisted corners, as lines on the steel. */
   twists: FlatPoint[][];
@@ -58,7 +60,8 @@ export function finishBar(
   const flat = projector(elevation);
   const edges = edgesOf(stations, flat);
   return {
-    outline: [...edges.map(({ left }) => left), ...edges.map(({ right }) => right).reverse()],
+    outline: aroundEdges(edges),
+    edges: edges.map((edge, index) => ({ ...edge, sMm: stations[index]!.sMm })),
     centre: stations.map(({ at }) => flat(at)),
     twists: features.flatMap((feature) => {
       if (feature.kind === "twist") return helixLines(feature, acrossBar(stations, flat));
@@ -75,6 +78,15 @@ interface Edge {
   left: FlatPoint;
   right: FlatPoint;
 }
+
+const aroundEdges = (edges: readonly Edge[]): FlatPoint[] => [
+  ...edges.map(({ left }) => left),
+  ...edges.map(({ right }) => right).reverse(),
+];
+
+/** The outline of a part of a finished bar, between two lengths from end A, mm. */
+export const outlineBetween = ({ edges }: FinishedBar, fromMm: number, toMm: number): FlatPoint[] =>
+  aroundEdges(edges.filter(({ sMm }) => sMm >= fromMm - 1e-6 && sMm <= toMm + 1e-6));
 
 function edgesOf(stations: readonly CentreStation[], flat: (v: Vector) => FlatPoint): Edge[] {
   let normal: FlatPoint = { x: 0, y: 1 };

@@ -66,7 +66,9 @@ export function stretchSection(stretch: Stretch, fraction: number): Section {
 }
 
 /** The sections worth drawing below the bar: each stretch's own, at its telling place. */
-export function tellingSections(piece: Piece): { id: string; atMm: number; section: Section }[] {
+export function tellingSections(
+  piece: Pick<Piece, "stretches">,
+): { id: string; atMm: number; section: Section }[] {
   let fromMm = 0;
   return piece.stretches.flatMap((stretch) => {
     const fraction = stretch.kind === "transition" ? tipFraction(stretch) : 0.5;

@@ -60,6 +60,7 @@ export interface PlannedPart {
   /** Of all of them, kg. */
   massKg: number;
   marks: LayoutMark[];
+  stretches: PlannedStretch[];
 }
 
 /** A warning with its sentence, millimetres first. */
@@ -170,7 +171,7 @@ function planBar(piece: Bar) {
 }
 
 function planPart(part: Part): PlannedPart {
-  const { stockLengthMm, massKg, marks } = planBar(part);
+  const { stockLengthMm, massKg, marks, stretches } = planBar(part);
   const count = part.count ?? 1;
   return {
     id: part.id,
@@ -179,6 +180,7 @@ function planPart(part: Part): PlannedPart {
     stockLengthMm,
     massKg: massKg * count,
     marks,
+    stretches,
   };
 }
 

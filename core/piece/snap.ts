@@ -1,7 +1,7 @@
 import { MM_PER_INCH, type LengthUnit } from "../units/length";
 
 /** Steps a hand works in: whole fives of millimetres, quarter inches (common practice, no source). */
-const STEP_MM: Record<LengthUnit, number> = { mm: 5, in: MM_PER_INCH / 4 };
+export const STEP_MM: Record<LengthUnit, number> = { mm: 5, in: MM_PER_INCH / 4 };
 /** Finest step when nothing sensible is near. */
 const FINE_MM: Record<LengthUnit, number> = { mm: 1, in: MM_PER_INCH / 16 };
 

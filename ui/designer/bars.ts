@@ -1,4 +1,5 @@
-import { MAIN_PART, type Feature, type Piece, type Stretch } from "@/core/piece/piece";
+import { freeId } from "@/core/piece/edit";
+import { MAIN_PART, type Feature, type Part, type Piece, type Stretch } from "@/core/piece/piece";
 
 /** The bar being worked on: the piece's own, or one of its further parts. */
 export interface Bar {
@@ -19,5 +20,16 @@ export function withBar(piece: Piece, partId: string, change: (bar: Bar) => Bar)
   return {
     ...piece,
     parts: piece.parts.map((part) => (part.id === partId ? { ...part, ...change(part) } : part)),
+  };
+}
+
+/** A further part to begin with: a plain bar of the piece's own stock. */
+export function freePart(piece: Piece): Part {
+  const { section } = piece.stock;
+  return {
+    id: freeId(piece.parts ?? [], "part"),
+    stock: piece.stock,
+    stretches: [{ id: "bar", kind: "prism", section, length: 100 }],
+    allowances: piece.allowances,
   };
 }

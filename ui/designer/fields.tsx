@@ -146,21 +146,23 @@ export function SectionField({
   );
 }
 
-/** A plain number within limits, such as turns or degrees. */
+/** A plain number within limits, such as turns or degrees; a whole one where it counts. */
 export function NumberField({
   label,
   value,
   least,
   most,
+  whole = false,
   onTake,
 }: {
   label: string;
   value: number;
   least: number;
   most: number;
+  whole?: boolean;
   onTake: (value: number) => void;
 }) {
-  const accepted = `A number from ${least} to ${most}.`;
+  const accepted = `A ${whole ? "whole " : ""}number from ${least} to ${most}.`;
   return (
     <TypedField
       label={label}
@@ -168,7 +170,8 @@ export function NumberField({
       onTake={onTake}
       read={(text) => {
         const number = Number(text.trim().replace(",", "."));
-        return text.trim() !== "" && number >= least && number <= most
+        const fits = number >= least && number <= most && (!whole || Number.isInteger(number));
+        return text.trim() !== "" && fits
           ? { ok: true, value: number }
           : { ok: false, message: accepted };
       }}

@@ -1,4 +1,4 @@
-import { freeId } from "@/core/piece/edit";
+import { freeId, thingsOf } from "@/core/piece/edit";
 import { sectionAt, layBar } from "@/core/piece/bar";
 import type { Feature, Stretch } from "@/core/piece/piece";
 import { sectionAreaMm2, type Section } from "@/core/section/section";
@@ -50,7 +50,7 @@ export function startStretch(key: string, bar: Bar): Stretch {
   const { section } = bar.stock;
   const size = across(section);
   const prism = (word: string, of: Section, length: number, technique?: string): Stretch => ({
-    id: freeId(bar, word),
+    id: freeId(thingsOf(bar), word),
     kind: "prism",
     section: of,
     length,
@@ -62,7 +62,7 @@ export function startStretch(key: string, bar: Bar): Stretch {
     length: number,
     technique: string,
   ): Stretch => ({
-    id: freeId(bar, word),
+    id: freeId(thingsOf(bar), word),
     kind: "transition",
     from: section,
     to,
@@ -87,7 +87,7 @@ export function startStretch(key: string, bar: Bar): Stretch {
       return prism("shank", { shape: "round", size }, 80, "section-change");
     case "free":
       return {
-        id: freeId(bar, "leaf"),
+        id: freeId(thingsOf(bar), "leaf"),
         kind: "free",
         volume: Math.round(sectionAreaMm2(section) * 30),
         length: 70,
@@ -102,7 +102,7 @@ export function startStretch(key: string, bar: Bar): Stretch {
 export function startFeature(key: string, bar: Bar, atMm: number): Feature {
   const laid = layBar(bar.stretches);
   const size = across(sectionAt(laid, atMm));
-  const id = freeId(bar, key);
+  const id = freeId(thingsOf(bar), key);
   const half = Math.min(laid.lengthMm / 2, 50);
   const from = Math.max(0, Math.min(atMm - half, laid.lengthMm - 2 * half));
   const span = { id, from, to: from + 2 * half };
@@ -142,3 +142,7 @@ export function startFeature(key: string, bar: Bar, atMm: number): Feature {
       return { id, kind: "hole", at: atMm, diameter: Math.round(size / 3), method: "punch" };
   }
 }
+
+/** The same stretch the other way round: what was at the A side is at the B side. */
+export const turnedRound = (stretch: Stretch): Stretch =>
+  stretch.kind === "transition" ? { ...stretch, from: stretch.to, to: stretch.from } : stretch;

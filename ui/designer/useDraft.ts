@@ -14,7 +14,7 @@ const RETRY_MS = 4000;
 export type SaveState =
   | { kind: "as-published" }
   | { kind: "saving" }
-  | { kind: "saved"; at: Date }
+  | { kind: "saved"; at: string }
   | { kind: "on-device"; message: string }
   | { kind: "conflict"; message: string };
 
@@ -36,6 +36,8 @@ interface Opened {
   personId: string;
   /** Version of the draft that was opened; 0 for the published revision. */
   version: number;
+  /** When that draft was saved. */
+  savedAt: string | null;
   techniqueId: string;
   step: Step;
 }
@@ -49,14 +51,14 @@ interface Opened {
  * @param restore puts back what this device still held
  */
 export function useDraft(
-  { exerciseId, personId, version, techniqueId, step }: Opened,
+  { exerciseId, personId, version, savedAt, techniqueId, step }: Opened,
   content: ExerciseContent,
   restore: (content: ExerciseContent) => void,
 ) {
   const router = useRouter();
   const key = keyOf(personId, exerciseId);
   const [state, setState] = useState<SaveState>(() =>
-    version === 0 ? { kind: "as-published" } : { kind: "saved", at: new Date() },
+    savedAt === null ? { kind: "as-published" } : { kind: "saved", at: savedAt },
   );
   const base = useRef(version);
   const saved = useRef(content);
@@ -82,7 +84,7 @@ export function useDraft(
       base.current = answer.value.version;
       saved.current = sent;
       if (latest.current === sent) localStorage.removeItem(key);
-      setState({ kind: "saved", at: new Date() });
+      setState({ kind: "saved", at: new Date().toISOString() });
     } else if (answer.error.code === "conflict") {
       stopped.current = true;
       setState({ kind: "conflict", message: answer.error.message });
@@ -156,5 +158,11 @@ export function useDraft(
     return latest.current === saved.current;
   }, [save]);
 
-  return { state, base, keepAsOwn, takeTheirs, flush };
+  /** Stops saving and lets go of what this device holds: the draft is gone. */
+  const forget = useCallback(() => {
+    stopped.current = true;
+    localStorage.removeItem(key);
+  }, [key]);
+
+  return { state, base, keepAsOwn, takeTheirs, flush, forget };
 }

@@ -5,10 +5,11 @@ import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { useForm } from "react-hook-form";
 import { z } from "zod";
+import { MAX_PACK_BYTES, PACK_FORMAT, readPack, type Pack } from "@/core/exercise/pack";
 import { MAX_PIECE_BYTES, readPieceFile, type Piece } from "@/core/piece/piece";
 import { planPiece } from "@/core/piece/plan";
 import { complain } from "@/core/problem/complain";
-import { Refusal } from "@/core/problem/problem";
+import { Refusal, type Complaint } from "@/core/problem/problem";
 import { COMMANDS } from "@/core/records/commands";
 import { STEP_NAMES, STEPS, type Step } from "@/core/trade/steps";
 import { BarDrawing } from "../bar/BarDrawing";
@@ -34,20 +35,29 @@ interface Technique {
 type FileState =
   | { kind: "none" }
   | { kind: "refused"; message: string }
+  | { kind: "pack"; pack: Pack; text: string }
   | { kind: "read"; piece: Piece; text: string };
+
+const refused = ({ message, path }: Complaint): FileState => ({
+  kind: "refused",
+  message: path ? `At ${path}: ${message}` : message,
+});
 
 /** A file's text, or why it is refused: too large, malformed, another version, a hostile name. */
 async function readFile(file: File): Promise<FileState> {
-  if (file.size > MAX_PIECE_BYTES * 4)
+  if (file.size > MAX_PACK_BYTES)
     return {
       kind: "refused",
-      message: `The file is ${Math.ceil(file.size / 1024)} KB; a piece file may be at most ${MAX_PIECE_BYTES / 1024} KB.`,
+      message: `The file is ${Math.ceil(file.size / 1024)} KB; a piece file may be at most ${MAX_PIECE_BYTES / 1024} KB, a pack of exercises ${MAX_PACK_BYTES / 1024} KB.`,
     };
   const text = await file.text();
+  // A pack names its format at once; everything else is taken for a piece, and refused as one.
+  if (text.slice(0, 200).includes(PACK_FORMAT.split("/")[0]!)) {
+    const pack = readPack(text);
+    return pack.ok ? { kind: "pack", pack: pack.value, text } : refused(pack.error);
+  }
   const read = readPieceFile(text);
-  if (read.ok) return plannable(read.value, text);
-  const { message, path } = read.error;
-  return { kind: "refused", message: path ? `At ${path}: ${message}` : message };
+  return read.ok ? plannable(read.value, text) : refused(read.error);
 }
 
 function plannable(piece: Piece, text: string): FileState {
@@ -60,55 +70,16 @@ function plannable(piece: Piece, text: string): FileState {
   }
 }
 
-/** Reads a piece file, shows what it will make, and puts it on the shelf. */
+/** Reads a file of a piece or of a pack of exercises, shows what it holds, and puts it on the shelf. */
 export function ImportForm({ techniques }: { techniques: Technique[] }) {
-  const router = useRouter();
   const [file, setFile] = useState<FileState>({ kind: "none" });
-  const form = useForm({
-    resolver: zodResolver(importSchema),
-    defaultValues: {
-      name: "",
-      heatBudget: 4,
-      minuteBudget: 20,
-      techniqueId: techniques[0]?.id ?? "",
-      step: "1",
-    },
-  });
-  const { errors, isSubmitting } = form.formState;
-  const plan = useMemo(() => (file.kind === "read" ? planPiece(file.piece) : null), [file]);
-
-  async function choose(chosen: File | undefined) {
-    if (!chosen) return setFile({ kind: "none" });
-    const state = await readFile(chosen);
-    setFile(state);
-    if (state.kind !== "read") return;
-    form.setValue("name", state.piece.name);
-    const slug = state.piece.stretches.find(({ technique }) => technique)?.technique;
-    const technique = techniques.find((one) => one.slug === slug);
-    if (technique) form.setValue("techniqueId", technique.id);
-  }
-
-  const submit = form.handleSubmit(async (values) => {
-    if (file.kind !== "read")
-      return form.setError("root", { message: "Choose a piece file first." });
-    const exerciseId = newId();
-    const answer = await sendCommand("import-exercise", {
-      ...values,
-      exerciseId,
-      revisionId: newId(),
-      step: Number(values.step) as Step,
-      pieceFile: file.text,
-    });
-    if (answer.ok) router.push(`/set/${exerciseId}`);
-    else form.setError("root", { message: answer.error.message });
-  });
-
+  const choose = async (chosen: File | undefined) =>
+    setFile(chosen ? await readFile(chosen) : { kind: "none" });
   return (
-    <form onSubmit={(event) => void submit(event)} noValidate>
-      <FormError>{errors.root?.message}</FormError>
+    <>
       <Field
-        label="Piece file"
-        hint="JSON in the open piece format, at most 256 KB."
+        label="File"
+        hint="JSON in the open formats: a piece, at most 256 KB, or a pack of exercises."
         error={file.kind === "refused" ? file.message : undefined}
       >
         {(wiring) => (
@@ -121,13 +92,98 @@ export function ImportForm({ techniques }: { techniques: Technique[] }) {
           />
         )}
       </Field>
-      {file.kind === "read" && plan ? (
-        <div className="mb-5 border border-rule bg-sheet p-3">
-          <BarDrawing piece={file.piece} plan={plan} view="forged" unit="mm" />
-          <StockAnswer piece={file.piece} plan={plan} unit="mm" />
-          <p className="quiet mt-2 text-15">{plan.characteristics.length} things to measure</p>
-        </div>
+      {file.kind === "read" ? (
+        <PieceImport key={file.text} {...file} techniques={techniques} />
       ) : null}
+      {file.kind === "pack" ? <PackImport key={file.text} {...file} /> : null}
+    </>
+  );
+}
+
+/** The exercises of a pack, as they will stand on the shelf: under ids of this school, over nothing that is there. */
+function PackImport({ pack, text }: { pack: Pack; text: string }) {
+  const router = useRouter();
+  const [error, setError] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const { exercises } = pack;
+  const send = async () => {
+    setBusy(true);
+    const ids = exercises.map(() => ({ exerciseId: newId(), revisionId: newId() }));
+    const answer = await sendCommand("import-pack", { ids, pack: text });
+    setBusy(false);
+    if (!answer.ok) return setError(answer.error.message);
+    router.push(ids.length === 1 ? `/set/${ids[0]!.exerciseId}` : "/set");
+  };
+  return (
+    <>
+      <FormError>{error}</FormError>
+      <ul className="mb-4 border-t-2 border-ink bg-sheet text-15">
+        {exercises.map(({ name: called, technique, step }, index) => (
+          <li key={index} className="border-b border-rule px-3 py-2">
+            <strong>{called}</strong>{" "}
+            <span className="quiet">
+              {technique.replaceAll("-", " ")}, step {step}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <button
+        type="button"
+        className="button button-main"
+        disabled={busy}
+        onClick={() => void send()}
+      >
+        Put {exercises.length === 1 ? "it" : `all ${exercises.length}`} on the shelf
+      </button>
+    </>
+  );
+}
+
+interface PieceImportProps {
+  piece: Piece;
+  text: string;
+  techniques: Technique[];
+}
+
+/** What a piece will make, and what has to be said of it besides. */
+function PieceImport({ piece, text, techniques }: PieceImportProps) {
+  const router = useRouter();
+  const slug = piece.stretches.find(({ technique }) => technique)?.technique;
+  const technique = techniques.find((one) => one.slug === slug) ?? techniques[0];
+  const form = useForm({
+    resolver: zodResolver(importSchema),
+    defaultValues: {
+      name: piece.name,
+      heatBudget: 4,
+      minuteBudget: 20,
+      techniqueId: technique?.id ?? "",
+      step: "1",
+    },
+  });
+  const { errors, isSubmitting } = form.formState;
+  const plan = useMemo(() => planPiece(piece), [piece]);
+
+  const submit = form.handleSubmit(async (values) => {
+    const exerciseId = newId();
+    const answer = await sendCommand("import-exercise", {
+      ...values,
+      exerciseId,
+      revisionId: newId(),
+      step: Number(values.step) as Step,
+      pieceFile: text,
+    });
+    if (answer.ok) router.push(`/set/${exerciseId}`);
+    else form.setError("root", { message: answer.error.message });
+  });
+
+  return (
+    <form onSubmit={(event) => void submit(event)} noValidate>
+      <FormError>{errors.root?.message}</FormError>
+      <div className="mb-5 border border-rule bg-sheet p-3">
+        <BarDrawing piece={piece} plan={plan} view="forged" unit="mm" />
+        <StockAnswer piece={piece} plan={plan} unit="mm" />
+        <p className="quiet mt-2 text-15">{plan.characteristics.length} things to measure</p>
+      </div>
       <Field label="Name on the shelf" error={errors.name?.message}>
         {(wiring) => <input {...wiring} {...form.register("name")} className="field" />}
       </Field>

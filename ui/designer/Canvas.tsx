@@ -1,0 +1,76 @@
+"use client";
+
+import { useMemo } from "react";
+import { markedDrawing } from "@/core/drawing/pieceDrawings";
+import { MAIN_PART } from "@/core/piece/piece";
+import type { Plan } from "@/core/piece/plan";
+import type { LengthUnit } from "@/core/units/length";
+import { DrawingSvg } from "../drawing/DrawingSvg";
+import { SectionRow } from "../drawing/SectionRow";
+import type { Bar } from "./bars";
+import type { DesignState } from "./designerStore";
+import { FinishedCanvas } from "./FinishedCanvas";
+import { ForgedCanvas, type Dragging } from "./ForgedCanvas";
+
+interface CanvasProps {
+  state: DesignState;
+  bar: Bar;
+  plan: Plan | null;
+  unit: LengthUnit;
+  /** Pixels a millimetre; what fits, unless zoomed. */
+  scale: number | undefined;
+  dragging: Dragging;
+}
+
+/** The drawing in the view that is asked for, at its true proportions whatever the zoom. */
+export function Canvas({ state, bar, plan, unit, scale, dragging }: CanvasProps) {
+  const { view, elevation, selected, select, part, content } = state;
+  const { piece } = content;
+  const marked = useMemo(
+    () => (view === "marked" && plan ? markedDrawing(piece, plan) : null),
+    [view, piece, plan],
+  );
+  return (
+    <div className="relative overflow-auto border border-rule bg-sheet">
+      <p className="quiet pointer-events-none absolute top-2 right-3 text-13">
+        {view === "marked" ? "the cold bar" : elevation === "side" ? "from the side" : "from above"}
+      </p>
+      {view === "marked" ? (
+        marked ? (
+          <DrawingSvg
+            drawing={marked}
+            unit={unit}
+            scale={scale}
+            label={`${piece.name}, as marked`}
+          />
+        ) : (
+          <p className="p-5 text-15">There is no length to cut yet: see beside the drawing.</p>
+        )
+      ) : null}
+      {view === "forged" ? (
+        <ForgedCanvas
+          bar={bar}
+          elevation={elevation}
+          unit={unit}
+          scale={scale}
+          selected={selected}
+          onSelect={select}
+          dragging={dragging}
+        />
+      ) : null}
+      {view === "finished" ? (
+        <FinishedCanvas
+          piece={piece}
+          bar={bar}
+          main={part === MAIN_PART}
+          elevation={elevation}
+          unit={unit}
+          scale={scale}
+          selected={selected}
+          onSelect={select}
+        />
+      ) : null}
+      {view === "marked" ? null : <SectionRow stretches={bar.stretches} unit={unit} />}
+    </div>
+  );
+}

@@ -1,0 +1,143 @@
+import { featureName } from "@/core/piece/featureCharacteristics";
+import type { Feature, Stretch } from "@/core/piece/piece";
+import { stretchName, type PlannedStretch } from "@/core/piece/plan";
+import { printSection } from "@/core/section/spoken";
+import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
+import type { LengthUnit } from "@/core/units/length";
+import { printBothUnits, printInchFraction, printMmRounded } from "@/core/units/print";
+import type { Bar } from "./bars";
+import { idOf, itemsAlong, type BarItem } from "./order";
+
+interface PartsTableProps {
+  bar: Bar;
+  /** The bar's stretches as planned, or nothing where it can't be. */
+  planned: readonly PlannedStretch[] | null;
+  unit: LengthUnit;
+  selected: string | null;
+  onSelect: (id: string) => void;
+}
+
+/** The bar as a list: what each stretch becomes, how much bar it takes, and what is done to it. */
+export function PartsTable({ bar, planned, unit, selected, onSelect }: PartsTableProps) {
+  const own = (mm: number) => (unit === "mm" ? printMmRounded(mm) : printInchFraction(mm));
+  const takesMm = (id: string) => planned?.find((one) => one.id === id)?.stockMm;
+  const markMm = (id: string) => {
+    const upTo = planned?.findIndex((one) => one.id === id) ?? -1;
+    return upTo < 0
+      ? undefined
+      : planned!.slice(0, upTo + 1).reduce((sum, { stockMm }) => sum + stockMm, 0);
+  };
+  const ownOr = (mm: number | undefined) => (mm === undefined ? "–" : own(mm));
+  const row = (item: BarItem) => {
+    if (item.kind === "feature") {
+      const { feature } = item;
+      return [
+        <span key="name" className="pl-5">
+          {featureName(feature).toLowerCase()}
+        </span>,
+        featureInWords(feature, unit),
+        "from" in feature ? own(feature.to - feature.from) : "",
+        "",
+        "",
+        "",
+      ];
+    }
+    const { stretch } = item;
+    return [
+      stretchName(stretch).toLowerCase(),
+      stretchInWords(stretch, unit),
+      own(stretch.length),
+      ownOr(takesMm(stretch.id)),
+      ownOr(markMm(stretch.id)),
+      STARTER_TECHNIQUES.find(({ slug }) => slug === stretch.technique)?.name ?? "",
+    ];
+  };
+  return (
+    <table className="ledger text-15">
+      <thead>
+        <tr>
+          <th scope="col">Along the bar</th>
+          <th scope="col">Becomes</th>
+          <th scope="col" className="number">
+            Long, {unit}
+          </th>
+          <th scope="col" className="number">
+            From bar
+          </th>
+          <th scope="col" className="number">
+            Mark at
+          </th>
+          <th scope="col">Skill</th>
+        </tr>
+      </thead>
+      <tbody>
+        {itemsAlong(bar).map((item) => {
+          const id = idOf(item);
+          const here = id === selected;
+          const [name, becomes, long, from, mark, skill] = row(item);
+          return (
+            <tr
+              key={id}
+              onClick={() => onSelect(id)}
+              className={`cursor-pointer ${here ? "bg-white outline-2 -outline-offset-2 outline-ink" : ""}`}
+            >
+              <td className={here ? "font-semibold" : ""}>
+                <button
+                  type="button"
+                  aria-pressed={here}
+                  onClick={() => onSelect(id)}
+                  className="text-left"
+                >
+                  {name}
+                </button>
+              </td>
+              <td>{becomes}</td>
+              <td className="number">{long}</td>
+              <td className="number">{from}</td>
+              <td className="number">{mark}</td>
+              <td>{skill}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+function stretchInWords(stretch: Stretch, unit: LengthUnit): string {
+  const end = (section: Extract<Stretch, { kind: "transition" }>["from"]) =>
+    section === "point" ? "a point" : printSection(section, unit);
+  switch (stretch.kind) {
+    case "prism":
+      return printSection(stretch.section, unit);
+    case "transition":
+      return `${end(stretch.from)} to ${end(stretch.to)}`;
+    case "free":
+      return `freely shaped, ${(stretch.volume / 1000).toFixed(1)} cm³`;
+  }
+}
+
+const turns = (count: number) => `${Number(count.toFixed(2))} ${count === 1 ? "turn" : "turns"}`;
+
+function featureInWords(feature: Feature, unit: LengthUnit): string {
+  const length = (mm: number) => printBothUnits(mm, unit);
+  switch (feature.kind) {
+    case "hole":
+      return `${length(feature.diameter)} at ${length(feature.at)} from A`;
+    case "bend":
+      return `${Number(feature.angle.toFixed(1))}° at ${length(feature.at)} from A`;
+    case "fold":
+    case "stamp":
+    case "weld":
+      return `at ${length(feature.at)} from A`;
+    case "twist":
+    case "wrap":
+      return `${turns(feature.turns)}, ${feature.hand} hand`;
+    case "scroll":
+      return `${feature.turns === undefined ? "" : `${turns(feature.turns)}, `}curls ${feature.side ?? "up"}`;
+    case "ring":
+      return `${length(feature.insideDiameter)} inside`;
+    case "texture":
+      return "";
+  }
+}
