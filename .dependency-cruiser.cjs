@@ -1,4 +1,4 @@
-/** Imports go one way: core ← data ← app, core ← ui ← app. */
+/** Imports go one way: core ← data ← app, core ← ui ← app, core ← print ← app. */
 const only = (from, allowed, comment) => ({
   name: `${from}-imports`,
   comment,
@@ -19,6 +19,11 @@ module.exports = {
       "ui",
       ["^(core|ui)/", "^node_modules/", "^[a-z:]+$"],
       "The interface knows the core, not the data.",
+    ),
+    only(
+      "print",
+      ["^(core|print|ui/words)/", "^node_modules/", "^[a-z:]+$"],
+      "Printing knows the core, and says things in the interface's words.",
     ),
     {
       name: "nobody-imports-app",

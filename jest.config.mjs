@@ -25,7 +25,7 @@ const config = {
     {
       ...shared,
       displayName: "unit",
-      testMatch: ["<rootDir>/{core,ui}/**/*.test.ts?(x)"],
+      testMatch: ["<rootDir>/{core,print,ui}/**/*.test.ts?(x)"],
       transform: { "\\.(t|j)sx?$": swc("commonjs") },
       transformIgnorePatterns: ["/node_modules/(?!uuid/)"],
     },

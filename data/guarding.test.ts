@@ -12,7 +12,7 @@ import {
   findDesign,
   findExercise,
   findPackedExercise,
-  findRevisionPiece,
+  findRevision,
   listRevisions,
 } from "./queries/exercises";
 import { findLearnerOverview } from "./queries/learner";
@@ -252,7 +252,7 @@ describe("queries", () => {
   test("a learner sees exercises set for them only", async () => {
     const { notSet, revision } = ids();
     await expect(findExercise(database, ours.learner, notSet)).rejects.toEqual(gone);
-    await expect(findRevisionPiece(database, ours.learner, revision)).rejects.toEqual(gone);
+    await expect(findRevision(database, ours.learner, revision)).rejects.toEqual(gone);
     expect((await findExercise(database, ours.otherLearner, notSet)).id).toBe(notSet);
     await expect(findDesign(database, ours.otherLearner, notSet)).rejects.toEqual(gone);
     await expect(findPackedExercise(database, ours.otherLearner, notSet)).rejects.toEqual(gone);
@@ -266,7 +266,7 @@ describe("queries", () => {
     const { personId } = ours.learner;
     await expect(findBenchPiece(database, instructor, piece)).rejects.toEqual(gone);
     await expect(findExercise(database, instructor, notSet)).rejects.toEqual(gone);
-    await expect(findRevisionPiece(database, instructor, revision)).rejects.toEqual(gone);
+    await expect(findRevision(database, instructor, revision)).rejects.toEqual(gone);
     await expect(findDesign(database, instructor, notSet)).rejects.toEqual(gone);
     await expect(findPackedExercise(database, instructor, notSet)).rejects.toEqual(gone);
     expect(await listRevisions(database, instructor, notSet)).toEqual([]);

@@ -99,7 +99,7 @@ const cache = (tool) => [
   "--cache-strategy",
   "content",
 ];
-const SOURCES = ["app", "core", "data", "ui", "scripts", "e2e"];
+const SOURCES = ["app", "core", "data", "print", "ui", "scripts", "e2e"];
 
 async function lint() {
   if (!wanted.includes("lint")) return;

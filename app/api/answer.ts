@@ -1,5 +1,9 @@
 import type { CommandFailure } from "@/core/records/commands";
+import { idSchema } from "@/core/records/fields";
+import type { Actor } from "@/data/actor";
+import { Failure } from "@/data/failure";
 import { log } from "../log";
+import { currentActor } from "../server";
 
 const STATUS: Record<CommandFailure["code"], number> = {
   "signed-out": 401,
@@ -54,3 +58,23 @@ export async function answering(what: string, handle: () => Promise<Response>): 
     );
   }
 }
+
+/** Answers with a file of a record, for whoever may see it; nothing there is the same as no such file. */
+export const answeringFile = (
+  what: string,
+  givenId: string,
+  make: (actor: Actor, id: string) => Promise<Response | null>,
+): Promise<Response> =>
+  answering(what, async () => {
+    const actor = await currentActor();
+    if (!actor) return failureResponse("signed-out", "Sign in to fetch a file.");
+    const missing = failureResponse("not-found", "There is no such exercise here.");
+    const id = idSchema.safeParse(givenId);
+    if (!id.success) return missing;
+    try {
+      return (await make(actor, id.data)) ?? missing;
+    } catch (error) {
+      if (error instanceof Failure) return failureResponse(error.code, error.message);
+      throw error;
+    }
+  });

@@ -154,19 +154,24 @@ const halfMm = (section: Section) =>
 /** How long a check ruler is, mm. */
 const RULER_MM = 100;
 
-/**
- * The full-size template: the finished outline with its centre line, and a ruler
- * to check that it was printed or shown at its true size.
- */
+/** The finished bars at their true size, each with its centre line: what a template shows. */
+export const fullSizeDrawing = (piece: Piece, elevation: Elevation): Drawing =>
+  drawingOf(
+    stacked(
+      barsOf(piece, ({ stretches, features = [] }) => {
+        const bar = finishBar(stretches, features, elevation);
+        return [
+          ...marksOfBar(bar),
+          { kind: "path", ink: "centre", points: bar.centre, closed: false },
+        ];
+      }),
+    ),
+  );
+
+/** The template with a ruler under it, to check that it is shown or cut at its true size. */
 export function templateDrawing(piece: Piece, elevation: Elevation): Drawing {
-  const bar = finishBar(piece.stretches, piece.features ?? [], elevation);
-  const marks: Mark[] = [
-    ...marksOfBar(bar),
-    { kind: "path", ink: "centre", points: bar.centre, closed: false },
-  ];
-  const { extents } = drawingOf(marks);
-  const top = extents.minY - 16;
-  return drawingOf([...marks, ...ruler(extents.minX, top)]);
+  const { marks, extents } = fullSizeDrawing(piece, elevation);
+  return drawingOf([...marks, ...ruler(extents.minX, extents.minY - 16)]);
 }
 
 /** A ruler in millimetres from a point to the right; every tenth and fifth line longer. */

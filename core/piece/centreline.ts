@@ -35,7 +35,8 @@ const STRAIGHT_STEP_MM = 1e9;
 
 /**
  * The centre line of a finished bar, bent, folded, ringed and scrolled to its
- * true developed length, from end A at the origin heading along x.
+ * true developed length, from end A at the origin. Its longest straight run lies
+ * level along x, as the piece would be laid down to be looked at.
  *
  * Curves that want the same bar are laid one behind the other as far as there is
  * bar; the plan's warnings say so. Twists and wraps leave the centre line alone.
@@ -51,8 +52,35 @@ export function centreLine(
   const arcs = arcsOf(bar, features, finestRad);
   const walk = new Walk(bar);
   for (const arc of arcs) walk.step(arc);
-  return walk.stations;
+  return levelled(walk.stations);
 }
+
+/** Two headings are the same below this, as the cosine of the angle between them. */
+const SAME_HEADING = 1 - 1e-12;
+
+/** The stations turned so that the longest straight run lies along x, its thickness upright. */
+function levelled(stations: CentreStation[]): CentreStation[] {
+  let base = stations[0]!;
+  let longestMm = 0;
+  let start = stations[0]!;
+  for (const station of stations) {
+    if (dot(station.along, start.along) < SAME_HEADING) start = station;
+    if (station.sMm - start.sMm <= longestMm) continue;
+    longestMm = station.sMm - start.sMm;
+    base = start;
+  }
+  if (dot(base.along, stations[0]!.along) >= SAME_HEADING) return stations;
+  const turn = (v: Vector): Vector => [dot(v, base.along), dot(v, base.up), dot(v, base.across)];
+  return stations.map((station) => ({
+    ...station,
+    at: turn(station.at),
+    along: turn(station.along),
+    up: turn(station.up),
+    across: turn(station.across),
+  }));
+}
+
+const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 
 /** Walks along the bar, keeping where it is and how its section lies. */
 class Walk {

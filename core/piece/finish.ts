@@ -85,8 +85,22 @@ const aroundEdges = (edges: readonly Edge[]): FlatPoint[] => [
 ];
 
 /** The outline of a part of a finished bar, between two lengths from end A, mm. */
-export const outlineBetween = ({ edges }: FinishedBar, fromMm: number, toMm: number): FlatPoint[] =>
-  aroundEdges(edges.filter(({ sMm }) => sMm >= fromMm - 1e-6 && sMm <= toMm + 1e-6));
+export function outlineBetween({ edges }: FinishedBar, fromMm: number, toMm: number): FlatPoint[] {
+  const within = edges.filter(({ sMm }) => sMm > fromMm && sMm < toMm);
+  return aroundEdges([edgeBetween(edges, fromMm), ...within, edgeBetween(edges, toMm)]);
+}
+
+/** The edge at a length from end A, between the two that are known on either side. */
+function edgeBetween(edges: FinishedBar["edges"], sMm: number): Edge {
+  const next = edges.findIndex((edge) => edge.sMm >= sMm);
+  const [a, b] = [edges[Math.max(0, next - 1)]!, edges[next] ?? edges.at(-1)!];
+  const share = b.sMm > a.sMm ? (sMm - a.sMm) / (b.sMm - a.sMm) : 0;
+  const mid = (p: FlatPoint, q: FlatPoint): FlatPoint => ({
+    x: p.x + (q.x - p.x) * share,
+    y: p.y + (q.y - p.y) * share,
+  });
+  return { left: mid(a.left, b.left), right: mid(a.right, b.right) };
+}
 
 function edgesOf(stations: readonly CentreStation[], flat: (v: Vector) => FlatPoint): Edge[] {
   let normal: FlatPoint = { x: 0, y: 1 };

@@ -231,7 +231,7 @@ function ofPrism(piece: Piece, stretch: Extract<Stretch, { kind: "prism" }>): Dr
       {
         ...base,
         operation: "upset",
-        title: `Upset ${stretchName(stretch).toLowerCase()}`,
+        title: titled("Upset", stretchName(stretch)),
         text: "A short heat, the rest cooled. Fast light blows spread the end, slow heavy ones travel up the bar. Straighten little and often, and give it one heat more than looks enough.",
         heat: HEATS.upsetting,
         coolest: piece.stock.section,
@@ -244,7 +244,7 @@ function ofPrism(piece: Piece, stretch: Extract<Stretch, { kind: "prism" }>): Dr
     {
       ...base,
       operation: shouldered ? "shoulder" : "draw",
-      title: `${shouldered ? "Set down" : "Draw out"} ${stretchName(stretch).toLowerCase()}`,
+      title: titled(shouldered ? "Set down" : "Draw out", stretchName(stretch)),
       text: shouldered
         ? "Half-face blows at the anvil's edge, at the mark. Keep the other plane at its thickness; dress the face after every pass."
         : section.shape === "round"
@@ -280,7 +280,7 @@ function ofTaper(
   return {
     operation: "taper",
     of: stretch.id,
-    title: `Taper ${stretchName(stretch).toLowerCase()}`,
+    title: titled("Taper", stretchName(stretch)),
     text: round
       ? "Start at the tip. Square first, then knock the corners to an octagon, then to sixteen, and only then round it with light blows, the bar always turning."
       : flat
@@ -319,6 +319,12 @@ function ofFeatures(piece: Piece, settings: Settings): Draft[] {
   });
 }
 
+/** "Twist shank", but not "Twist tight twist": a name that says the work already is enough. */
+const titled = (verb: string, name: string): string =>
+  name.toLowerCase().includes(verb.split(" ")[0]!.toLowerCase())
+    ? name
+    : `${verb} ${name.toLowerCase()}`;
+
 interface Around {
   settings: Settings;
   lengthMm: number;
@@ -336,7 +342,7 @@ function featureStages(feature: Feature, around: Around): FeatureStage[] {
       return [
         {
           operation: "bend",
-          title: `Bend ${name.toLowerCase()}`,
+          title: titled("Bend", name),
           text: "Heat only the corner and cool the legs. Strike the cold part, so as not to mark the hot one.",
           sizes: [
             { name: "Bend at", mm: [feature.at] },
@@ -351,7 +357,7 @@ function featureStages(feature: Feature, around: Around): FeatureStage[] {
       return [
         {
           operation: "fold",
-          title: `Fold at ${name.toLowerCase()}`,
+          title: titled("Fold at", name),
           text: "Mark the middle, heat the fold only, close it over the edge and lay the legs side by side. Legs that have to match are tapered after the fold, against a mark.",
           sizes: [{ name: "Fold at", mm: [feature.at] }],
           heat: HEATS.forging,
@@ -363,7 +369,7 @@ function featureStages(feature: Feature, around: Around): FeatureStage[] {
       return [
         {
           operation: "twist",
-          title: `Twist ${name.toLowerCase()}`,
+          title: titled("Twist", name),
           text: `${feature.hand === "right" ? "Right" : "Left"} hand. ${around.settings.twistHeats === "several" ? "Short heats, each corrected before the next." : "One long even heat."} Hot parts turn more: cool the lead, reheat the lag. Keep the square for the wrench until the last back-twist is done.`,
           sizes: [{ name: "From and to", mm: [feature.from, feature.to] }],
           heat: HEATS.twisting,
@@ -375,7 +381,7 @@ function featureStages(feature: Feature, around: Around): FeatureStage[] {
       return [
         {
           operation: "wrap",
-          title: `Wrap ${name.toLowerCase()}`,
+          title: titled("Wrap", name),
           text: `${feature.hand === "right" ? "Right" : "Left"} hand. Grip both legs, one long even heat; they end shorter than they began.`,
           sizes: [{ name: "From and to", mm: [feature.from, feature.to] }],
           heat: HEATS.twisting,
@@ -387,7 +393,7 @@ function featureStages(feature: Feature, around: Around): FeatureStage[] {
       return [
         {
           operation: "scroll",
-          title: `Scroll ${name.toLowerCase()}`,
+          title: titled("Scroll", name),
           text: "Begin the eye over the far edge, then roll it towards you. Begin a scroll before its legs are spread. Cool a thin tip before it goes into a jig.",
           sizes: [{ name: "Bar it takes", mm: [around.needsMm ?? feature.to - feature.from] }],
           heat: HEATS.bending,
@@ -399,7 +405,7 @@ function featureStages(feature: Feature, around: Around): FeatureStage[] {
       return [
         {
           operation: "ring",
-          title: `Ring ${name.toLowerCase()}`,
+          title: titled("Ring", name),
           text: "Pre-bend both ends to 25 or 30 degrees, so that they come parallel, before the bow is closed over the horn.",
           sizes: [
             { name: "Bar it takes", mm: [around.needsMm ?? feature.to - feature.from] },
@@ -414,7 +420,7 @@ function featureStages(feature: Feature, around: Around): FeatureStage[] {
       return [
         {
           operation: "join",
-          title: `Weld ${name.toLowerCase()}`,
+          title: titled("Weld", name),
           text: `${FLUX_WORDS[around.settings.flux]} First blow light, from the middle out; three or four welding heats.`,
           sizes: [{ name: "At", mm: [feature.at] }],
           heat: HEATS.welding,
@@ -426,7 +432,7 @@ function featureStages(feature: Feature, around: Around): FeatureStage[] {
       return [
         {
           operation: "stamp",
-          title: `Stamp ${name.toLowerCase()}`,
+          title: titled("Stamp", name),
           text: "Check its place and which way is up, cold. Then one blow, hot.",
           sizes: [{ name: "At", mm: [feature.at] }],
           heat: HEATS.bending,
@@ -438,7 +444,7 @@ function featureStages(feature: Feature, around: Around): FeatureStage[] {
       return [
         {
           operation: "true",
-          title: `Texture ${name.toLowerCase()}`,
+          title: titled("Texture", name),
           text: "Even cover over the whole length, each blow beside the last.",
           sizes: [{ name: "From and to", mm: [feature.from, feature.to] }],
           heat: HEATS.bending,
@@ -468,7 +474,7 @@ function holeStages(hole: Extract<Feature, { kind: "hole" }>, around: Around): F
     return [
       {
         operation: "hole",
-        title: `Drill ${name}`,
+        title: titled("Drill", name),
         text: "Centre punch, clamp it, and drill cold.",
         sizes,
         heat: null,
@@ -495,7 +501,7 @@ function holeStages(hole: Extract<Feature, { kind: "hole" }>, around: Around): F
       : []),
     {
       operation: "hole-mark",
-      title: `Mark ${name}`,
+      title: titled("Mark", name),
       text: "Centre-dot before heating; set the mark at a low heat, where it shows dark, and check it from both sides.",
       sizes: [{ name: "From end A", mm: [hole.at] }],
       heat: HEATS.marking,
@@ -504,7 +510,7 @@ function holeStages(hole: Extract<Feature, { kind: "hole" }>, around: Around): F
     },
     {
       operation: "hole",
-      title: `${drift ? "Slot and drift" : "Punch"} ${name}`,
+      title: titled(drift ? "Slot and drift" : "Punch", name),
       text: drift
         ? "Slot from both faces, turning the work end for end every few blows. Drift in steps, round first; dress the face after every drifting, and stop when the metal round the drift goes black."
         : "From one face until it feels solid; turn over, find the dark spot, and drive the slug out over the pritchel hole. One blow too many rivets it in.",

@@ -5,7 +5,6 @@ import {
   type ReckonedExercise,
 } from "@/core/exercise/exercise";
 import type { PackedExercise } from "@/core/exercise/pack";
-import type { Piece } from "@/core/piece/piece";
 import type { Step } from "@/core/trade/steps";
 import { isInstructor, isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
@@ -188,16 +187,16 @@ export async function findPackedExercise(
   return { ...revision.content, technique: of.slug, step };
 }
 
-/** The piece of a revision the person may see. */
-export async function findRevisionPiece(
+/** The exercise of a revision the person may see, with that revision. */
+export async function findRevision(
   database: Queryable,
   actor: Actor,
   revisionId: string,
-): Promise<Piece> {
+): Promise<ExerciseSheet> {
   const [row] = await database
     .select({ exerciseId: exerciseRevision.exerciseId })
     .from(exerciseRevision)
     .where(and(eq(exerciseRevision.id, revisionId), eq(exerciseRevision.schoolId, actor.schoolId)));
   if (!row) notFound("exercise");
-  return (await findExercise(database, actor, row.exerciseId, revisionId)).revision.content.piece;
+  return findExercise(database, actor, row.exerciseId, revisionId);
 }

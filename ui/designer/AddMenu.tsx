@@ -66,7 +66,7 @@ function Choices({ bar, on, onOpenChange, onAdd }: AddMenuProps) {
         ))}
         <option value="end-b">at end B</option>
       </select>
-      <Command label="What to add">
+      <Command label="What to add" filter={found}>
         <Command.Input autoFocus placeholder="twist, hole, jump up …" className="field mb-2" />
         <Command.List className="max-h-[44vh] overflow-auto border-t-2 border-ink">
           <Command.Empty className="py-4 text-15 text-ink-2">
@@ -78,6 +78,17 @@ function Choices({ bar, on, onOpenChange, onAdd }: AddMenuProps) {
       </Command>
     </>
   );
+}
+
+/** A word's beginning finds it, and its name before what is said about it. */
+function found(value: string, asked: string): number {
+  const words = value.toLowerCase();
+  const wanted = asked.toLowerCase().trim();
+  if (words.startsWith(wanted)) return 1;
+  return words.split(/[\s,;]+/).some((word) => word.startsWith(wanted)) ||
+    words.includes(` ${wanted}`)
+    ? 0.5
+    : 0;
 }
 
 const afterId = (bar: Bar, place: Place): string | null =>

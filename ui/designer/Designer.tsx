@@ -374,7 +374,6 @@ function NameInput({ name, onTake }: { name: string; onTake: (name: string) => v
         aria-label="Name of the exercise"
         value={text ?? name}
         maxLength={80}
-        size={Math.max(12, (text ?? name).length)}
         aria-invalid={!read.success}
         onChange={(event) => {
           setText(event.target.value);
@@ -382,7 +381,7 @@ function NameInput({ name, onTake }: { name: string; onTake: (name: string) => v
           if (next.success) onTake(next.data);
         }}
         onBlur={() => setText(null)}
-        className="min-h-11 max-w-full border-b border-transparent bg-transparent font-slab text-27 font-semibold hover:border-rule-strong focus:border-ink"
+        className="field-sizing-content min-h-11 min-w-40 max-w-full border-b border-transparent bg-transparent font-slab text-27 font-semibold hover:border-rule-strong focus:border-ink"
       />
       {read.success ? null : (
         <p role="alert" className="text-13 font-semibold text-light">

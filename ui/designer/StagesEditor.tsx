@@ -4,7 +4,7 @@ import { useState } from "react";
 import { OWN_STAGE, stageEditSchema, type Stage, type StageEdit } from "@/core/stage/stages";
 import type { LengthUnit } from "@/core/units/length";
 import { newId } from "../command";
-import { heatInWords, sizeInWords, workingTimeInWords } from "../words/stage";
+import { stageFactsInWords } from "../words/stage";
 import { TextField } from "./TextFields";
 
 interface StagesEditorProps {
@@ -72,15 +72,7 @@ export function StagesEditor({ stages, edited, unit, onChange }: StagesEditorPro
                 </button>
               ))}
             </div>
-            <p className="quiet pl-9">
-              {[
-                ...stage.sizes.map((size) => sizeInWords(size, unit)),
-                ...(stage.heat ? [heatInWords(stage.heat)] : []),
-                ...(stage.seconds === null
-                  ? []
-                  : [`${workingTimeInWords(stage.seconds)} in the air`]),
-              ].join(" · ")}
-            </p>
+            <p className="quiet pl-9">{stageFactsInWords(stage, unit).join(" · ")}</p>
             {open === stage.id ? (
               <div className="flex flex-wrap gap-4 py-2 pl-9">
                 <TextField

@@ -1,34 +1,59 @@
+import type { LengthUnit } from "@/core/units/length";
 import { Link } from "../kit/Link";
 
 const LINK = "link flex min-h-11 items-center text-15";
 
+interface DownloadsProps {
+  exerciseId: string;
+  revisionId: string;
+  unit: LengthUnit;
+}
+
 /** Everything of a revision that can be printed or taken along, in open formats. */
-export function Downloads({ exerciseId, revisionId }: { exerciseId: string; revisionId: string }) {
-  const file = (kind: string) => `/api/print/${revisionId}/${kind}`;
+export function Downloads({ exerciseId, revisionId, unit }: DownloadsProps) {
+  const file = (name: string) => `/api/print/${revisionId}/${name}`;
   return (
-    <section aria-label="To print and to keep" className="mt-4">
+    <section aria-label="To print and to keep" className="mt-4 border-t-2 border-ink pt-3">
       <p className="flex flex-wrap gap-x-5">
         <Link href={`/sheet/${exerciseId}`} className={`${LINK} font-semibold`}>
           The sheet, to print
         </Link>
         <Link href={`/sheet/${exerciseId}/template`} className={`${LINK} font-semibold`}>
-          The template, full size
+          The template on the screen
         </Link>
       </p>
-      <p className="flex flex-wrap gap-x-5">
-        <span className="quiet flex min-h-11 items-center text-15">PDF:</span>
-        <a href={file("sheet.pdf")} className={LINK}>
-          sheet
-        </a>
-        <a href={file("board.pdf")} className={LINK}>
-          stage board
-        </a>
-        <a href={file("template.pdf")} className={LINK}>
-          template
-        </a>
-      </p>
-      <p className="flex flex-wrap gap-x-5">
-        <span className="quiet flex min-h-11 items-center text-15">Files:</span>
+      <form method="get" target="_blank" className="mt-1 grid grid-cols-2 gap-x-3 gap-y-2">
+        <label className="text-13 text-ink-2">
+          Paper
+          <select
+            name="paper"
+            defaultValue={unit === "in" ? "letter" : "a4"}
+            className="field text-17 text-ink"
+          >
+            <option value="a4">A4</option>
+            <option value="letter">Letter</option>
+          </select>
+        </label>
+        <label className="text-13 text-ink-2">
+          First unit
+          <select name="unit" defaultValue={unit} className="field text-17 text-ink">
+            <option value="mm">millimetres</option>
+            <option value="in">inches</option>
+          </select>
+        </label>
+        <p className="col-span-2 flex flex-wrap gap-2">
+          <button className="button" formAction={file("sheet.pdf")}>
+            Sheet
+          </button>
+          <button className="button" formAction={file("board.pdf")}>
+            Stage board
+          </button>
+          <button className="button" formAction={file("template.pdf")}>
+            Template
+          </button>
+        </p>
+      </form>
+      <p className="mt-1 flex flex-wrap gap-x-5">
         <a href={file("template.svg")} className={LINK} download>
           SVG
         </a>
@@ -39,7 +64,7 @@ export function Downloads({ exerciseId, revisionId }: { exerciseId: string; revi
           The piece file
         </a>
         <a href={`/api/pack/${exerciseId}`} className={LINK} download>
-          exercise pack
+          Exercise pack
         </a>
       </p>
     </section>

@@ -1,7 +1,7 @@
 import type { Stage } from "@/core/stage/stages";
 import { printSection } from "@/core/section/spoken";
 import type { LengthUnit } from "@/core/units/length";
-import { heatInWords, sizeInWords, workingTimeInWords } from "../words/stage";
+import { stageFactsInWords } from "../words/stage";
 
 /** The steps of work in order: what to do, the size to reach, the heat it wants, and the check before going on. */
 export function Stages({ stages, unit }: { stages: readonly Stage[]; unit: LengthUnit }) {
@@ -23,15 +23,9 @@ export function Stages({ stages, unit }: { stages: readonly Stage[]; unit: Lengt
             ) : null}
           </div>
           <div>
-            {stage.sizes.map((size) => (
-              <p key={size.name}>{sizeInWords(size, unit)}</p>
+            {stageFactsInWords(stage, unit).map((fact) => (
+              <p key={fact}>{fact}</p>
             ))}
-            {stage.heat ? (
-              <p className="quiet">
-                {heatInWords(stage.heat)}
-                {stage.seconds === null ? "" : `; ${workingTimeInWords(stage.seconds)} in the air`}
-              </p>
-            ) : null}
             {stage.tools.length > 0 ? <p className="quiet">{stage.tools.join(", ")}</p> : null}
             {stage.tongs ? (
               <p className="quiet">tongs for {printSection(stage.tongs, unit)}</p>

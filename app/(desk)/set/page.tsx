@@ -22,6 +22,7 @@ import { PieceFigure } from "@/ui/drawing/PieceFigure";
 import { Link } from "@/ui/kit/Link";
 import { ShelfSearch } from "@/ui/set/ShelfSearch";
 import { Pending } from "@/ui/shell/Pending";
+import { budgetInWords } from "@/ui/words/stage";
 import { dayInWords } from "@/ui/words/when";
 import { requireActor, services } from "../../server";
 
@@ -159,13 +160,11 @@ function ShelfRow({ exercise, unit }: { exercise: ShelfExercise; unit: LengthUni
           {printSection(piece.stock.section, unit)}
           {plan.parts.length > 0 ? `, and ${plan.parts.length} more` : ""}
         </p>
-        <p className="quiet text-15">
-          {heatBudget} heats, {minuteBudget} minutes
-        </p>
+        <p className="quiet text-15">{budgetInWords(heatBudget, minuteBudget)}</p>
       </div>
-      <div className="max-w-3xl">
+      <div className="max-w-xl">
         {shaped ? (
-          <PieceFigure piece={piece} unit={unit} widthPx={620} heightPx={190} />
+          <PieceFigure piece={piece} unit={unit} widthPx={560} heightPx={150} />
         ) : (
           <BarDrawing piece={piece} plan={plan} view="forged" unit={unit} />
         )}

@@ -22,6 +22,7 @@ import { Stages } from "@/ui/set/Stages";
 import { StockAnswer } from "@/ui/set/StockAnswer";
 import { WayOfWorking } from "@/ui/set/WayOfWorking";
 import { dayInWords } from "@/ui/words/when";
+import { budgetInWords } from "@/ui/words/stage";
 import { orNotFound, requireActor, services } from "../../../server";
 
 interface Params {
@@ -109,10 +110,8 @@ export default async function ExercisePage({ params, searchParams }: Params) {
       </div>
       <div className="border-rule-strong p-5 max-lg:border-t lg:border-l">
         <StockAnswer piece={piece} plan={plan} unit={unit} />
-        <p className="mt-3 text-15">
-          {content.heatBudget} heats, {content.minuteBudget} minutes
-        </p>
-        <Downloads exerciseId={exercise.id} revisionId={revision.id} />
+        <p className="mt-3 text-15">{budgetInWords(content.heatBudget, content.minuteBudget)}</p>
+        <Downloads exerciseId={exercise.id} revisionId={revision.id} unit={unit} />
         {isInstructor(actor) ? (
           <>
             <ExerciseActions

@@ -14,6 +14,7 @@ import { SheetPlan } from "@/ui/sheet/SheetPlan";
 import { Stages } from "@/ui/set/Stages";
 import { StockAnswer } from "@/ui/set/StockAnswer";
 import { WayOfWorking } from "@/ui/set/WayOfWorking";
+import { budgetInWords } from "@/ui/words/stage";
 import { orNotFound, requireActor, services } from "../../../server";
 
 export const metadata: Metadata = { title: "Exercise sheet" };
@@ -50,8 +51,8 @@ export default async function SheetPage({ params }: { params: Promise<{ exercise
           {STEP_PASSES[exercise.step]}
         </p>
         <p className="quiet text-13">
-          {actor.schoolName} · revision {number} · {content.heatBudget} heats,{" "}
-          {content.minuteBudget} minutes
+          {actor.schoolName} · revision {number} ·{" "}
+          {budgetInWords(content.heatBudget, content.minuteBudget)}
         </p>
       </header>
       <div className="mt-5">
