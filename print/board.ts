@@ -87,11 +87,11 @@ function panel(
     if (text === "" || y + size > floor) return;
     y += say(pdf, text, { ...inner, y, face, size, height: floor - y }) + 3;
   };
-  put(`${number}  ${stage.title}`, "slab", 15);
-  for (const fact of facts) put(fact, "strong", 11);
-  put(stage.text, "plain", 10);
-  if (stage.tools.length > 0) put(stage.tools.join(", "), "plain", 9);
-  put(stage.check ? `Check: ${stage.check}` : "", "strong", 10);
+  put(`${number}  ${stage.title}`, "slab", 17);
+  for (const fact of facts) put(fact, "strong", 12);
+  put(stage.text, "plain", 11.5);
+  if (stage.tools.length > 0) put(stage.tools.join(", "), "plain", 10.5);
+  put(stage.check ? `Check: ${stage.check}` : "", "strong", 11.5);
 }
 
 interface Said {

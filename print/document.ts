@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import PDFDocument from "pdfkit";
 import { PAPERS, pt, type Paper } from "./paper";
+import { unpackWoff } from "./woff";
 
 export type Pdf = InstanceType<typeof PDFDocument>;
 
@@ -21,7 +22,7 @@ const kept = new Map<string, Buffer>();
 function faceFile(path: string): Buffer {
   const known = kept.get(path);
   if (known) return known;
-  const read = readFileSync(join(process.cwd(), "node_modules/@fontsource", path));
+  const read = unpackWoff(readFileSync(join(process.cwd(), "node_modules/@fontsource", path)));
   kept.set(path, read);
   return read;
 }
