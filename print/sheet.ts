@@ -5,7 +5,7 @@ import {
   markedDrawing,
 } from "@/core/drawing/pieceDrawings";
 import { limitsAtGrade } from "@/core/measure/characteristic";
-import { stretchName } from "@/core/piece/plan";
+import { stretchName } from "@/core/piece/stretch";
 import { printSection } from "@/core/section/spoken";
 import { DEFERENCE } from "@/core/trade/cautions";
 import { STEP_NAMES, STEP_PASSES } from "@/core/trade/steps";

@@ -72,9 +72,18 @@ export const box = (
 ): Mark => ({ kind: "path", ink, points: rectangle(x, y, width, height), closed: true });
 
 /** An open line through points. */
-export const line = (points: readonly (readonly [number, number])[], ink: Ink = "edge"): Mark => ({
+export const line = (
+  points: readonly (readonly [number, number])[],
+  ink: Ink = "edge",
+): Extract<Mark, { kind: "path" }> => ({
   kind: "path",
   ink,
   points: points.map(([x, y]) => ({ x, y })),
   closed: false,
+});
+
+/** A closed shape of steel through points. */
+export const outline = (points: readonly (readonly [number, number])[]): Mark => ({
+  ...line(points, "steel"),
+  closed: true,
 });

@@ -2,9 +2,12 @@ import { finishBar, type FinishedBar } from "../piece/finish";
 import { layBar } from "../piece/bar";
 import type { Elevation } from "../piece/outline";
 import type { Feature, Part, Piece } from "../piece/piece";
-import { stretchName, type Plan } from "../piece/plan";
+import type { Plan } from "../piece/plan";
+import { stretchName } from "../piece/stretch";
 import type { Section } from "../section/section";
 import { drawingOf, shifted, type Drawing, type Mark } from "./drawing";
+import { ruler } from "./ruler";
+import { dimensionX, dimensionY } from "./shapes";
 
 type Bar = Pick<Part, "stretches" | "features">;
 
@@ -71,21 +74,12 @@ export function finishedDrawing(piece: Piece, elevation: Elevation): Drawing {
   });
   const { extents } = drawingOf(bars[0]!.marks);
   const overall: Mark[] = [
-    dimension("x", extents.minX, extents.maxX, 0),
-    dimension("y", extents.minY, extents.maxY, 0),
+    dimensionX(extents.minX, extents.maxX, 0),
+    dimensionY(extents.minY, extents.maxY, 0),
   ];
   const drawing = drawingOf(stacked(bars));
   return { ...drawing, marks: [...drawing.marks, ...overall] };
 }
-
-const dimension = (axis: "x" | "y", from: number, to: number, lane: number): Mark => ({
-  kind: "dimension",
-  axis,
-  from,
-  to,
-  lane,
-  label: { mm: to - from },
-});
 
 /** The piece as forged and still straight, every stretch with its length. */
 export function forgedDrawing(piece: Piece, elevation: Elevation): Drawing {
@@ -94,7 +88,7 @@ export function forgedDrawing(piece: Piece, elevation: Elevation): Drawing {
     return marksOfBar(finishBar(stretches, straight, elevation));
   });
   const lengths = layBar(piece.stretches).stretches.map(({ fromMm, toMm }) =>
-    dimension("x", fromMm, toMm, 0),
+    dimensionX(fromMm, toMm, 0),
   );
   const drawing = drawingOf(stacked(bars));
   return { ...drawing, marks: [...drawing.marks, ...lengths] };
@@ -142,17 +136,14 @@ export function markedDrawing(piece: Piece, plan: Plan): Drawing {
     }),
   ];
   // All marks from one datum end, so that errors don't add.
-  const fromA = plan.marks.map(({ fromAMm }, index) => dimension("x", 0, fromAMm, index));
+  const fromA = plan.marks.map(({ fromAMm }, index) => dimensionX(0, fromAMm, index));
   const drawing = drawingOf(stacked(bars));
-  const cut = dimension("x", 0, plan.stockLengthMm, fromA.length);
+  const cut = dimensionX(0, plan.stockLengthMm, fromA.length);
   return { ...drawing, marks: [...drawing.marks, ...fromA, cut] };
 }
 
 const halfMm = (section: Section) =>
   section.shape === "flat" ? section.thickness / 2 : section.size / 2;
-
-/** How long a check ruler is, mm. */
-const RULER_MM = 100;
 
 /** The finished bars at their true size, each with its centre line: what a template shows. */
 export const fullSizeDrawing = (piece: Piece, elevation: Elevation): Drawing =>
@@ -172,36 +163,6 @@ export const fullSizeDrawing = (piece: Piece, elevation: Elevation): Drawing =>
 export function templateDrawing(piece: Piece, elevation: Elevation): Drawing {
   const { marks, extents } = fullSizeDrawing(piece, elevation);
   return drawingOf([...marks, ...ruler(extents.minX, extents.minY - 16)]);
-}
-
-/** A ruler in millimetres from a point to the right; every tenth and fifth line longer. */
-export function ruler(x: number, y: number, lengthMm = RULER_MM): Mark[] {
-  const ticks = Array.from({ length: lengthMm + 1 }, (_, mm): Mark => {
-    const tall = mm % 10 === 0 ? 6 : mm % 5 === 0 ? 4.5 : 3;
-    return {
-      kind: "path",
-      ink: "ruler",
-      points: [
-        { x: x + mm, y },
-        { x: x + mm, y: y + tall },
-      ],
-      closed: false,
-    };
-  });
-  const base: Mark = {
-    kind: "path",
-    ink: "ruler",
-    points: [
-      { x, y },
-      { x: x + lengthMm, y },
-    ],
-    closed: false,
-  };
-  const figures = Array.from({ length: lengthMm / 10 + 1 }, (_, index): Mark => {
-    const mm = index * 10;
-    return { kind: "text", x: x + mm, y: y - 4, text: String(mm), anchor: "middle" };
-  });
-  return [base, ...ticks, ...figures];
 }
 
 /** What moved between two revisions: the outline as it was, and as it is. */

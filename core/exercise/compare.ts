@@ -1,6 +1,7 @@
 import { featureName } from "../piece/featureCharacteristics";
 import { MAIN_PART, type Feature, type Part, type Piece, type Stretch } from "../piece/piece";
-import { planPiece, stretchName } from "../piece/plan";
+import { planPiece } from "../piece/plan";
+import { stretchName } from "../piece/stretch";
 import type { Section } from "../section/section";
 import { CORRECTION_WORDS, SETTING_WORDS } from "../trade/settings";
 import type { ExerciseContent } from "./exercise";

@@ -1,5 +1,5 @@
 import { sectionAreaMm2, sectionPerimeterMm, type Section } from "../section/section";
-import { STEEL_DENSITY_KG_M3 } from "../piece/plan";
+import { STEEL_DENSITY_KG_M3 } from "../section/steel";
 
 /** Stefan-Boltzmann constant, W/m²K⁴ (exact in the SI since 2019, rounded). */
 const STEFAN_BOLTZMANN = 5.670374419e-8;

@@ -1,5 +1,5 @@
 import { caliperSizesMm, type Section } from "../section/section";
-import { stretchSection } from "./outline";
+import { stretchSection } from "./stretch";
 import type { Stretch } from "./piece";
 
 export interface LaidStretch {

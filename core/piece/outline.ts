@@ -1,7 +1,7 @@
-import { sectionBetween } from "../section/between";
 import { caliperSizesMm, sectionAreaMm2, type Section } from "../section/section";
-import { stretchVolumeMm3, type Plan } from "./plan";
+import type { Plan } from "./plan";
 import type { Piece, Stretch } from "./piece";
+import { stretchSection } from "./stretch";
 
 /** A bar seen from the side: at each station how far the steel reaches from the centre line, mm. */
 export interface OutlineStation {
@@ -46,23 +46,6 @@ export function stockOutline(piece: Piece, plan: Plan, elevation: Elevation): Ou
     { xMm: 0, halfMm },
     { xMm: plan.stockLengthMm, halfMm },
   ];
-}
-
-/**
- * The section of a stretch at a fraction of its length. A free form has none of
- * its own; it is drawn as a square of its mean area.
- *
- * @example stretchSection({ id: "a", kind: "free", volume: 1600, length: 16 }, 0.5) → { shape: "square", size: 10 }
- */
-export function stretchSection(stretch: Stretch, fraction: number): Section {
-  switch (stretch.kind) {
-    case "prism":
-      return stretch.section;
-    case "transition":
-      return sectionBetween(stretch.from, stretch.to, fraction);
-    case "free":
-      return { shape: "square", size: Math.sqrt(stretchVolumeMm3(stretch) / stretch.length) };
-  }
 }
 
 /** The sections worth drawing below the bar: each stretch's own, at its telling place. */

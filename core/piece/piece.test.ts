@@ -11,7 +11,8 @@ import {
   readPieceFile,
   type Piece,
 } from "./piece";
-import { planPiece, stretchVolumeMm3 } from "./plan";
+import { planPiece } from "./plan";
+import { stretchVolumeMm3 } from "./stretch";
 
 const STAKE = {
   format: PIECE_FORMAT,

@@ -1,6 +1,5 @@
 import type { Characteristic } from "../measure/characteristic";
 import { refuse } from "../problem/problem";
-import { volumeBetweenMm3 } from "../section/between";
 import { caliperSizesMm, sectionAreaMm2 } from "../section/section";
 import { MAX_LENGTH_MM } from "../units/length";
 import { impliedCharacteristics } from "./characteristics";
@@ -9,11 +8,10 @@ import { featureName } from "./featureCharacteristics";
 import { featureExtent } from "./features";
 import { finishedSizeMm } from "./finish";
 import type { Feature, Part, Piece, Stretch } from "./piece";
+import { STEEL_DENSITY_KG_M3 } from "../section/steel";
+import { stretchName, stretchVolumeMm3 } from "./stretch";
 import { warningsOf, type Warning } from "./warnings";
 import { wordsForWarning } from "./warningWords";
-
-/** Density of steel, kg/m³ (EN 1991-1-1 gives 77 to 78.5 kN/m³; 7850 kg/m³ is the usual figure). */
-export const STEEL_DENSITY_KG_M3 = 7850;
 
 export interface LayoutMark {
   /** The boundary the mark stands for: the ids of the stretches on either side, "tip/body". */
@@ -90,28 +88,6 @@ export interface Plan {
   materialCost: number | null;
   characteristics: Characteristic[];
   warnings: PlanWarning[];
-}
-
-/**
- * Outside volume of a stretch, mm³.
- *
- * @example stretchVolumeMm3({ id: "tip", kind: "transition", from: "point", to: { shape: "square", size: 12 }, length: 90 }) → 4320
- */
-export function stretchVolumeMm3(stretch: Stretch): number {
-  switch (stretch.kind) {
-    case "prism":
-      return sectionAreaMm2(stretch.section) * stretch.length;
-    case "transition":
-      return volumeBetweenMm3(stretch.from, stretch.to, stretch.length);
-    case "free":
-      return stretch.volume;
-  }
-}
-
-/** The name a stretch goes by: its own, or its id read aloud ("long-tail" is "Long tail"). */
-export function stretchName(stretch: Pick<Stretch, "id" | "name">): string {
-  const said = stretch.name ?? stretch.id.replace(/[-_]+/g, " ").trim();
-  return said.charAt(0).toUpperCase() + said.slice(1);
 }
 
 /**

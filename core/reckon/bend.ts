@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { barDrawing } from "../drawing/barDrawing";
+import { figure } from "./figure";
 import { lengthSchema } from "../units/schema";
 import { angleDeg } from "./fields";
 import { defineReckoner } from "./reckoner";
@@ -21,6 +23,19 @@ export const bend = defineReckoner({
       arcLengthMm: (insideRadius + thickness / 2) * angleRad,
       setbackMm: (insideRadius + thickness) * Math.tan(angleRad / 2),
     };
+  },
+  working: ({ thickness, angle, insideRadius }) => ({
+    arcLengthMm: `(${figure(insideRadius)} + ${figure(thickness)}/2) mm × ${figure(angle)}° × π/180`,
+    setbackMm: `(${figure(insideRadius)} + ${figure(thickness)}) mm × tan(${figure(angle)}°/2)`,
+  }),
+  drawing: ({ thickness, angle, insideRadius }, { arcLengthMm }) => {
+    const legMm = 4 * thickness;
+    const lengthMm = 2 * legMm + arcLengthMm;
+    const section = { shape: "square", size: thickness } as const;
+    return barDrawing(
+      [{ id: "bar", kind: "prism", section, length: lengthMm }],
+      [{ id: "bend", kind: "bend", at: lengthMm / 2, angle, insideRadius }],
+    );
   },
   examples: [
     {

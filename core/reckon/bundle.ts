@@ -1,4 +1,7 @@
 import { z } from "zod";
+import { drawingOf } from "../drawing/drawing";
+import { arcMark, dimensionX, sectionMark } from "../drawing/shapes";
+import { figure } from "./figure";
 import { lengthSchema } from "../units/schema";
 import { MM_PER_INCH } from "../units/length";
 import { printInchFraction } from "../units/print";
@@ -52,6 +55,31 @@ export const bundle = defineReckoner({
       },
       needsCore: bars >= CORE_FROM,
     };
+  },
+  working: ({ diameter, bars }, { enclosingDiameterMm }) => {
+    const around = `1/sin(π/${bars})`;
+    return {
+      coreDiameterMm: `${figure(diameter)} mm × (${around} − 1)`,
+      enclosingDiameterMm: `${figure(diameter)} mm × (${around} + 1), or core + 2 × ${figure(diameter)}: ${figure(enclosingDiameterMm)} mm`,
+      nearestStock: "of the rods a rack usually holds",
+    };
+  },
+  drawing: ({ diameter, bars, core = 0 }, { coreDiameterMm, enclosingDiameterMm, needsCore }) => {
+    const ringMm = (enclosingDiameterMm - diameter) / 2;
+    const coreMm = Math.max(core, needsCore ? coreDiameterMm : 0);
+    const { marks, extents } = drawingOf([
+      ...Array.from({ length: bars }, (_, index) => {
+        const angle = (2 * Math.PI * index) / bars;
+        return sectionMark({ shape: "round", size: diameter }, [
+          ringMm * Math.cos(angle),
+          ringMm * Math.sin(angle),
+        ]);
+      }),
+      ...(coreMm > 0 ? [sectionMark({ shape: "round", size: coreMm })] : []),
+      arcMark([0, 0], enclosingDiameterMm / 2, { ink: "centre" }),
+    ]);
+    const half = enclosingDiameterMm / 2;
+    return { extents, marks: [...marks, dimensionX(-half, half)] };
   },
   examples: [
     {

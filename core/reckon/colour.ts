@@ -21,6 +21,9 @@ export const colour = defineReckoner({
   }),
   result: z.object({ name: z.string(), hex: z.string(), use: z.string() }),
   reckon: ({ celsius, light }) => heatColour(celsius, light),
+  working: ({ celsius, light }) => ({
+    name: `the band of the ${light === "dim" ? "dim-light" : "daylight"} table that ${celsius} °C lies in`,
+  }),
   examples: [
     {
       title: "1000 °C in a dim shop",

@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { gaugeDrawing } from "../drawing/shapes";
+import { figure } from "./figure";
 import { judgeConformity } from "../measure/conform";
 import { refuse } from "../problem/problem";
 import { anyNumber, uncertainty } from "./fields";
@@ -23,6 +25,19 @@ export const conform = defineReckoner({
       refuse({ code: "limits-crossed", lower, upper }, "lower");
     return judgeConformity(value, { lower, upper }, uncertainty);
   },
+  working: ({ value, lower, upper, uncertainty }) => ({
+    probability: [
+      ...(upper === undefined
+        ? []
+        : [`Φ((${figure(upper)} − ${figure(value)}) / ${figure(uncertainty / 2)})`]),
+      ...(lower === undefined
+        ? []
+        : [`Φ((${figure(lower)} − ${figure(value)}) / ${figure(uncertainty / 2)})`]),
+    ].join(" − "),
+    verdict: "in at 95 % and more, out at 5 % and less",
+  }),
+  drawing: ({ value, lower, upper, uncertainty }) =>
+    gaugeDrawing({ lower, upper, value, spread: uncertainty }),
   examples: [
     {
       title: "12.9 within 11 to 13, read to ± 0.2",

@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { curveDrawing } from "../drawing/shapes";
+import { figure } from "./figure";
 import { coolingSeconds } from "../heat/cooling";
 import { refuse } from "../problem/problem";
 import { sectionSchema } from "../section/schema";
@@ -35,6 +37,20 @@ export const cool = defineReckoner({
         from <= to ? "from" : "to",
       );
     return { seconds: coolingSeconds(section, { from, to }, around) };
+  },
+  working: ({ from, to, emissivity, convection }, { seconds }) => ({
+    seconds: `ρ·c(T)·A/P divided by what it gives off (ε ${figure(emissivity)}, h ${figure(convection)} W/m²K), added up from ${from} to ${to} °C: ${figure(seconds, 3)} s`,
+  }),
+  drawing: ({ section, from, to, ...around }, { seconds }) => {
+    const points = Array.from({ length: 25 }, (_, index) => {
+      const celsius = from - ((from - to) * index) / 24;
+      const x = index === 0 ? 0 : coolingSeconds(section, { from, to: celsius }, around);
+      return { x, y: celsius };
+    });
+    return curveDrawing(points, {
+      start: `${from} °C`,
+      end: `${to} °C after ${figure(seconds, 3)} s`,
+    });
   },
   examples: [
     {

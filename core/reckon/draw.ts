@@ -1,7 +1,9 @@
 import { z } from "zod";
+import { barsDrawing } from "../drawing/shapes";
+import { figure } from "./figure";
 import { refuse } from "../problem/problem";
 import { sectionSchema } from "../section/schema";
-import { sectionAreaMm2 } from "../section/section";
+import { caliperSizesMm, sectionAreaMm2 } from "../section/section";
 import { lengthSchema } from "../units/schema";
 import { oneOf } from "./fields";
 import { defineReckoner } from "./reckoner";
@@ -33,6 +35,16 @@ export const draw = defineReckoner({
       ? { stockLengthMm: input.length! / ratio, lengthMm: input.length!, ratio }
       : { stockLengthMm: input.stockLength!, lengthMm: input.stockLength! * ratio, ratio };
   },
+  working: ({ from, to }, { ratio, stockLengthMm, lengthMm }) => ({
+    ratio: `${figure(sectionAreaMm2(from))} mm² / ${figure(sectionAreaMm2(to))} mm²`,
+    lengthMm: `${figure(stockLengthMm)} mm × ${figure(ratio)}`,
+    stockLengthMm: `${figure(lengthMm)} mm / ${figure(ratio)}`,
+  }),
+  drawing: ({ from, to }, { stockLengthMm, lengthMm }) =>
+    barsDrawing([
+      { lengthMm: stockLengthMm, highMm: caliperSizesMm(from)[0] },
+      { lengthMm, highMm: caliperSizesMm(to)[0] },
+    ]),
   examples: [
     {
       title: "Quarter square rounded, 6 in of it",

@@ -1,4 +1,7 @@
 import { z } from "zod";
+import { box, drawingOf } from "../drawing/drawing";
+import { arcMark, dimensionX } from "../drawing/shapes";
+import { figure } from "./figure";
 import { refuse } from "../problem/problem";
 import { lengthSchema } from "../units/schema";
 import { defineReckoner } from "./reckoner";
@@ -40,6 +43,26 @@ export const eye = defineReckoner({
       wallMm,
       slugMm3: slotLength * slotWidth * barThickness,
     };
+  },
+  working: (
+    { barWidth, barThickness, slotLength, slotWidth, diameter },
+    { freeDiameterMm, stretch },
+  ) => ({
+    freeDiameterMm: `2 × (${figure(slotLength)} + ${figure(slotWidth)}) mm / π`,
+    stretch: `${figure(diameter)} mm / ${figure(freeDiameterMm)} mm`,
+    wallMm: `(${figure(barWidth)} − ${figure(slotWidth)}) mm / 2 / ${figure(Math.max(1, stretch))}`,
+    slugMm3: `${figure(slotLength)} × ${figure(slotWidth)} × ${figure(barThickness)} mm`,
+  }),
+  drawing: ({ barWidth, slotLength, slotWidth, diameter }, { wallMm }) => {
+    const halfMm = diameter / 2 + wallMm;
+    const reach = diameter * 1.6;
+    const { marks, extents } = drawingOf([
+      box([-reach - 2 * slotLength, -barWidth / 2], [2 * slotLength, barWidth]),
+      box([-reach - 1.5 * slotLength, -slotWidth / 2], [slotLength, slotWidth], "hole"),
+      arcMark([0, 0], halfMm),
+      arcMark([0, 0], diameter / 2, { ink: "hole" }),
+    ]);
+    return { extents, marks: [...marks, dimensionX(-diameter / 2, diameter / 2)] };
   },
   examples: [
     {

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { Refusal } from "../problem/problem";
 import { wordsForProblem } from "../problem/words";
-import { STEEL_DENSITY_KG_M3 } from "../piece/plan";
+import { STEEL_DENSITY_KG_M3 } from "../section/steel";
 
 const bounded = (name: string, min: number, max: number) => {
   const error = wordsForProblem({ code: "out-of-reach", name, min, max });

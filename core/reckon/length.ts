@@ -1,4 +1,8 @@
 import { z } from "zod";
+import { drawingOf, line } from "../drawing/drawing";
+import { ruler } from "../drawing/ruler";
+import { barsDrawing, dimensionX } from "../drawing/shapes";
+import { figure } from "./figure";
 import { atPath, refuse } from "../problem/problem";
 import { MM_PER_INCH, MAX_LENGTH_MM, parseLengthUnsafe } from "../units/length";
 import { DENOMINATORS, printInchFraction } from "../units/print";
@@ -48,6 +52,27 @@ export const length = defineReckoner({
       fraction: printInchFraction(mm, denominator),
       fractionErrorMm: fractionMm - mm,
     };
+  },
+  working: ({ denominator }, { mm, inches, fractionErrorMm }) => ({
+    inches: `${figure(mm)} mm / 25.4`,
+    fraction: `${figure(inches)} in × ${denominator}, to the nearest whole one`,
+    fractionErrorMm: `the fraction × 25.4 − ${figure(mm)} = ${figure(fractionErrorMm, 3)} mm`,
+  }),
+  drawing: (_, { mm }) => {
+    // Up to the length of a shop rule it is drawn on one.
+    if (mm > 300) return barsDrawing([{ lengthMm: mm, highMm: mm / 40 }]);
+    const longMm = Math.max(20, Math.ceil(mm / 10) * 10);
+    return drawingOf([
+      ...ruler(0, 0, longMm),
+      line(
+        [
+          [mm, -2],
+          [mm, 11],
+        ],
+        "mark",
+      ),
+      dimensionX(0, mm),
+    ]);
   },
   examples: [
     {

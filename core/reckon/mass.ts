@@ -1,6 +1,8 @@
 import { z } from "zod";
+import { barsDrawing } from "../drawing/shapes";
+import { figure } from "./figure";
 import { sectionSchema } from "../section/schema";
-import { sectionAreaMm2 } from "../section/section";
+import { caliperSizesMm, sectionAreaMm2 } from "../section/section";
 import { lengthSchema } from "../units/schema";
 import { density, pricePerKg } from "./fields";
 import { defineReckoner } from "./reckoner";
@@ -22,6 +24,12 @@ export const mass = defineReckoner({
     const massKg = ((sectionAreaMm2(section) * length) / 1e9) * density;
     return pricePerKg === undefined ? { massKg } : { massKg, cost: massKg * pricePerKg };
   },
+  working: ({ section, length, density, pricePerKg }, { massKg }) => ({
+    massKg: `${figure(sectionAreaMm2(section))} mm² × ${figure(length)} mm × ${density} kg/m³`,
+    ...(pricePerKg === undefined ? {} : { cost: `${figure(massKg)} kg × ${figure(pricePerKg)}` }),
+  }),
+  drawing: ({ section, length }) =>
+    barsDrawing([{ lengthMm: length, highMm: caliperSizesMm(section)[0] }]),
   examples: [
     {
       title: "A metre of 12 square",

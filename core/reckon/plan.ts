@@ -1,4 +1,7 @@
 import { z } from "zod";
+import { finishedDrawing, fullerElevation } from "../drawing/pieceDrawings";
+import { sectionAreaMm2 } from "../section/section";
+import { figure } from "./figure";
 import { refuse } from "../problem/problem";
 import { characteristicSchema } from "../measure/schema";
 import { pieceSchema } from "../piece/piece";
@@ -70,6 +73,16 @@ export const plan = defineReckoner({
       }
     return planned;
   },
+  working: (piece, { stockLengthMm, massKg }) => {
+    const areaMm2 = sectionAreaMm2(piece.stock.section);
+    const { scale = 0, endTrim = 0 } = piece.allowances ?? {};
+    return {
+      stockLengthMm: `the stretches' volumes / ${figure(areaMm2)} mm² × (1 + ${figure(scale)}) + ${figure(endTrim)} mm`,
+      massKg: `${figure(areaMm2)} mm² × ${figure(stockLengthMm)} mm × 7850 kg/m³ = ${figure(massKg)} kg`,
+      marks: "the volume used up from end A to each boundary, as length of the stock",
+    };
+  },
+  drawing: (piece) => finishedDrawing(piece, fullerElevation(piece)),
   examples: [
     {
       title: "Taper, body and a flat tail from 12 square",

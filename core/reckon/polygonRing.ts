@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { barDrawing } from "../drawing/barDrawing";
+import { figure } from "./figure";
 import { refuse } from "../problem/problem";
 import { lengthSchema } from "../units/schema";
 import { oneOf } from "./fields";
@@ -52,6 +54,22 @@ export const polygonRing = defineReckoner({
       atMm += arcMm;
     });
     return { developedLengthMm: atMm + tails, marks };
+  },
+  working: ({ sides, sideLengths, thickness, insideRadius, tails }) => {
+    const count = sideLengths?.length ?? sides!;
+    const angle = figure(360 / count);
+    return {
+      developedLengthMm: `the sides less (${figure(insideRadius)} + ${figure(thickness)}) mm × tan(${angle}°/2) at each bend, and ${count - 1} arcs of (${figure(insideRadius)} + ${figure(thickness)}/2) mm × ${angle}° × π/180, and 2 × ${figure(tails)} mm of tail`,
+      marks: "the middle of every bend, from the end the bar begins at",
+    };
+  },
+  drawing: ({ sides, sideLengths, thickness, insideRadius }, { developedLengthMm, marks }) => {
+    const section = { shape: "square", size: thickness } as const;
+    const angle = 360 / (sideLengths?.length ?? sides!);
+    return barDrawing(
+      [{ id: "bar", kind: "prism", section, length: developedLengthMm }],
+      marks.map((at, index) => ({ id: `bend-${index}`, kind: "bend", at, angle, insideRadius })),
+    );
   },
   examples: [
     {

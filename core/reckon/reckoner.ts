@@ -1,4 +1,5 @@
 import type { z } from "zod";
+import type { Drawing } from "../drawing/drawing";
 
 /** One worked example of a reckoner; a test runs every one. */
 export interface WorkedExample {
@@ -24,6 +25,13 @@ export interface Reckoner<
   result: Output;
   /** Throws Refusal for what cannot be. */
   reckon: (input: z.output<Input>) => z.input<Output>;
+  /** How each number of the answer was reached, with the figures in it, mm unless they say otherwise. */
+  working: (
+    given: z.output<Input>,
+    answer: z.output<Output>,
+  ) => Partial<Record<Extract<keyof z.output<Output>, string>, string>>;
+  /** The answer drawn, where it has a shape. */
+  drawing?: (given: z.output<Input>, answer: z.output<Output>) => Drawing;
   examples: readonly WorkedExample[];
 }
 

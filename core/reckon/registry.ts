@@ -1,4 +1,5 @@
 import { z } from "zod";
+import type { Drawing } from "../drawing/drawing";
 import { complain } from "../problem/complain";
 import { Refusal, type Result } from "../problem/problem";
 import { bend } from "./bend";
@@ -56,7 +57,35 @@ export const findReckoner = (name: string): Reckoner | undefined =>
  * result in finite numbers or a complaint with its place; it never throws for
  * what a person got wrong.
  */
-export function reckon(name: string, input: unknown): Result<Record<string, unknown>> {
+export const reckon = (name: string, input: unknown): Result<Record<string, unknown>> =>
+  run(name, input, ({ answer }) => answer);
+
+/** An answer with how each of its numbers was reached, and its drawing. */
+export interface FullAnswer {
+  answer: Record<string, unknown>;
+  working: Partial<Record<string, string>>;
+  drawing: Drawing | null;
+}
+
+/** Runs a reckoner like {@link reckon}, and explains and draws what it found. */
+export const reckonInFull = (name: string, input: unknown): Result<FullAnswer> =>
+  run(name, input, ({ reckoner, given, answer }) => ({
+    answer,
+    working: reckoner.working(given, answer),
+    drawing: reckoner.drawing?.(given, answer) ?? null,
+  }));
+
+interface Reckoned {
+  reckoner: Reckoner;
+  given: unknown;
+  answer: Record<string, unknown>;
+}
+
+function run<Value>(
+  name: string,
+  input: unknown,
+  finish: (reckoned: Reckoned) => Value,
+): Result<Value> {
   try {
     const reckoner = findReckoner(name);
     if (!reckoner)
@@ -67,9 +96,9 @@ export function reckon(name: string, input: unknown): Result<Record<string, unkn
       });
     const read = reckoner.input.safeParse(input);
     if (!read.success) return { ok: false, error: complain(read.error) };
-    const result = reckoner.reckon(read.data) as Record<string, unknown>;
-    if (!allFinite(result)) throw new Refusal({ code: "result-not-finite" });
-    return { ok: true, value: result };
+    const answer = reckoner.reckon(read.data) as Record<string, unknown>;
+    if (!allFinite(answer)) throw new Refusal({ code: "result-not-finite" });
+    return { ok: true, value: finish({ reckoner, given: read.data, answer }) };
   } catch (error) {
     if (error instanceof Refusal) return { ok: false, error: complain(error) };
     throw error;

@@ -1,4 +1,7 @@
 import { z } from "zod";
+import { drawingOf } from "../drawing/drawing";
+import { arcMark, dimensionX } from "../drawing/shapes";
+import { figure } from "./figure";
 import { refuse } from "../problem/problem";
 import { sectionSchema } from "../section/schema";
 import { caliperSizesMm } from "../section/section";
@@ -37,6 +40,26 @@ export const ring = defineReckoner({
     const roundMm = Math.PI * meanMm;
     if (gap >= roundMm) refuse({ code: "gap-too-wide", mm: gap, circumferenceMm: roundMm }, "gap");
     return { developedLengthMm: roundMm - gap + lap, meanDiameterMm: meanMm };
+  },
+  working: ({ gap, lap }, { meanDiameterMm }) => ({
+    meanDiameterMm: "inside and once the thickness, or outside less once the thickness",
+    developedLengthMm: `π × ${figure(meanDiameterMm)} mm − gap ${figure(gap)} + lap ${figure(lap)}`,
+  }),
+  drawing: ({ section, thickness, gap }, { meanDiameterMm }) => {
+    const thick = section ? caliperSizesMm(section)[0] : thickness!;
+    const [outer, inner] = [meanDiameterMm + thick, meanDiameterMm - thick];
+    // The gap at the right, open by its angle on the mean circle.
+    const open = gap / meanDiameterMm;
+    const ends = { from: open, to: 2 * Math.PI - open };
+    const { marks, extents } = drawingOf([
+      arcMark([0, 0], outer / 2, ends),
+      arcMark([0, 0], inner / 2, ends),
+      arcMark([0, 0], meanDiameterMm / 2, { ...ends, ink: "centre" }),
+    ]);
+    return {
+      extents,
+      marks: [...marks, dimensionX(-inner / 2, inner / 2), dimensionX(-outer / 2, outer / 2, 1)],
+    };
   },
   examples: [
     {

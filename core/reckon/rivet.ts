@@ -1,4 +1,7 @@
 import { z } from "zod";
+import { box, drawingOf } from "../drawing/drawing";
+import { dimensionX } from "../drawing/shapes";
+import { figure } from "./figure";
 import { refuse } from "../problem/problem";
 import { lengthSchema } from "../units/schema";
 import { defineReckoner } from "./reckoner";
@@ -41,6 +44,19 @@ export const rivet = defineReckoner({
     const headAllowanceMm = (HEAD_VOLUME[head] / (Math.PI / 4)) * diameter;
     const fillingMm = grip * ((holeDiameter / diameter) ** 2 - 1);
     return { shankLengthMm: grip + fillingMm + headAllowanceMm, headAllowanceMm };
+  },
+  working: ({ diameter, grip, head, holeDiameter = diameter }, { headAllowanceMm }) => ({
+    headAllowanceMm: `the ${head} head's volume / (π/4 × ${figure(diameter)}²)`,
+    shankLengthMm: `${figure(grip)} + ${figure(grip * ((holeDiameter / diameter) ** 2 - 1))} round the shank + ${figure(headAllowanceMm)} mm`,
+  }),
+  drawing: ({ diameter, grip, holeDiameter = diameter }, { shankLengthMm }) => {
+    const plate = diameter * 1.6;
+    const { marks, extents } = drawingOf([
+      box([0, holeDiameter / 2], [grip, plate]),
+      box([0, -holeDiameter / 2 - plate], [grip, plate]),
+      box([0, -diameter / 2], [shankLengthMm, diameter]),
+    ]);
+    return { extents, marks: [...marks, dimensionX(0, grip), dimensionX(0, shankLengthMm, 1)] };
   },
   examples: [
     {

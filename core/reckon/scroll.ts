@@ -1,4 +1,7 @@
 import { z } from "zod";
+import { drawingOf } from "../drawing/drawing";
+import { dimensionX } from "../drawing/shapes";
+import { figure } from "./figure";
 import { SPIRAL_FORMS, spiralLengthMm, spiralPoints, widestAcrossMm } from "../curve/spiral";
 import { refuse } from "../problem/problem";
 import { lengthSchema } from "../units/schema";
@@ -48,6 +51,23 @@ export const scroll = defineReckoner({
       maxWidthMm: widestAcrossMm(spiralPoints(spiral, dense)),
       ...(points === undefined ? {} : { points: spiralPoints(spiral, points) }),
     };
+  },
+  working: ({ form, innerRadius, outerRadius, turns: count }) => ({
+    developedLengthMm: {
+      archimedean: `∫ √(ρ² + ρ′²) dθ with ρ growing evenly from ${figure(innerRadius)} to ${figure(outerRadius)} mm over ${figure(count)} turns`,
+      logarithmic: `∫ √(ρ² + ρ′²) dθ with ρ growing by the same share each turn, ${figure(innerRadius)} to ${figure(outerRadius)} mm over ${figure(count)} turns`,
+      clothoid: `2 × 2π × ${figure(count)} / (1/${figure(innerRadius)} + 1/${figure(outerRadius)})`,
+    }[form],
+    maxWidthMm: "the widest across of all directions, centre line to centre line",
+  }),
+  drawing: ({ form, innerRadius, outerRadius, turns: count }, { maxWidthMm }) => {
+    const spiral = { form, innerMm: innerRadius, outerMm: outerRadius, turns: count };
+    const dense = Math.min(MOST_WIDTH_POINTS, Math.ceil(count * WIDTH_POINTS_PER_TURN) + 8);
+    const points = spiralPoints(spiral, dense).map(({ xMm, yMm }) => ({ x: xMm, y: yMm }));
+    const { marks, extents } = drawingOf([{ kind: "path", ink: "mark", points, closed: false }]);
+    const middle = (extents.minX + extents.maxX) / 2;
+    const widest = dimensionX(middle - maxWidthMm / 2, middle + maxWidthMm / 2);
+    return { extents, marks: [...marks, widest] };
   },
   examples: [
     {

@@ -1,6 +1,9 @@
 import { z } from "zod";
+import { drawingOf } from "../drawing/drawing";
+import { dimensionX, dimensionY, sectionMark } from "../drawing/shapes";
+import { figure } from "./figure";
 import { sectionSchema } from "../section/schema";
-import { sectionAreaMm2, sectionPerimeterMm } from "../section/section";
+import { caliperSizesMm, sectionAreaMm2, sectionPerimeterMm } from "../section/section";
 import { density } from "./fields";
 import { defineReckoner } from "./reckoner";
 
@@ -28,6 +31,20 @@ export const section = defineReckoner({
       perimeterMm: sectionPerimeterMm(section),
       kgPerM,
       lbPerFt: (kgPerM * FOOT_M) / POUND_KG,
+    };
+  },
+  working: ({ density }, { areaMm2, kgPerM }) => ({
+    areaMm2: "by the section's plane geometry, corners sharp",
+    perimeterMm: "all round the section, corners sharp",
+    kgPerM: `${figure(areaMm2)} mm² / 1 000 000 × ${density} kg/m³`,
+    lbPerFt: `${figure(kgPerM)} kg/m × 0.3048 / 0.45359237`,
+  }),
+  drawing: ({ section }) => {
+    const [highMm, wideMm] = caliperSizesMm(section);
+    const { marks, extents } = drawingOf([sectionMark(section)]);
+    return {
+      extents,
+      marks: [...marks, dimensionX(-wideMm / 2, wideMm / 2), dimensionY(-highMm / 2, highMm / 2)],
     };
   },
   examples: [

@@ -1,8 +1,11 @@
 import { z } from "zod";
+import { box, drawingOf, outline } from "../drawing/drawing";
+import { dimensionX } from "../drawing/shapes";
+import { figure } from "./figure";
 import { refuse } from "../problem/problem";
 import { volumeBetweenMm3 } from "../section/between";
 import { sectionSchema, taperEndSchema } from "../section/schema";
-import { sectionAreaMm2 } from "../section/section";
+import { caliperSizesMm, sectionAreaMm2 } from "../section/section";
 import { lengthSchema } from "../units/schema";
 import { defineReckoner } from "./reckoner";
 
@@ -29,6 +32,23 @@ export const taper = defineReckoner({
     if (toMm2 > fromMm2 * (1 + 1e-9)) refuse({ code: "taper-grows", fromMm2, toMm2 }, "to");
     const volumeMm3 = volumeBetweenMm3(from, to, length);
     return { stockLengthMm: volumeMm3 / fromMm2, volumeMm3 };
+  },
+  working: ({ from, length }, { volumeMm3 }) => ({
+    volumeMm3: `the section growing evenly in both sizes over ${figure(length)} mm, added up along it`,
+    stockLengthMm: `${figure(volumeMm3)} mm³ / ${figure(sectionAreaMm2(from))} mm²`,
+  }),
+  drawing: ({ from, to, length }, { stockLengthMm }) => {
+    const high = caliperSizesMm(from)[0];
+    const tip = to === "point" ? 0 : caliperSizesMm(to)[0];
+    const y = -high * 1.8;
+    const taperMark = outline([
+      [0, y - high / 2],
+      [length, y - tip / 2],
+      [length, y + tip / 2],
+      [0, y + high / 2],
+    ]);
+    const { marks, extents } = drawingOf([box([0, -high / 2], [stockLengthMm, high]), taperMark]);
+    return { extents, marks: [...marks, dimensionX(0, stockLengthMm), dimensionX(0, length, 1)] };
   },
   examples: [
     {

@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { gaugeDrawing } from "../drawing/shapes";
+import { figure } from "./figure";
 import { isoTolerance, TOLERANCE_GRADES } from "../measure/tolerance";
 import { lengthSchema } from "../units/schema";
 import { defineReckoner } from "./reckoner";
@@ -21,6 +23,15 @@ export const tolerance = defineReckoner({
     from: z.enum(["table", "formula"]),
   }),
   reckon: ({ nominal, grade }) => isoTolerance(nominal, grade),
+  working: ({ grade }, { widthMm, from }) => ({
+    widthMm:
+      from === "table"
+        ? `${grade} in the table of ISO 286-1`
+        : `${grade} by the standard's formula`,
+    plusMinusMm: `${figure(widthMm)} mm / 2`,
+  }),
+  drawing: ({ nominal }, { plusMinusMm }) =>
+    gaugeDrawing({ lower: nominal - plusMinusMm, upper: nominal + plusMinusMm, value: nominal }),
   examples: [
     {
       title: "12 mm at IT16",

@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { barDrawing } from "../drawing/barDrawing";
+import { figure } from "./figure";
 import { sectionSchema } from "../section/schema";
 import { cornerRadiusMm } from "../section/section";
 import { lengthSchema } from "../units/schema";
@@ -26,6 +28,26 @@ export const twist = defineReckoner({
       helixAngleDeg: (Math.atan2(aroundMm, pitchMm) * 180) / Math.PI,
     };
   },
+  working: ({ section, length, turns: count }, { pitchMm }) => ({
+    pitchMm: `${figure(length)} mm / ${figure(count)} turns`,
+    cornerStretch: `√(${figure(pitchMm)}² + (2π × ${figure(cornerRadiusMm(section))})²) / ${figure(pitchMm)}`,
+    helixAngleDeg: `arctan(2π × ${figure(cornerRadiusMm(section))} / ${figure(pitchMm)})`,
+  }),
+  drawing: ({ section, length, turns: count }) =>
+    barDrawing(
+      [{ id: "bar", kind: "prism", section, length }],
+      // Beyond this the lines would run into one another.
+      [
+        {
+          id: "twist",
+          kind: "twist",
+          from: 0,
+          to: length,
+          turns: Math.min(count, 60),
+          hand: "right",
+        },
+      ],
+    ),
   examples: [
     {
       title: "12 square, one turn in 60",

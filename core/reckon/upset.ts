@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { barsDrawing } from "../drawing/shapes";
+import { figure } from "./figure";
 import { refuse } from "../problem/problem";
 import { sectionSchema } from "../section/schema";
 import { caliperSizesMm, sectionAreaMm2 } from "../section/section";
@@ -37,6 +39,16 @@ export const upset = defineReckoner({
           : `It will bend before it gathers: ${slenderness.toFixed(1)} times as long as it is thick, and about 3 is the most. Upset in several short heats, cooling all but the part, and straighten after each.`,
     };
   },
+  working: ({ from, to, length }, { ratio, stockLengthMm }) => ({
+    ratio: `${figure(sectionAreaMm2(to))} mm² / ${figure(sectionAreaMm2(from))} mm²`,
+    stockLengthMm: `${figure(length)} mm × ${figure(ratio)}`,
+    slenderness: `${figure(stockLengthMm)} mm / ${figure(Math.min(...caliperSizesMm(from)))} mm`,
+  }),
+  drawing: ({ from, to, length }, { stockLengthMm }) =>
+    barsDrawing([
+      { lengthMm: stockLengthMm, highMm: caliperSizesMm(from)[0] },
+      { lengthMm: length, highMm: caliperSizesMm(to)[0] },
+    ]),
   examples: [
     {
       title: "Inch square to 1 by 1 1/4",

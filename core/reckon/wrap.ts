@@ -1,4 +1,7 @@
 import { z } from "zod";
+import { box, drawingOf, line } from "../drawing/drawing";
+import { dimensionX } from "../drawing/shapes";
+import { figure } from "./figure";
 import { refuse } from "../problem/problem";
 import { lengthSchema } from "../units/schema";
 import { oneOf, turns } from "./fields";
@@ -68,6 +71,32 @@ export const wrap = defineReckoner({
       pitchMm: twistedMm / count,
       tightestTurns,
     };
+  },
+  working: ({ diameter, strands }, { strandLengthMm, twistedLengthMm, turns: count }) => {
+    const radius = figure(strandRadiusMm(diameter, strands));
+    return {
+      twistedLengthMm: `√(${figure(strandLengthMm)}² − (2π × ${radius} × ${figure(count)})²)`,
+      strandLengthMm: `√(${figure(twistedLengthMm)}² + (2π × ${radius} × ${figure(count)})²)`,
+      shorteningMm: `${figure(strandLengthMm)} − ${figure(twistedLengthMm)} mm`,
+      pitchMm: `${figure(twistedLengthMm)} mm / ${figure(count)} turns`,
+      tightestTurns: "where neighbouring strands touch side by side",
+    };
+  },
+  drawing: ({ diameter, strands }, { twistedLengthMm, turns: count }) => {
+    const radius = strandRadiusMm(diameter, strands);
+    const steps = Math.min(2000, Math.ceil(count * 24) + 2);
+    const waves = Array.from({ length: Math.min(strands, 6) }, (_, strand) =>
+      line(
+        Array.from({ length: steps }, (__, index) => {
+          const share = index / (steps - 1);
+          const angle = 2 * Math.PI * (count * share + strand / strands);
+          return [twistedLengthMm * share, radius * Math.sin(angle)] as const;
+        }),
+      ),
+    );
+    const half = radius + diameter / 2;
+    const { marks, extents } = drawingOf([box([0, -half], [twistedLengthMm, 2 * half]), ...waves]);
+    return { extents, marks: [...marks, dimensionX(0, twistedLengthMm)] };
   },
   examples: [
     {

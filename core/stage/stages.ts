@@ -4,7 +4,8 @@ import { layBar, sectionAt } from "../piece/bar";
 import { featureName } from "../piece/featureCharacteristics";
 import { featureExtent } from "../piece/features";
 import type { Feature, Piece, Stretch } from "../piece/piece";
-import { stretchName, type Plan } from "../piece/plan";
+import type { Plan } from "../piece/plan";
+import { stretchName } from "../piece/stretch";
 import { caliperSizesMm, sectionAreaMm2, type Section } from "../section/section";
 import { DEFAULT_SETTINGS, type Settings } from "../trade/settings";
 

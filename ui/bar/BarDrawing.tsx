@@ -6,7 +6,8 @@ import {
   tellingSections,
 } from "@/core/piece/outline";
 import type { Piece } from "@/core/piece/piece";
-import { stretchName, type Plan } from "@/core/piece/plan";
+import type { Plan } from "@/core/piece/plan";
+import { stretchName } from "@/core/piece/stretch";
 import { printBothUnits, printMmRounded } from "@/core/units/print";
 import type { LengthUnit } from "@/core/units/length";
 import { DimensionLine } from "./DimensionLine";

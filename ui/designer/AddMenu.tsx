@@ -4,7 +4,7 @@ import { Command } from "cmdk";
 import { useId, useState } from "react";
 import { layBar } from "@/core/piece/bar";
 import { addFeature, insertStretch } from "@/core/piece/edit";
-import { stretchName } from "@/core/piece/plan";
+import { stretchName } from "@/core/piece/stretch";
 import { SheetDialog } from "../kit/Sheet";
 import type { Bar } from "./bars";
 import { startFeature, startStretch, STARTERS, turnedRound, type Starter } from "./starters";

@@ -2,7 +2,7 @@
 
 import { freeId } from "@/core/piece/edit";
 import { MAIN_PART, nameSchema, type Join, type Part, type Piece } from "@/core/piece/piece";
-import { stretchName } from "@/core/piece/plan";
+import { stretchName } from "@/core/piece/stretch";
 import type { LengthUnit } from "@/core/units/length";
 import type { Bar } from "./bars";
 import { ChoiceField, LengthField, NumberField, SectionField } from "./fields";

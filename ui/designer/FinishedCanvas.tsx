@@ -7,7 +7,7 @@ import { finishBar, outlineBetween } from "@/core/piece/finish";
 import { finishedDrawing } from "@/core/drawing/pieceDrawings";
 import type { Elevation } from "@/core/piece/outline";
 import type { Piece } from "@/core/piece/piece";
-import { stretchName } from "@/core/piece/plan";
+import { stretchName } from "@/core/piece/stretch";
 import type { LengthUnit } from "@/core/units/length";
 import { DrawingSvg } from "../drawing/DrawingSvg";
 import { pathOf } from "../drawing/frame";

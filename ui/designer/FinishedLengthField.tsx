@@ -5,7 +5,7 @@ import { complain } from "@/core/problem/complain";
 import { Refusal } from "@/core/problem/problem";
 import { finishedSizeMm } from "@/core/piece/finish";
 import type { Piece } from "@/core/piece/piece";
-import { stretchName } from "@/core/piece/plan";
+import { stretchName } from "@/core/piece/stretch";
 import { pieceOfFinishedLength } from "@/core/shelf/offcut";
 import type { LengthUnit } from "@/core/units/length";
 import { lengthSchema } from "@/core/units/schema";

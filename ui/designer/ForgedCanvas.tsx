@@ -9,7 +9,7 @@ import { featureExtent } from "@/core/piece/features";
 import { extentsOf, finishBar } from "@/core/piece/finish";
 import type { Elevation } from "@/core/piece/outline";
 import type { Feature } from "@/core/piece/piece";
-import { stretchName } from "@/core/piece/plan";
+import { stretchName } from "@/core/piece/stretch";
 import { snapPosition, snapSize } from "@/core/piece/snap";
 import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits } from "@/core/units/print";

@@ -10,13 +10,14 @@ import {
 } from "@/core/piece/edit";
 import { featureName } from "@/core/piece/featureCharacteristics";
 import type { Feature, Stretch } from "@/core/piece/piece";
-import { stretchName } from "@/core/piece/plan";
+import { stretchName } from "@/core/piece/stretch";
 import type { Section } from "@/core/section/section";
 import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
 import type { LengthUnit } from "@/core/units/length";
 import type { Bar } from "./bars";
 import { ChoiceField, LengthField, NumberField, SectionField } from "./fields";
 import { FeatureFields } from "./FeatureFields";
+import { ReckonedLength } from "./ReckonedLength";
 
 interface InspectorProps {
   bar: Bar;
@@ -41,6 +42,10 @@ export function Inspector({ bar, selected, unit, onChange }: InspectorProps) {
         }
       >
         <StretchFields stretch={stretch} bar={bar} unit={unit} onChange={onChange} />
+        <ReckonedLength
+          unit={unit}
+          onTake={(mm) => onChange((now) => resizeStretch(now, stretch.id, mm))}
+        />
       </Strip>
     );
   if (feature)
@@ -58,6 +63,16 @@ export function Inspector({ bar, selected, unit, onChange }: InspectorProps) {
         <p className="self-center text-13 text-ink-2">
           on {stretchName(stretchAt(layBar(bar.stretches), placeOf(feature)).stretch).toLowerCase()}
         </p>
+        {"from" in feature ? (
+          <ReckonedLength
+            unit={unit}
+            onTake={(mm) =>
+              onChange((now) =>
+                replaceFeature(now, feature.id, { ...feature, to: feature.from + mm }),
+              )
+            }
+          />
+        ) : null}
       </Strip>
     );
   return (

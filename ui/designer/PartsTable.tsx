@@ -1,6 +1,7 @@
 import { featureName } from "@/core/piece/featureCharacteristics";
 import type { Feature, Stretch } from "@/core/piece/piece";
-import { stretchName, type PlannedStretch } from "@/core/piece/plan";
+import type { PlannedStretch } from "@/core/piece/plan";
+import { stretchName } from "@/core/piece/stretch";
 import { printSection } from "@/core/section/spoken";
 import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
 import type { LengthUnit } from "@/core/units/length";

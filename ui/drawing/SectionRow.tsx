@@ -1,6 +1,6 @@
 import { tellingSections } from "@/core/piece/outline";
 import type { Piece } from "@/core/piece/piece";
-import { stretchName } from "@/core/piece/plan";
+import { stretchName } from "@/core/piece/stretch";
 import { caliperSizesMm } from "@/core/section/section";
 import { printSection } from "@/core/section/spoken";
 import type { LengthUnit } from "@/core/units/length";

@@ -1,4 +1,5 @@
-import { stretchName, type Plan } from "@/core/piece/plan";
+import type { Plan } from "@/core/piece/plan";
+import { stretchName } from "@/core/piece/stretch";
 import type { Piece } from "@/core/piece/piece";
 import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits } from "@/core/units/print";

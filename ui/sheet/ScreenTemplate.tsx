@@ -1,24 +1,19 @@
 "use client";
 
-import { useState, useSyncExternalStore } from "react";
+import { useState } from "react";
+import { z } from "zod";
 import type { Drawing } from "@/core/drawing/drawing";
 import type { LengthUnit } from "@/core/units/length";
 import { DrawingSvg } from "../drawing/DrawingSvg";
+import { useKept } from "../kit/useKept";
 
 const KEY = "bell-step.screen-scale";
 /** What a browser takes a millimetre for: 96 dots to the inch. */
 const USUAL_PX_PER_MM = 96 / 25.4;
 const RULER_MM = 100;
 
-/** How many times larger than it says a millimetre is on this screen; 1 until it was measured. */
-function readFactor(): number {
-  const kept = Number(localStorage.getItem(KEY));
-  return kept >= 0.3 && kept <= 3 ? kept : 1;
-}
-const subscribe = (changed: () => void) => {
-  window.addEventListener("storage", changed);
-  return () => window.removeEventListener("storage", changed);
-};
+/** How many times larger a millimetre is to be drawn on this screen; 1 until it was measured. */
+const factorSchema = z.number().min(0.3).max(3);
 
 /** The template at its true size on this screen, once its ruler was laid against a real one. */
 export function ScreenTemplate({
@@ -30,18 +25,15 @@ export function ScreenTemplate({
   unit: LengthUnit;
   label: string;
 }) {
-  const kept = useSyncExternalStore(subscribe, readFactor, () => 1);
+  const [kept, keepFactor] = useKept(KEY, factorSchema);
   const [measured, setMeasured] = useState<string | null>(null);
-  const [factor, setFactor] = useState<number | null>(null);
-  const now = factor ?? kept;
+  const now = kept ?? 1;
   const typed = Number((measured ?? "").replace(",", "."));
   const sensible = typed >= 30 && typed <= 300;
   const keep = () => {
     if (!sensible) return;
     // Shown at `now`, the ruler's 100 mm measured as typed: correct by the quotient.
-    const next = (now * RULER_MM) / typed;
-    localStorage.setItem(KEY, String(next));
-    setFactor(next);
+    keepFactor((now * RULER_MM) / typed);
     setMeasured(null);
   };
   return (
@@ -75,7 +67,7 @@ export function ScreenTemplate({
         <p id="measured-message" className="text-13 text-ink-2" role="status">
           {measured && !sensible
             ? "Between 30 and 300 mm."
-            : now === 1
+            : kept === null
               ? "Not checked yet."
               : "Checked on this screen."}
         </p>
