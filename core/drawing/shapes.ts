@@ -106,7 +106,7 @@ export function curveDrawing(
     },
     { kind: "path", ink: "mark", points: placed, closed: false },
     { kind: "text", x: placed[0]!.x + 3, y: placed[0]!.y + 4, text: words.start, anchor: "start" },
-    { kind: "text", x: placed.at(-1)!.x, y: placed.at(-1)!.y + 6, text: words.end, anchor: "end" },
+    { kind: "text", x: placed.at(-1)!.x, y: placed.at(-1)!.y + 13, text: words.end, anchor: "end" },
   ]);
 }
 

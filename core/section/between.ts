@@ -45,7 +45,8 @@ const asFlat = (size: number): Flat => ({ shape: "flat", width: size, thickness:
 
 /**
  * The section at a fraction of the way along a transition (0 at `from`, 1 at `to`).
- * Between different shapes the shape is the nearer end's, its size from √area.
+ * Between different shapes √area runs linearly. A square spread to a flat keeps
+ * its shape's proportion changing evenly; otherwise the shape is the nearer end's.
  *
  * @example sectionBetween({ shape: "square", size: 3 }, { shape: "square", size: 12 }, 0.5) → { shape: "square", size: 7.5 }
  */
@@ -66,9 +67,20 @@ export function sectionBetween(
   if (start.shape !== "flat" && end.shape !== "flat" && start.shape === end.shape)
     return { shape: start.shape, size: mix(start.size, end.size) };
   const area = mix(Math.sqrt(sectionAreaMm2(start)), Math.sqrt(sectionAreaMm2(end))) ** 2;
+  if (isRectangle(start) && isRectangle(end)) {
+    const [a, b] = [rectangle(start), rectangle(end)];
+    const width = mix(a.width, b.width);
+    return scaledToArea({ shape: "flat", width, thickness: mix(a.thickness, b.thickness) }, area);
+  }
   const nearer = fraction < 0.5 ? start : end;
   return scaledToArea(sectionAreaMm2(nearer) > 0 ? nearer : nearer === start ? end : start, area);
 }
+
+type Rectangle = Flat | (Section & { shape: "square" });
+const isRectangle = (section: Section): section is Rectangle =>
+  section.shape === "flat" || section.shape === "square";
+const rectangle = (section: Rectangle): Flat =>
+  section.shape === "flat" ? section : asFlat(section.size);
 
 function shrunk(section: Section | Point): Section {
   if (section === "point") return { shape: "square", size: 0 };
