@@ -28,8 +28,8 @@ const PEG = {
 
 test("a piece file becomes an exercise, and comes out again the same", async ({ page }) => {
   await signIn(page, "oda");
-  await page.getByRole("link", { name: "From a piece file" }).click();
-  const input = page.getByLabel("Piece file");
+  await page.getByRole("link", { name: "From a file" }).click();
+  const input = page.getByLabel("File");
   for (const [content, answer] of [
     ["{ nonsense", "line 1"],
     [JSON.stringify({ ...PEG, format: "bell-step.piece/9" }), "bell-step.piece/9"],
@@ -66,4 +66,27 @@ test("a piece file becomes an exercise, and comes out again the same", async ({ 
       { ...PEG.stretches[1], section: square },
     ],
   });
+});
+
+test("a pack goes out and comes in again as an exercise of its own", async ({ page }) => {
+  await signIn(page, "oda");
+  await page.goto("/set?words=gangway");
+  await page.getByRole("link", { name: "Gangway pin" }).click();
+  const downloading = page.waitForEvent("download");
+  await page.getByRole("link", { name: "Exercise pack" }).click();
+  const download = await downloading;
+  expect(download.suggestedFilename()).toBe("gangway-pin.exercises.json");
+  const pack = readFileSync(await download.path(), "utf8");
+  const first = page.url();
+
+  await page.goto("/set/import");
+  const input = page.getByLabel("File");
+  await input.setInputFiles(file(pack.replace("exercises/1", "exercises/7")));
+  await expect(page.getByRole("alert").filter({ hasText: "exercises/7" })).toBeVisible();
+  await input.setInputFiles(file(pack.replace("Gangway pin", "Gangway pin from afar")));
+  await page.getByRole("button", { name: "Put it on the shelf" }).click();
+  await expect(page.getByRole("heading", { name: "Gangway pin from afar" })).toBeVisible();
+  expect(page.url()).not.toBe(first);
+  await page.goto(first);
+  await expect(page.getByRole("heading", { name: "Gangway pin", exact: true })).toBeVisible();
 });

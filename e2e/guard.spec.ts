@@ -54,6 +54,15 @@ const HOME: Expected = {
   instructor: 307,
 };
 
+/** A file of one of our exercises that isn't set for the learner. */
+const FILES: Expected = {
+  nobody: 401,
+  learner: 404,
+  stranger: 404,
+  assistant: 200,
+  instructor: 200,
+};
+
 /** What each persona gets, for another learner's piece and an exercise not set for them. Routes that only take POST are tried below. */
 const EXPECTED: Record<string, Expected | "post"> = {
   "/": HOME,
@@ -61,13 +70,9 @@ const EXPECTED: Record<string, Expected | "post"> = {
   "/api/command/[name]": "post",
   "/api/health": OPEN,
   "/api/join": "post",
-  "/api/piece/[revisionId]": {
-    nobody: 401,
-    learner: 404,
-    stranger: 404,
-    assistant: 200,
-    instructor: 200,
-  },
+  "/api/pack/[exerciseId]": FILES,
+  "/api/piece/[revisionId]": FILES,
+  "/api/print/[revisionId]/[file]": FILES,
   "/climb": STAFF,
   "/climb/[learnerId]": OURS,
   "/join/[token]": OPEN,
@@ -80,8 +85,13 @@ const EXPECTED: Record<string, Expected | "post"> = {
   "/reckon": STAFF,
   "/set": STAFF,
   "/set/[exerciseId]": OURS,
+  "/set/[exerciseId]/compare": OURS,
+  "/set/[exerciseId]/design": { ...OURS, assistant: 403 },
   "/set/import": INSTRUCTORS,
+  "/set/new": INSTRUCTORS,
+  "/set/offcut": STAFF,
   "/sheet/[exerciseId]": { ...OURS, learner: 404 },
+  "/sheet/[exerciseId]/template": { ...OURS, learner: 404 },
   "/sign-in": { nobody: 200, learner: 307, stranger: 307, assistant: 307, instructor: 307 },
   "/stair": LEARNERS,
 };
@@ -109,7 +119,7 @@ async function idsOf(browser: Browser): Promise<Record<string, string>> {
     const href = await page.getByRole("link", { name: link }).first().getAttribute("href");
     return href!.split("/").at(-1)!;
   };
-  const exerciseId = await idIn("/set", "Gangway pin");
+  const exerciseId = await idIn("/set?words=gangway", "Gangway pin");
   const learnerId = await idIn("/climb", "Ivo Brackwater");
   const pieceId = await idIn(`/climb/${learnerId}`, /Gangway pin/);
   await page.goto(`/set/${exerciseId}`);
@@ -119,7 +129,14 @@ async function idsOf(browser: Browser): Promise<Record<string, string>> {
     .split("/")
     .at(-1)!;
   await context.close();
-  return { exerciseId, learnerId, pieceId, revisionId, token: "x".repeat(43) };
+  return {
+    exerciseId,
+    learnerId,
+    pieceId,
+    revisionId,
+    file: "sheet.pdf",
+    token: "x".repeat(43),
+  };
 }
 
 test("every route is in the table", () => {

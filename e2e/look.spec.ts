@@ -15,17 +15,30 @@ test("the sign-in page, a page that isn't there and one that isn't yours are acc
   await expectAccessible(page);
 });
 
-test("every page of the staff is accessible, keeps the policy and throws nothing", async ({
-  page,
-}) => {
+/** The staff's pages, shared out so that they are looked over side by side. */
+const STAFF_PAGES = [
+  ["/set", "/set/import", "/set/new"],
+  ["/prepare", "/measure", "/climb", "/me"],
+  ["/reckon", "/set/offcut?section=12+square&length=260"],
+];
+for (const pages of STAFF_PAGES)
+  test(`accessible, within the policy and without a throw: ${pages.join(", ")}`, async ({
+    page,
+  }) => {
+    const complaints = watchConsole(page);
+    await signIn(page, "oda");
+    for (const path of pages) {
+      await page.goto(path);
+      await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+      await expectAccessible(page);
+    }
+    expect(complaints).toEqual([]);
+  });
+
+test("an exercise and a learner are accessible, and so is finding them", async ({ page }) => {
   const complaints = watchConsole(page);
   await signIn(page, "oda");
-  for (const path of ["/set", "/set/import", "/prepare", "/measure", "/climb", "/reckon", "/me"]) {
-    await page.goto(path);
-    await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
-    await expectAccessible(page);
-  }
-  await page.goto("/set");
+  await page.goto("/set?words=cleat");
   await page.getByRole("link", { name: "Rope cleat blank" }).click();
   await expect(page.getByRole("tab", { name: "as marked" })).toBeVisible();
   await expectAccessible(page);
@@ -35,6 +48,27 @@ test("every page of the staff is accessible, keeps the policy and throws nothing
   await expectAccessible(page);
   await page.keyboard.press("Control+k");
   await expect(page.getByRole("dialog")).toBeVisible();
+  await expectAccessible(page);
+  expect(complaints).toEqual([]);
+});
+
+test("the designer is accessible in every view, on every sheet and with its menu open", async ({
+  page,
+}) => {
+  const complaints = watchConsole(page);
+  await signIn(page, "oda");
+  await page.getByRole("link", { name: "Strap with everything too near" }).click();
+  await expect(page.getByRole("group", { name: "The bar, as forged" })).toBeVisible();
+  for (const key of ["1", "3", "2"]) {
+    await page.keyboard.press(key);
+    await expectAccessible(page);
+  }
+  for (const sheet of ["Stock and parts", "Measured on", "Steps of work", "How it is worked"]) {
+    await page.getByRole("tab", { name: sheet }).click();
+    await expectAccessible(page);
+  }
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByRole("dialog", { name: "Add to the bar" })).toBeVisible();
   await expectAccessible(page);
   expect(complaints).toEqual([]);
 });
@@ -114,6 +148,14 @@ test("a sum on the Reckon screen, in both units, and one that can't be", async (
   await page.getByLabel("to", { exact: true }).fill("3 square");
   await page.getByLabel("length", { exact: true }).fill("100");
   await expect(page.getByText("43.8 mm · 1 23/32 in")).toBeVisible();
+  await page.getByText("How it was reached").first().click();
+  await expect(page.getByText("6300 mm³ / 144 mm²")).toBeVisible();
+  await expect(page.getByRole("img", { name: "The answer, drawn to scale" })).toBeVisible();
+  await expect(
+    page.getByRole("region", { name: "Recent sums" }).getByText("12 square, 3 square, 100"),
+  ).toBeVisible();
+  await page.getByRole("button", { name: "inches" }).click();
+  await expect(page.getByText("43 3/4 in · 1111.3 mm")).toBeVisible();
   await page.getByLabel("to", { exact: true }).fill("20 square");
   await expect(page.getByText("A taper gets smaller")).toBeVisible();
 });

@@ -1,8 +1,11 @@
-/** Halvings after which an interval of any sensible width is below a double's resolution. */
-const HALVINGS = 60;
+/** More steps than any smooth function takes; a jagged one gets the best place found. */
+const MOST_STEPS = 200;
+/** An interval this narrow, as a share of the place, is a double's own roughness. */
+const NARROW = 1e-13;
 
 /**
- * Where a rising function reaches a value, by bisection.
+ * Where a rising function reaches a value, by false position (the Illinois rule:
+ * an end that stays twice counts half, so that the interval closes from both sides).
  *
  * @param of rises from `low` to `high`
  * @returns the place, or the nearer end when the value lies beyond it
@@ -13,13 +16,27 @@ export function solveRising(
   value: number,
   { low, high }: { low: number; high: number },
 ): number {
-  if (of(low) >= value) return low;
-  if (of(high) <= value) return high;
   let [from, to] = [low, high];
-  for (let halving = 0; halving < HALVINGS; halving += 1) {
-    const middle = (from + to) / 2;
-    if (of(middle) < value) from = middle;
-    else to = middle;
+  let under = of(low) - value;
+  let over = of(high) - value;
+  if (under >= 0) return low;
+  if (over <= 0) return high;
+  let stayed: "from" | "to" | null = null;
+  for (let step = 0; step < MOST_STEPS; step += 1) {
+    const middle = (from * over - to * under) / (over - under);
+    const off = of(middle) - value;
+    if (off === 0 || to - from <= NARROW * Math.abs(to)) return middle;
+    if (off < 0) {
+      from = middle;
+      under = off;
+      if (stayed === "to") over /= 2;
+      stayed = "to";
+    } else {
+      to = middle;
+      over = off;
+      if (stayed === "from") under /= 2;
+      stayed = "from";
+    }
   }
   return (from + to) / 2;
 }

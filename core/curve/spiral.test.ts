@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { SPIRAL_FORMS, spiralLengthMm, spiralPoints, widestAcrossMm, type Spiral } from "./spiral";
+import { SPIRAL_FORMS, spiralLengthMm, spiralPoints, spiralWidthMm, type Spiral } from "./spiral";
 
 const spirals: fc.Arbitrary<Spiral> = fc.record({
   form: fc.constantFrom(...SPIRAL_FORMS),
@@ -30,8 +30,22 @@ test("equal radii make a circle, whatever the form", () => {
   for (const form of SPIRAL_FORMS) {
     const circle = { form, innerMm: 30, outerMm: 30, turns: 1 };
     expect(spiralLengthMm(circle)).toBeCloseTo(60 * Math.PI, 9);
-    expect(widestAcrossMm(spiralPoints(circle, 361))).toBeCloseTo(60, 2);
+    expect(spiralWidthMm(circle)).toBeCloseTo(60, 2);
   }
+});
+
+test("the width is the largest distance of all pairs of points", () => {
+  fc.assert(
+    fc.property(spirals, (spiral) => {
+      const points = spiralPoints(spiral, Math.ceil(spiral.turns * 120) + 40);
+      let widest = 0;
+      for (const a of points)
+        for (const b of points) widest = Math.max(widest, Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm));
+      const width = spiralWidthMm(spiral);
+      expect(Math.abs(width - widest)).toBeLessThan(widest / 500);
+    }),
+    { numRuns: 60 },
+  );
 });
 
 test("a clothoid's curvature runs from one radius to the other, by three points at each end", () => {

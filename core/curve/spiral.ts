@@ -91,16 +91,51 @@ function clothoidPoints(spiral: Spiral, count: number): CurvePoint[] {
   return points;
 }
 
+/** Points a turn at which the width is looked for: within a few parts in ten thousand. */
+const WIDTH_POINTS_PER_TURN = 180;
+/** More than this are not needed for a spiral that isn't star-shaped. */
+const MOST_WIDTH_POINTS = 1440;
+
 /**
- * The largest distance between any two points of a curve, mm: its width across
- * the caliper. Accurate to about the square of the spacing of the points.
+ * How wide a spiral is across the caliper on its centre line, mm: the largest
+ * distance between any two of its points.
+ *
+ * About a fixed eye the outer end is always one of the two: turning any other
+ * widest pair outwards moves both away from the eye, and so apart. A clothoid has
+ * no fixed eye, and all pairs are tried.
  */
-export function widestAcrossMm(points: readonly CurvePoint[]): number {
+export function spiralWidthMm(spiral: Spiral): number {
+  const { form, innerMm: r, outerMm: R, turns } = spiral;
+  const count = Math.max(90, Math.ceil(turns * WIDTH_POINTS_PER_TURN));
+  if (form === "clothoid")
+    return widestAcrossMm(spiralPoints(spiral, Math.min(count, MOST_WIDTH_POINTS)));
+  const angle = 2 * Math.PI * turns;
+  // Only the outermost turn can lie opposite the end.
+  const first = Math.max(0, count - Math.ceil(WIDTH_POINTS_PER_TURN * 1.25));
   let widest = 0;
-  for (let a = 0; a < points.length; a += 1)
-    for (let b = a + 1; b < points.length; b += 1) {
-      const apart = Math.hypot(points[a]!.xMm - points[b]!.xMm, points[a]!.yMm - points[b]!.yMm);
-      if (apart > widest) widest = apart;
+  for (let index = first; index < count; index += 1) {
+    const share = index / count;
+    const rho = form === "archimedean" ? r + (R - r) * share : r * (R / r) ** share;
+    const square = rho * rho + R * R - 2 * rho * R * Math.cos(angle * (1 - share));
+    if (square > widest) widest = square;
+  }
+  return Math.sqrt(widest);
+}
+
+/**
+ * The largest distance between any two points of a curve, mm. Accurate to about
+ * the square of the spacing of the points.
+ */
+function widestAcrossMm(points: readonly CurvePoint[]): number {
+  const xs = Float64Array.from(points, ({ xMm }) => xMm);
+  const ys = Float64Array.from(points, ({ yMm }) => yMm);
+  let widest = 0;
+  for (let a = 0; a < xs.length; a += 1)
+    for (let b = a + 1; b < xs.length; b += 1) {
+      const dx = xs[b]! - xs[a]!;
+      const dy = ys[b]! - ys[a]!;
+      const square = dx * dx + dy * dy;
+      if (square > widest) widest = square;
     }
-  return widest;
+  return Math.sqrt(widest);
 }

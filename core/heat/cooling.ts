@@ -42,20 +42,37 @@ export interface Surroundings {
  * @param from °C, above `to`
  * @param to °C, above the ambient temperature
  */
-export function coolingSeconds(
+export const coolingSeconds = (
   section: Section,
-  { from, to }: { from: number; to: number },
+  range: CoolingRange,
   around: Surroundings,
-): number {
-  const metresDeep = sectionAreaMm2(section) / sectionPerimeterMm(section) / 1000;
+): number => depthM(section) * coolingSecondsPerMetre(range, around);
+
+export interface CoolingRange {
+  from: number;
+  to: number;
+}
+
+/** How deep the steel is behind each part of its surface: area over outline, m. */
+const depthM = (section: Section): number =>
+  sectionAreaMm2(section) / sectionPerimeterMm(section) / 1000;
+
+/** Seconds for a depth of one metre; the time goes as the depth, so this is all that needs adding up. */
+function coolingSecondsPerMetre({ from, to }: CoolingRange, around: Surroundings): number {
   const secondsPerDegree = (t: number) =>
-    (STEEL_DENSITY_KG_M3 * steelSpecificHeat(t) * metresDeep) / heatFlow(t, around);
+    (STEEL_DENSITY_KG_M3 * steelSpecificHeat(t)) / heatFlow(t, around);
   const cuts = [to, ...BREAKS_C.filter((at) => at > to && at < from), from];
   let sum = 0;
   for (let index = 1; index < cuts.length; index += 1)
     // Just inside the break, where the formula of this stretch holds.
     sum += integrate(secondsPerDegree, cuts[index - 1]!, cuts[index]! - 1e-9);
   return sum;
+}
+
+/** Working times of one heat for any section: the adding up is done once. */
+export function coolingOf(range: CoolingRange, around: Surroundings): (section: Section) => number {
+  const perMetre = coolingSecondsPerMetre(range, around);
+  return (section) => depthM(section) * perMetre;
 }
 
 function heatFlow(celsius: number, { emissivity, convection, ambient }: Surroundings): number {

@@ -31,7 +31,6 @@ interface Arc {
 
 /** No arc turns further than this, rad: its chord is then within 0.1 % of it. */
 const FINEST_RAD = Math.PI / 36;
-const STRAIGHT_STEP_MM = 1e9;
 
 /**
  * The centre line of a finished bar, bent, folded, ringed and scrolled to its
@@ -64,20 +63,22 @@ function levelled(stations: CentreStation[]): CentreStation[] {
   let longestMm = 0;
   let start = stations[0]!;
   for (const station of stations) {
-    if (dot(station.along, start.along) < SAME_HEADING) start = station;
+    if (station.along !== start.along && dot(station.along, start.along) < SAME_HEADING)
+      start = station;
     if (station.sMm - start.sMm <= longestMm) continue;
     longestMm = station.sMm - start.sMm;
     base = start;
   }
   if (dot(base.along, stations[0]!.along) >= SAME_HEADING) return stations;
-  const turn = (v: Vector): Vector => [dot(v, base.along), dot(v, base.up), dot(v, base.across)];
-  return stations.map((station) => ({
-    ...station,
-    at: turn(station.at),
-    along: turn(station.along),
-    up: turn(station.up),
-    across: turn(station.across),
-  }));
+  const { along, up, across } = base;
+  const turn = (v: Vector): Vector => [dot(v, along), dot(v, up), dot(v, across)];
+  for (const station of stations) {
+    station.at = turn(station.at);
+    station.along = turn(station.along);
+    station.up = turn(station.up);
+    station.across = turn(station.across);
+  }
+  return stations;
 }
 
 const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
@@ -95,20 +96,24 @@ class Walk {
     this.mark();
   }
 
-  step({ lengthMm, turnRad, plane }: Arc): void {
+  step(arc: Arc): void {
+    if (arc.turnRad === 0) this.at = add(this.at, this.along, arc.lengthMm);
+    else this.turn(arc);
+    this.sMm += arc.lengthMm;
+    this.mark();
+  }
+
+  private turn({ lengthMm, turnRad, plane }: Arc): void {
     const toward = plane === "side" ? this.up : this.across;
     // The chord of an arc: its length shortened, its heading half the turn on.
     const half = turnRad / 2;
-    const chordMm = half === 0 ? lengthMm : (lengthMm * Math.sin(half)) / half;
     const heading = mix(this.along, toward, half);
-    this.at = add(this.at, heading, chordMm);
+    this.at = add(this.at, heading, (lengthMm * Math.sin(half)) / half);
     const along = mix(this.along, toward, turnRad);
     const turned = mix(toward, this.along, -turnRad);
     this.along = along;
     if (plane === "side") this.up = turned;
     else this.across = turned;
-    this.sMm += lengthMm;
-    this.mark();
   }
 
   private mark(): void {
@@ -145,30 +150,34 @@ function arcsOf(bar: LaidBar, features: readonly Feature[], finestRad: number): 
     const fromMm = Math.max(doneMm, curve.fromMm);
     const roomMm = Math.min(bar.lengthMm, Math.max(curve.toMm, fromMm)) - fromMm;
     if (roomMm <= 0) continue;
-    arcs.push(...straight(bar, doneMm, fromMm));
+    pushStraight(arcs, bar, doneMm, fromMm);
     const wantsMm = curve.arcs.reduce((sum, { lengthMm }) => sum + lengthMm, 0);
     const share = roomMm / wantsMm;
-    arcs.push(...curve.arcs.map((arc) => ({ ...arc, lengthMm: arc.lengthMm * share })));
+    for (const { lengthMm, turnRad, plane } of curve.arcs)
+      arcs.push({ lengthMm: lengthMm * share, turnRad, plane });
     doneMm = fromMm + roomMm;
   }
-  return [...arcs, ...straight(bar, doneMm, bar.lengthMm)];
+  pushStraight(arcs, bar, doneMm, bar.lengthMm);
+  return arcs;
 }
 
+/** A hair before and after a boundary, where the section jumps, mm. */
+const HAIR_MM = 1e-6;
+
 /** Straight bar, stopped at every boundary so that a step in it is drawn as a step. */
-function straight(bar: LaidBar, fromMm: number, toMm: number): Arc[] {
-  const stops = [
-    fromMm,
-    ...bar.stretches.map((one) => one.toMm).filter((mm) => mm > fromMm && mm < toMm),
-    toMm,
-  ];
-  return stops.slice(1).flatMap((stop, index) => {
-    const lengthMm = stop - stops[index]!;
-    if (lengthMm <= 1e-9) return [];
-    // A hair before and after the boundary, where the section jumps.
-    const hair = Math.min(1e-6, lengthMm / 4);
-    const at = (mm: number): Arc => ({ lengthMm: mm, turnRad: 0, plane: "side" });
-    return [at(hair), at(Math.min(STRAIGHT_STEP_MM, lengthMm - 2 * hair)), at(hair)];
-  });
+function pushStraight(arcs: Arc[], bar: LaidBar, fromMm: number, toMm: number): void {
+  let atMm = fromMm;
+  const push = (stopMm: number) => {
+    const lengthMm = stopMm - atMm;
+    if (lengthMm <= 1e-9) return;
+    const hair = Math.min(HAIR_MM, lengthMm / 4);
+    for (const mm of [hair, lengthMm - 2 * hair, hair])
+      arcs.push({ lengthMm: mm, turnRad: 0, plane: "side" });
+    atMm = stopMm;
+  };
+  for (const stretch of bar.stretches)
+    if (stretch.toMm > fromMm && stretch.toMm < toMm) push(stretch.toMm);
+  push(toMm);
 }
 
 function curveOf(feature: Feature, bar: LaidBar, finestRad: number): Curve[] {
@@ -250,7 +259,7 @@ export function spiralSteps(
     const [from, to] = [index * step, (index + 1) * step];
     const middle = (from + to) / 2;
     // Simpson's rule over √(ρ² + ρ′²).
-    const speed = (theta: number) => Math.hypot(radius(theta), rate(theta));
+    const speed = (theta: number) => Math.sqrt(radius(theta) ** 2 + rate(theta) ** 2);
     const lengthMm = (step / 6) * (speed(from) + 4 * speed(middle) + speed(to));
     return { lengthMm, turnRad: heading(to) - heading(from) };
   });

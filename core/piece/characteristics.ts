@@ -4,8 +4,9 @@ import { caliperSizesMm, sectionAreaMm2, type Point, type Section } from "../sec
 import { layBar, stretchAt } from "./bar";
 import { featureCharacteristics } from "./featureCharacteristics";
 import { featureExtent } from "./features";
-import { finishedSizeMm } from "./finish";
+import type { FinishedSize } from "./finish";
 import type { Feature, Piece, Stretch } from "./piece";
+import { stretchName } from "./stretch";
 
 type Transition = Extract<Stretch, { kind: "transition" }>;
 type Prism = Extract<Stretch, { kind: "prism" }>;
@@ -28,8 +29,10 @@ const CURVES = new Set<Feature["kind"]>(["bend", "fold", "ring", "scroll", "wrap
  * it stands. A feature: what it is judged by (see {@link featureCharacteristics}).
  * A piece of more than one stretch: its whole length or, bent, its overall size.
  * Free stretches imply nothing but their length.
+ *
+ * @param size of the finished piece
  */
-export function impliedCharacteristics(piece: Piece): Characteristic[] {
+export function impliedCharacteristics(piece: Piece, size: FinishedSize): Characteristic[] {
   const features = piece.features ?? [];
   const bar = layBar(piece.stretches);
   const curved = features
@@ -53,7 +56,7 @@ export function impliedCharacteristics(piece: Piece): Characteristic[] {
     ...features.flatMap((feature) =>
       featureCharacteristics(feature, bar, stretchAt(bar, placeOf(feature)).stretch.id),
     ),
-    ...wholeSize(piece, bar.lengthMm, curved.length > 0),
+    ...wholeSize(piece, bar.lengthMm, curved.length > 0 ? size : null),
   ];
 }
 
@@ -77,7 +80,7 @@ function shoulders(stretches: readonly Stretch[]): Characteristic[] {
     atMm += stretch.length;
     const next = stretches[index + 1];
     if (!next || !isStep(endArea(stretch, "to"), endArea(next, "from"))) return [];
-    const place = { id: "shoulder", name: `${said(stretch)} shoulder`, atMm, weight: 1 };
+    const place = { id: "shoulder", name: `${stretchName(stretch)} shoulder`, atMm, weight: 1 };
     return [
       {
         ...thickness(stretch, place, atMm, "from end A"),
@@ -98,9 +101,8 @@ function endArea(stretch: Stretch, end: "from" | "to"): number | null {
 }
 
 /** Straight: the whole length. Bent: how long and how high it is overall. */
-function wholeSize(piece: Piece, lengthMm: number, bent: boolean): Characteristic[] {
+function wholeSize(piece: Piece, lengthMm: number, bent: FinishedSize | null): Characteristic[] {
   if (!bent) return piece.stretches.length > 1 ? [wholeLength(lengthMm)] : [];
-  const size = finishedSizeMm(piece);
   const overall = (id: string, way: string, nominal: number): Characteristic => ({
     ...wholeLength(nominal),
     id: `piece.${id}`,
@@ -110,13 +112,10 @@ function wholeSize(piece: Piece, lengthMm: number, bent: boolean): Characteristi
     whenLight: "ease",
   });
   return [
-    overall("overall-length", "long", size.lengthMm),
-    overall("overall-height", "high", size.heightMm),
+    overall("overall-length", "long", bent.lengthMm),
+    overall("overall-height", "high", bent.heightMm),
   ];
 }
-
-const said = (stretch: Stretch) => stretch.name ?? stretch.id.replace(/[-_]+/g, " ");
-const titled = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 interface Place {
   id: string;
@@ -129,7 +128,7 @@ interface Place {
 function thickness(stretch: Stretch, place: Place, nominal: number, way: string): Characteristic {
   return {
     id: `${stretch.id}.${place.id}`,
-    name: titled(way === "" ? place.name : `${place.name}, ${way}`),
+    name: way === "" ? place.name : `${place.name}, ${way}`,
     kind: "size",
     measure: "thickness",
     unit: "mm",
@@ -177,7 +176,7 @@ function ofLength(stretch: Stretch, atMm: number): Characteristic {
   return {
     ...thickness(
       stretch,
-      { id: "length", name: said(stretch), atMm, weight: 1 },
+      { id: "length", name: stretchName(stretch), atMm, weight: 1 },
       stretch.length,
       "length",
     ),
@@ -191,7 +190,7 @@ function ofLength(stretch: Stretch, atMm: number): Characteristic {
 }
 
 function wholeLength(lengthMm: number): Characteristic {
-  const whole = { id: "piece", kind: "free", volume: 1, length: lengthMm, name: "whole" } as const;
+  const whole = { id: "piece", kind: "free", volume: 1, length: lengthMm, name: "Whole" } as const;
   return { ...ofLength(whole, lengthMm), stretch: null };
 }
 
@@ -199,7 +198,7 @@ function straightness(stretch: Stretch, fromMm: number): Characteristic {
   const gapMm = Math.max(LEAST_GAP_MM, stretch.length * STRAIGHT_SHARE);
   const place = {
     id: "straight",
-    name: said(stretch),
+    name: stretchName(stretch),
     atMm: fromMm + stretch.length * 0.75,
     weight: 1,
   };
@@ -216,7 +215,12 @@ const isSquare = (section: Section): section is Extract<Section, { size: number 
   section.shape === "square";
 
 function ofPrism(stretch: Prism, fromMm: number): Characteristic[] {
-  const place = { id: "middle", name: said(stretch), atMm: fromMm + stretch.length / 2, weight: 1 };
+  const place = {
+    id: "middle",
+    name: stretchName(stretch),
+    atMm: fromMm + stretch.length / 2,
+    weight: 1,
+  };
   const { section } = stretch;
   return [
     ...bothWays(stretch, place, section),
@@ -231,14 +235,16 @@ function ofTransition(stretch: Transition, fromMm: number): Characteristic[] {
   const tip = tipFirst ? from : to;
   const tipPlace = {
     id: "tip",
-    name: /\b(tip|point|end)$/.test(said(stretch)) ? said(stretch) : `${said(stretch)} tip`,
+    name: /\b(tip|point|end)$/i.test(stretchName(stretch))
+      ? stretchName(stretch)
+      : `${stretchName(stretch)} tip`,
     atMm: tipFirst ? fromMm : fromMm + length,
     weight: 2,
   };
   const middle = sectionBetween(from, to, 0.5);
   const middlePlace = {
     id: "middle",
-    name: `${said(stretch)} middle`,
+    name: `${stretchName(stretch)} middle`,
     atMm: fromMm + length / 2,
     weight: 1,
   };

@@ -1,4 +1,4 @@
-import { spiralPoints, widestAcrossMm } from "../curve/spiral";
+import { spiralWidthMm } from "../curve/spiral";
 import type { Characteristic } from "../measure/characteristic";
 import { caliperSizesMm } from "../section/section";
 import { sectionAt, thicknessAt, type LaidBar } from "./bar";
@@ -8,7 +8,6 @@ import { wrappedLengthMm } from "./wrapped";
 
 /** A scroll is on its template when nowhere farther off it than this share of its width (common practice, no source). */
 const FORM_SHARE = 1 / 25;
-const WIDTH_POINTS = 90;
 /** Gap under a straight edge along a twist, as a share of its length (common practice, no source). */
 const TWIST_STRAIGHT_SHARE = 1 / 80;
 
@@ -119,7 +118,7 @@ export function featureCharacteristics(
     case "scroll": {
       const spiral = scrollSpiral(feature, bar);
       const middle = (feature.from + feature.to) / 2;
-      const widthMm = widestAcrossMm(spiralPoints(spiral, WIDTH_POINTS)) + thicknessAt(bar, middle);
+      const widthMm = spiralWidthMm(spiral) + thicknessAt(bar, middle);
       return [
         line("width", "width", {
           measure: "extent",
@@ -217,9 +216,10 @@ export function featureName({ id, kind }: Pick<Feature, "id" | "kind">): string 
 
 function lineMaker(feature: Feature, stretchId: string) {
   const atMm = "at" in feature ? feature.at : (feature.from + feature.to) / 2;
+  const name = featureName(feature);
   return (id: string, way: string, line: Line): Characteristic => ({
     id: `${feature.id}.${id}`,
-    name: way === "" ? featureName(feature) : `${featureName(feature)}, ${way}`,
+    name: way === "" ? name : `${name}, ${way}`,
     kind: "size",
     unit: "mm",
     stretch: stretchId,

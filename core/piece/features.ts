@@ -79,9 +79,20 @@ export const ringGapMm = (ring: RingFeature, bar: LaidBar): number =>
  * the turns. The inner radius is the bar's thickness unless said.
  */
 export function scrollSpiral(scroll: ScrollFeature, bar: LaidBar): Spiral {
+  const thicknessMm = thicknessAt(bar, (scroll.from + scroll.to) / 2);
+  const known = solved.get(scroll);
+  if (known?.thicknessMm === thicknessMm) return known.spiral;
+  const spiral = solveSpiral(scroll, scroll.innerRadius ?? thicknessMm);
+  solved.set(scroll, { thicknessMm, spiral });
+  return spiral;
+}
+
+/** A scroll is asked for by warnings, drawings and sizes alike; it is solved once. */
+const solved = new WeakMap<ScrollFeature, { thicknessMm: number; spiral: Spiral }>();
+
+function solveSpiral(scroll: ScrollFeature, innerMm: number): Spiral {
   const lengthMm = scroll.to - scroll.from;
   const form = scroll.form ?? "archimedean";
-  const innerMm = scroll.innerRadius ?? thicknessAt(bar, (scroll.from + scroll.to) / 2);
   if (scroll.outerRadius !== undefined) {
     const outerMm = Math.max(innerMm, scroll.outerRadius);
     const turns =

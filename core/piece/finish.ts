@@ -35,16 +35,16 @@ const projector =
   ([x, y, z]: Vector): FlatPoint =>
     elevation === "side" ? { x, y } : { x, y: z };
 
-/** Half of what the section reaches from the centre line in a direction of the elevation, mm. */
-function reachMm(station: CentreStation, direction: FlatPoint, flat: (v: Vector) => FlatPoint) {
-  const along = (v: Vector) => {
-    const { x, y } = flat(v);
-    return Math.abs(x * direction.x + y * direction.y);
-  };
-  return (
-    (station.thicknessMm / 2) * along(station.up) + (station.widthMm / 2) * along(station.across)
-  );
+/** How far a direction of the section points along a direction of the elevation. */
+function share(v: Vector, { x, y }: FlatPoint, flat: (v: Vector) => FlatPoint): number {
+  const seen = flat(v);
+  return Math.abs(seen.x * x + seen.y * y);
 }
+
+/** Half of what the section reaches from the centre line in a direction of the elevation, mm. */
+const reachMm = (station: CentreStation, direction: FlatPoint, flat: (v: Vector) => FlatPoint) =>
+  (station.thicknessMm / 2) * share(station.up, direction, flat) +
+  (station.widthMm / 2) * share(station.across, direction, flat);
 
 /**
  * A finished bar in an elevation: the centre line bent to its true developed
@@ -123,10 +123,12 @@ function edgeAt(station: CentreStation, normal: FlatPoint, flat: (v: Vector) => 
 
 /** The station at a length from end A, between the two it lies in. */
 function stationAt(stations: readonly CentreStation[], sMm: number): CentreStation {
-  const next = Math.max(
-    1,
-    stations.findIndex((station) => station.sMm >= sMm),
-  );
+  let [low, next] = [0, stations.length - 1];
+  while (next - low > 1) {
+    const middle = (low + next) >> 1;
+    if (stations[middle]!.sMm >= sMm) next = middle;
+    else low = middle;
+  }
   const [a, b] = [stations[next - 1]!, stations[next]!];
   const share = b.sMm > a.sMm ? Math.min(1, Math.max(0, (sMm - a.sMm) / (b.sMm - a.sMm))) : 0;
   const between = (p: Vector, q: Vector): Vector => [
@@ -236,24 +238,26 @@ export function extentsOf(points: readonly FlatPoint[]): Extents {
 /** Coarse is enough for a size: twelve steps a turn are within a hundredth of a millimetre a bar's width. */
 const COARSE_RAD = Math.PI / 12;
 
-/**
- * Overall size of the finished bar, mm: along end A's direction, up, and across.
- * A straight bar's is its length and section.
- */
-export function finishedSizeMm(piece: Pick<Piece, "stretches" | "features">): {
+export interface FinishedSize {
   lengthMm: number;
   heightMm: number;
   depthMm: number;
-} {
+}
+
+/**
+ * Overall size of the finished bar, mm: along its longest straight run, up, and
+ * across. A straight bar's is its length and section.
+ */
+export function finishedSizeMm(piece: Pick<Piece, "stretches" | "features">): FinishedSize {
   const stations = centreLine(piece.stretches, piece.features ?? [], COARSE_RAD);
-  const side = projector("side");
-  const plan = projector("plan");
-  const outline = (flat: typeof side) =>
-    extentsOf(edgesOf(stations, flat).flatMap(({ left, right }) => [left, right]));
-  const [seen, above] = [outline(side), outline(plan)];
-  return {
-    lengthMm: seen.maxX - seen.minX,
-    heightMm: seen.maxY - seen.minY,
-    depthMm: above.maxY - above.minY,
+  const extent = (axis: 0 | 1 | 2): number => {
+    let [least, most] = [Infinity, -Infinity];
+    for (const { at, up, across, thicknessMm, widthMm } of stations) {
+      const reach = (Math.abs(up[axis]) * thicknessMm + Math.abs(across[axis]) * widthMm) / 2;
+      if (at[axis] - reach < least) least = at[axis] - reach;
+      if (at[axis] + reach > most) most = at[axis] + reach;
+    }
+    return most - least;
   };
+  return { lengthMm: extent(0), heightMm: extent(1), depthMm: extent(2) };
 }

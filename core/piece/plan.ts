@@ -110,7 +110,7 @@ export function planPiece(piece: Piece): Plan {
     finishedHeightMm: size.heightMm,
     totalMassKg: parts.reduce((sum, { massKg }) => sum + massKg, main.massKg),
     materialCost: costOf(bars),
-    characteristics: impliedCharacteristics(piece),
+    characteristics: impliedCharacteristics(piece, size),
     warnings: bars.flatMap(barWarnings),
   };
 }
@@ -223,7 +223,6 @@ function layoutMarks(stretches: PlannedStretch[], usedMm: number): LayoutMark[] 
 }
 
 function barWarnings(piece: Bar): PlanWarning[] {
-  const name = namesOf(piece);
   const warnings = warningsOf({
     bar: layBar(piece.stretches),
     features: piece.features ?? [],
@@ -231,6 +230,8 @@ function barWarnings(piece: Bar): PlanWarning[] {
     stockSizeMm: caliperSizesMm(piece.stock.section)[0],
     scale: piece.allowances?.scale ?? 0,
   });
+  if (warnings.length === 0) return [];
+  const name = namesOf(piece);
   return warnings.map((warning) => ({
     ...warning,
     message: wordsForWarning(warning, "mm", name),

@@ -19,10 +19,13 @@ export function stretchVolumeMm3(stretch: Stretch): number {
 }
 
 /** The name a stretch goes by: its own, or its id read aloud ("long-tail" is "Long tail"). */
-export function stretchName(stretch: Pick<Stretch, "id" | "name">): string {
-  const said = stretch.name ?? stretch.id.replace(/[-_]+/g, " ").trim();
+export function stretchName({ id, name = id }: Pick<Stretch, "id" | "name">): string {
+  const said = name === id && JOINED.test(id) ? id.replace(JOINTS, " ").trim() : name;
   return said.charAt(0).toUpperCase() + said.slice(1);
 }
+
+const JOINED = /[-_]/;
+const JOINTS = /[-_]+/g;
 
 /**
  * The section of a stretch at a fraction of its length. A free form has none of

@@ -2,15 +2,13 @@ import { z } from "zod";
 import { drawingOf } from "../drawing/drawing";
 import { dimensionX } from "../drawing/shapes";
 import { figure } from "./figure";
-import { SPIRAL_FORMS, spiralLengthMm, spiralPoints, widestAcrossMm } from "../curve/spiral";
+import { SPIRAL_FORMS, spiralLengthMm, spiralPoints, spiralWidthMm } from "../curve/spiral";
 import { refuse } from "../problem/problem";
 import { lengthSchema } from "../units/schema";
 import { turns } from "./fields";
 import { defineReckoner } from "./reckoner";
 
 /** Points to a turn for the width: its error is then under a hundred-thousandth. */
-const WIDTH_POINTS_PER_TURN = 180;
-const MOST_WIDTH_POINTS = 1440;
 
 /** The bar a scroll takes. */
 export const scroll = defineReckoner({
@@ -42,13 +40,9 @@ export const scroll = defineReckoner({
         "outerRadius",
       );
     const spiral = { form, innerMm: innerRadius, outerMm: outerRadius, turns: count };
-    const dense = Math.min(
-      MOST_WIDTH_POINTS,
-      Math.max(90, Math.ceil(count * WIDTH_POINTS_PER_TURN)),
-    );
     return {
       developedLengthMm: spiralLengthMm(spiral),
-      maxWidthMm: widestAcrossMm(spiralPoints(spiral, dense)),
+      maxWidthMm: spiralWidthMm(spiral),
       ...(points === undefined ? {} : { points: spiralPoints(spiral, points) }),
     };
   },
@@ -62,7 +56,7 @@ export const scroll = defineReckoner({
   }),
   drawing: ({ form, innerRadius, outerRadius, turns: count }, { maxWidthMm }) => {
     const spiral = { form, innerMm: innerRadius, outerMm: outerRadius, turns: count };
-    const dense = Math.min(MOST_WIDTH_POINTS, Math.ceil(count * WIDTH_POINTS_PER_TURN) + 8);
+    const dense = Math.min(1440, Math.ceil(count * 90) + 8);
     const points = spiralPoints(spiral, dense).map(({ xMm, yMm }) => ({ x: xMm, y: yMm }));
     const { marks, extents } = drawingOf([{ kind: "path", ink: "mark", points, closed: false }]);
     const middle = (extents.minX + extents.maxX) / 2;

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { coolingSeconds } from "../heat/cooling";
+import { coolingOf } from "../heat/cooling";
 import { layBar, sectionAt } from "../piece/bar";
 import { featureName } from "../piece/featureCharacteristics";
 import { featureExtent } from "../piece/features";
@@ -142,14 +142,20 @@ export const OWN_STAGE = "own-";
 function finished(draft: Draft, piece: Piece): Stage {
   const { operation, of, coolest, heat: wanted, ...rest } = draft;
   const heat = wanted && forSteel(wanted, piece);
-  const seconds =
-    heat && coolest && sectionAreaMm2(coolest) > 0
-      ? coolingSeconds(coolest, { from: heat.fromC, to: heat.toC }, STILL_AIR)
-      : null;
+  const seconds = heat && coolest && sectionAreaMm2(coolest) > 0 ? coolingIn(heat)(coolest) : null;
   return { ...rest, id: `${operation}:${of}`, heat, seconds };
 }
 
 const STILL_AIR = { emissivity: 0.8, convection: 15, ambient: 20 };
+
+/** The few heats there are, each added up once: the designer asks with every drag. */
+const coolings = new Map<string, ReturnType<typeof coolingOf>>();
+function coolingIn({ fromC, toC }: Heat) {
+  const key = `${fromC} ${toC}`;
+  const known = coolings.get(key) ?? coolingOf({ from: fromC, to: toC }, STILL_AIR);
+  coolings.set(key, known);
+  return known;
+}
 
 function forSteel(heat: Heat, piece: Piece): Heat {
   if (piece.stock.steel !== "medium-carbon" || heat.toC < 700) return heat;

@@ -1,8 +1,8 @@
 "use client";
 
-import { useMemo } from "react";
+import { memo, useMemo } from "react";
 import { markedDrawing } from "@/core/drawing/pieceDrawings";
-import { MAIN_PART } from "@/core/piece/piece";
+import { MAIN_PART, type Piece } from "@/core/piece/piece";
 import type { Plan } from "@/core/piece/plan";
 import type { LengthUnit } from "@/core/units/length";
 import { DrawingSvg } from "../drawing/DrawingSvg";
@@ -12,8 +12,11 @@ import type { DesignState } from "./designerStore";
 import { FinishedCanvas } from "./FinishedCanvas";
 import { ForgedCanvas, type Dragging } from "./ForgedCanvas";
 
-interface CanvasProps {
-  state: DesignState;
+interface CanvasProps extends Pick<
+  DesignState,
+  "view" | "elevation" | "selected" | "select" | "part"
+> {
+  piece: Piece;
   bar: Bar;
   plan: Plan | null;
   unit: LengthUnit;
@@ -23,9 +26,19 @@ interface CanvasProps {
 }
 
 /** The drawing in the view that is asked for, at its true proportions whatever the zoom. */
-export function Canvas({ state, bar, plan, unit, scale, dragging }: CanvasProps) {
-  const { view, elevation, selected, select, part, content } = state;
-  const { piece } = content;
+export const Canvas = memo(function Canvas({
+  view,
+  elevation,
+  selected,
+  select,
+  part,
+  piece,
+  bar,
+  plan,
+  unit,
+  scale,
+  dragging,
+}: CanvasProps) {
   const marked = useMemo(
     () => (view === "marked" && plan ? markedDrawing(piece, plan) : null),
     [view, piece, plan],
@@ -73,4 +86,4 @@ export function Canvas({ state, bar, plan, unit, scale, dragging }: CanvasProps)
       {view === "marked" ? null : <SectionRow stretches={bar.stretches} unit={unit} />}
     </div>
   );
-}
+});

@@ -102,6 +102,7 @@ export function Designer(props: DesignerProps) {
   const restore = useCallback((kept: ExerciseContent) => state.change(() => kept), [state]);
   const draft = useDraft({ ...props, techniqueId: technique.id }, content, restore);
 
+  const showMeasured = useCallback(() => setSheet("measured"), []);
   const items = itemsAlong(bar);
   const index = items.findIndex((item) => idOf(item) === selected);
   const step1 = (by: 1 | -1) => {
@@ -241,9 +242,14 @@ export function Designer(props: DesignerProps) {
             </div>
             <Tabs.Content value={view} tabIndex={-1}>
               <Canvas
-                state={state}
+                view={view}
+                elevation={state.elevation}
+                selected={selected}
+                select={state.select}
+                part={part}
+                piece={piece}
                 bar={bar}
-                plan={plan}
+                plan={view === "marked" ? plan : null}
                 unit={unit}
                 scale={scale}
                 dragging={dragging}
@@ -319,7 +325,7 @@ export function Designer(props: DesignerProps) {
             reckoned={reckoned}
             grade={grade}
             unit={unit}
-            onMeasured={() => setSheet("measured")}
+            onMeasured={showMeasured}
           />
           <div className="mt-5 border-t-2 border-ink pt-4">
             <button

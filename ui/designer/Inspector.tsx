@@ -1,5 +1,6 @@
 "use client";
 
+import { memo } from "react";
 import { layBar, stretchAt } from "@/core/piece/bar";
 import {
   removeFeature,
@@ -27,7 +28,12 @@ interface InspectorProps {
 }
 
 /** What is selected, in fields: every number of it, typed as smiths write them. */
-export function Inspector({ bar, selected, unit, onChange }: InspectorProps) {
+export const Inspector = memo(function Inspector({
+  bar,
+  selected,
+  unit,
+  onChange,
+}: InspectorProps) {
   const stretch = bar.stretches.find(({ id }) => id === selected);
   const feature = bar.features?.find(({ id }) => id === selected);
   if (stretch)
@@ -80,7 +86,7 @@ export function Inspector({ bar, selected, unit, onChange }: InspectorProps) {
       Choose a part of the bar, on the drawing or in the list, to change its numbers.
     </p>
   );
-}
+});
 
 const placeOf = (feature: Feature) => ("at" in feature ? feature.at : feature.from);
 

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { featureName } from "@/core/piece/featureCharacteristics";
 import type { Feature, Stretch } from "@/core/piece/piece";
 import type { PlannedStretch } from "@/core/piece/plan";
@@ -19,7 +20,13 @@ interface PartsTableProps {
 }
 
 /** The bar as a list: what each stretch becomes, how much bar it takes, and what is done to it. */
-export function PartsTable({ bar, planned, unit, selected, onSelect }: PartsTableProps) {
+export const PartsTable = memo(function PartsTable({
+  bar,
+  planned,
+  unit,
+  selected,
+  onSelect,
+}: PartsTableProps) {
   const own = (mm: number) => (unit === "mm" ? printMmRounded(mm) : printInchFraction(mm));
   const takesMm = (id: string) => planned?.find((one) => one.id === id)?.stockMm;
   const markMm = (id: string) => {
@@ -103,7 +110,7 @@ export function PartsTable({ bar, planned, unit, selected, onSelect }: PartsTabl
       </tbody>
     </table>
   );
-}
+});
 
 function stretchInWords(stretch: Stretch, unit: LengthUnit): string {
   const end = (section: Extract<Stretch, { kind: "transition" }>["from"]) =>

@@ -1,6 +1,6 @@
 "use client";
 
-import { useState } from "react";
+import { memo, useState } from "react";
 import { limitsAtGrade, type Characteristic } from "@/core/measure/characteristic";
 import { measuringPlanOf, type PlanEdits } from "@/core/exercise/exercise";
 import type { LengthUnit } from "@/core/units/length";
@@ -17,7 +17,13 @@ interface PlanEditorProps {
 }
 
 /** The measuring plan the piece implies, to be left out of, reordered and weighed. */
-export function PlanEditor({ implied, edits, grade, unit, onChange }: PlanEditorProps) {
+export const PlanEditor = memo(function PlanEditor({
+  implied,
+  edits,
+  grade,
+  unit,
+  onChange,
+}: PlanEditorProps) {
   const [open, setOpen] = useState<string | null>(null);
   const all = measuringPlanOf(implied, { ...edits, leftOut: [] });
   const move = (id: string, by: -1 | 1) => {
@@ -146,7 +152,7 @@ export function PlanEditor({ implied, edits, grade, unit, onChange }: PlanEditor
       </tbody>
     </table>
   );
-}
+});
 
 function LimitField({
   label,

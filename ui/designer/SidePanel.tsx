@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { limitsAtGrade } from "@/core/measure/characteristic";
 import {
   exerciseRisks,
@@ -24,7 +25,13 @@ interface SidePanelProps {
 const SHOWN = 6;
 
 /** What follows from the drawing, beside it: stock, warnings, what will be measured, and how long a heat lasts. */
-export function SidePanel({ content, reckoned, grade, unit, onMeasured }: SidePanelProps) {
+export const SidePanel = memo(function SidePanel({
+  content,
+  reckoned,
+  grade,
+  unit,
+  onMeasured,
+}: SidePanelProps) {
   if (!reckoned.ok)
     return (
       <p role="alert" className="border-l-4 border-light bg-warning px-3 py-2 text-15">
@@ -75,7 +82,7 @@ export function SidePanel({ content, reckoned, grade, unit, onMeasured }: SidePa
       <WorkingTimes stages={stages} unit={unit} />
     </>
   );
-}
+});
 
 /** The longest and the shortest heat of the stages: the bar as it comes, and its thinnest part. */
 function WorkingTimes({ stages, unit }: { stages: readonly Stage[]; unit: LengthUnit }) {

@@ -1,6 +1,6 @@
 "use client";
 
-import { useState } from "react";
+import { memo, useState } from "react";
 import { OWN_STAGE, stageEditSchema, type Stage, type StageEdit } from "@/core/stage/stages";
 import type { LengthUnit } from "@/core/units/length";
 import { newId } from "../command";
@@ -18,7 +18,12 @@ interface StagesEditorProps {
 const editOf = ({ id, title, text, check }: Stage): StageEdit => ({ id, title, text, check });
 
 /** The steps of work, to be said otherwise, reordered, left out and added to; their numbers stay reckoned. */
-export function StagesEditor({ stages, edited, unit, onChange }: StagesEditorProps) {
+export const StagesEditor = memo(function StagesEditor({
+  stages,
+  edited,
+  unit,
+  onChange,
+}: StagesEditorProps) {
   const [open, setOpen] = useState<string | null>(null);
   const edits = stages.map(editOf);
   const put = (id: string, to: Partial<StageEdit>) =>
@@ -34,7 +39,7 @@ export function StagesEditor({ stages, edited, unit, onChange }: StagesEditorPro
   };
   return (
     <div>
-      <p className="flex flex-wrap items-center gap-x-5 bg-sheet px-3 text-15 text-ink-2">
+      <p className="flex flex-wrap items-center gap-x-5 bg-sheet px-3 py-1.5 text-15 text-ink-2">
         <span>
           {edited
             ? "In your order and words; the sizes, heats and times follow the drawing."
@@ -102,4 +107,4 @@ export function StagesEditor({ stages, edited, unit, onChange }: StagesEditorPro
       </ol>
     </div>
   );
-}
+});

@@ -7,6 +7,8 @@ import { exerciseContentSchema, type ExerciseContent } from "@/core/exercise/exe
 import type { Step } from "@/core/trade/steps";
 import { newId, sendCommand } from "../command";
 
+/** A drag changes the draft with every frame: it is kept once the hand rests. */
+const KEEP_MS = 150;
 const PAUSE_MS = 900;
 const RETRY_MS = 4000;
 
@@ -112,10 +114,14 @@ export function useDraft(
   useEffect(() => {
     latest.current = content;
     if (content === saved.current || held.current) return;
-    localStorage.setItem(key, JSON.stringify({ base: base.current, content }));
+    const onDevice = setTimeout(
+      () => localStorage.setItem(key, JSON.stringify({ base: base.current, content })),
+      KEEP_MS,
+    );
     const soon = setTimeout(() => void save(), PAUSE_MS);
     const again = setInterval(() => void save(), RETRY_MS);
     return () => {
+      clearTimeout(onDevice);
       clearTimeout(soon);
       clearInterval(again);
     };
