@@ -147,7 +147,7 @@ test("a sum on the Reckon screen, in both units, and one that can't be", async (
   await page.getByLabel("from", { exact: true }).fill("12 square");
   await page.getByLabel("to", { exact: true }).fill("3 square");
   await page.getByLabel("length", { exact: true }).fill("100");
-  await expect(page.getByText("43.8 mm · 1 23/32 in")).toBeVisible();
+  await expect(page.locator("dl").getByText("43.8 mm · 1 23/32 in")).toBeVisible();
   await page.getByText("How it was reached").first().click();
   await expect(page.getByText("6300 mm³ / 144 mm²")).toBeVisible();
   await expect(page.getByRole("img", { name: "The answer, drawn to scale" })).toBeVisible();
@@ -155,7 +155,7 @@ test("a sum on the Reckon screen, in both units, and one that can't be", async (
     page.getByRole("region", { name: "Recent sums" }).getByText("12 square, 3 square, 100"),
   ).toBeVisible();
   await page.getByRole("button", { name: "inches" }).click();
-  await expect(page.getByText("43 3/4 in · 1111.3 mm")).toBeVisible();
+  await expect(page.locator("dl").getByText("43 3/4 in · 1111.3 mm")).toBeVisible();
   await page.getByLabel("to", { exact: true }).fill("20 square");
   await expect(page.getByText("A taper gets smaller")).toBeVisible();
 });

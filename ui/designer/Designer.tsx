@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { Tabs } from "radix-ui";
-import { useCallback, useDeferredValue, useMemo, useState } from "react";
+import { memo, useCallback, useDeferredValue, useMemo, useState } from "react";
 import { useStore } from "zustand";
 import { reckonExercise, type ExerciseContent } from "@/core/exercise/exercise";
 import { layBar, sectionAt, stretchAt } from "@/core/piece/bar";
@@ -200,20 +200,7 @@ export function Designer(props: DesignerProps) {
           />
           <Tabs.Root value={view} onValueChange={(next) => state.show(next as DesignView)}>
             <div className="my-3 flex flex-wrap items-center gap-x-5 gap-y-2">
-              <Tabs.List
-                aria-label="View of the bar"
-                className="flex w-fit border-[1.5px] border-ink"
-              >
-                {VIEWS.map(([key, label]) => (
-                  <Tabs.Trigger
-                    key={key}
-                    value={key}
-                    className="min-h-11 px-4 text-15 font-semibold data-[state=active]:bg-ink data-[state=active]:text-sheet"
-                  >
-                    {label}
-                  </Tabs.Trigger>
-                ))}
-              </Tabs.List>
+              <ViewList />
               <button type="button" className="button" onClick={() => setAdding(true)}>
                 Add
               </button>
@@ -262,17 +249,7 @@ export function Designer(props: DesignerProps) {
             onValueChange={(next) => setSheet(next as SheetName)}
             className="mt-4"
           >
-            <Tabs.List aria-label="More of the exercise" className="flex flex-wrap gap-x-6">
-              {SHEETS.map(([key, label]) => (
-                <Tabs.Trigger
-                  key={key}
-                  value={key}
-                  className="min-h-11 border-b-[5px] border-transparent text-15 text-ink-2 data-[state=active]:border-ink data-[state=active]:font-semibold data-[state=active]:text-ink"
-                >
-                  {label}
-                </Tabs.Trigger>
-              ))}
-            </Tabs.List>
+            <SheetList />
             <Tabs.Content value="along">
               <PartsTable
                 bar={bar}
@@ -347,17 +324,7 @@ export function Designer(props: DesignerProps) {
           </div>
         </div>
       </main>
-      <footer className="no-print sticky bottom-0 flex flex-wrap gap-x-5 gap-y-1 border-t border-rule-strong bg-limewash px-5 py-2.5">
-        <Key of="A">add</Key>
-        <Key of="S">split here</Key>
-        <Key of="← →">next part</Key>
-        <Key of="Shift ← →">longer, shorter, along</Key>
-        <Key of="Alt ← →">earlier, later</Key>
-        <Key of="1–3">view</Key>
-        <Key of="V">turn it</Key>
-        <Key of="+ − 0">closer, off, all</Key>
-        <Key of="Ctrl Z">back</Key>
-      </footer>
+      <KeyHints />
       <AddMenu
         open={adding}
         onOpenChange={setAdding}
@@ -371,6 +338,55 @@ export function Designer(props: DesignerProps) {
     </div>
   );
 }
+
+/** The tabs of the views and of the sheets; they don't change while the bar does. */
+const ViewList = memo(function ViewList() {
+  return (
+    <Tabs.List aria-label="View of the bar" className="flex w-fit border-[1.5px] border-ink">
+      {VIEWS.map(([key, label]) => (
+        <Tabs.Trigger
+          key={key}
+          value={key}
+          className="min-h-11 px-4 text-15 font-semibold data-[state=active]:bg-ink data-[state=active]:text-sheet"
+        >
+          {label}
+        </Tabs.Trigger>
+      ))}
+    </Tabs.List>
+  );
+});
+
+const SheetList = memo(function SheetList() {
+  return (
+    <Tabs.List aria-label="More of the exercise" className="flex flex-wrap gap-x-6">
+      {SHEETS.map(([key, label]) => (
+        <Tabs.Trigger
+          key={key}
+          value={key}
+          className="min-h-11 border-b-[5px] border-transparent text-15 text-ink-2 data-[state=active]:border-ink data-[state=active]:font-semibold data-[state=active]:text-ink"
+        >
+          {label}
+        </Tabs.Trigger>
+      ))}
+    </Tabs.List>
+  );
+});
+
+const KeyHints = memo(function KeyHints() {
+  return (
+    <footer className="no-print sticky bottom-0 flex flex-wrap gap-x-5 gap-y-1 border-t border-rule-strong bg-limewash px-5 py-2.5">
+      <Key of="A">add</Key>
+      <Key of="S">split here</Key>
+      <Key of="← →">next part</Key>
+      <Key of="Shift ← →">longer, shorter, along</Key>
+      <Key of="Alt ← →">earlier, later</Key>
+      <Key of="1–3">view</Key>
+      <Key of="V">turn it</Key>
+      <Key of="+ − 0">closer, off, all</Key>
+      <Key of="Ctrl Z">back</Key>
+    </footer>
+  );
+});
 
 function NameInput({ name, onTake }: { name: string; onTake: (name: string) => void }) {
   const [text, setText] = useState<string | null>(null);

@@ -1,27 +1,25 @@
 "use client";
 
 import { useDrag } from "@use-gesture/react";
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import { layBar, sectionAt, type LaidBar } from "@/core/piece/bar";
-import { moveBoundary, moveFeature, replaceStretch, resizeStretch } from "@/core/piece/edit";
 import { featureName } from "@/core/piece/featureCharacteristics";
 import { featureExtent } from "@/core/piece/features";
 import { extentsOf, finishBar } from "@/core/piece/finish";
 import type { Elevation } from "@/core/piece/outline";
 import type { Feature } from "@/core/piece/piece";
 import { stretchName } from "@/core/piece/stretch";
-import { snapPosition, snapSize } from "@/core/piece/snap";
+import { caliperSizesMm } from "@/core/section/section";
 import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits } from "@/core/units/print";
 import { DimensionLine } from "../bar/DimensionLine";
 import { fitFrame, frameAt, pathOf, type Frame } from "../drawing/frame";
 import type { Bar } from "./bars";
+import { draggedBar, handleName, readHandle, startOfHandle, type Handle } from "./handles";
 
 const MARGIN = { left: 36, right: 36, top: 78, bottom: 96 };
 const WIDTH_PX = 860;
 const TALLEST_PX = 300;
-/** How near a sensible place a drag has to come, px. */
-const SNAP_PX = 7;
 const LANE_PX = 26;
 
 export interface Dragging {
@@ -61,16 +59,41 @@ export function ForgedCanvas({
   const lanes = useMemo(() => lanesOf(features, laid), [features, laid]);
   const margin = { ...MARGIN, top: MARGIN.top + Math.max(0, ...lanes.values()) * LANE_PX };
   const room = { widthPx: WIDTH_PX, heightPx: TALLEST_PX + margin.top, marginPx: margin };
-  const frame = scale === undefined ? fitFrame(extents, room) : frameAt(extents, scale, room);
+  const fitted = scale === undefined ? fitFrame(extents, room) : frameAt(extents, scale, room);
+  // While the hand holds something the scale stays, so that it follows the hand.
+  const [held, setHeld] = useState<Frame | null>(null);
+  const frame = held ?? fitted;
   const topPx = frame.y(extents.maxY);
   const floorPx = frame.y(extents.minY);
-  const snap = (mm: number, without: number[]) =>
-    snapPosition(mm, {
-      lengthMm: laid.lengthMm,
-      places: placesOf(laid, features).filter((place) => !without.includes(place)),
-      reachMm: SNAP_PX / frame.scale,
-      unit,
-    });
+  const bind = useDrag<PointerEvent>(
+    ({ first, last, movement, memo, event, tap, cancel }): Held | undefined => {
+      const start = (memo as Held | undefined) ?? grab(event, bar, frame);
+      if (!start) {
+        cancel();
+        return undefined;
+      }
+      if (first) {
+        onSelect(start.handle.id);
+        dragging.begin();
+        setHeld(frame);
+      }
+      if (!tap)
+        dragging.change((now) =>
+          draggedBar(now, start.handle, {
+            startMm: start.startMm,
+            byMm: [movement[0] * start.mmPerPx, -movement[1] * start.mmPerPx],
+            mmPerPx: start.mmPerPx,
+            unit,
+          }),
+        );
+      if (last) {
+        dragging.end();
+        setHeld(null);
+      }
+      return start;
+    },
+    { filterTaps: true, pointer: { capture: true } },
+  );
   return (
     <svg
       viewBox={`0 0 ${Math.round(frame.widthPx)} ${Math.round(frame.heightPx)}`}
@@ -78,7 +101,11 @@ export function ForgedCanvas({
       className={`block touch-none font-plain select-none ${scale === undefined ? "h-auto w-full" : "max-w-none"}`}
       role="group"
       aria-label="The bar, as forged"
-      onClick={() => onSelect(null)}
+      {...bind()}
+      onClick={({ target }) => {
+        const chosen = (target as Element).closest<SVGElement>("[data-select]");
+        onSelect(chosen?.dataset.select ?? null);
+      }}
     >
       <path
         d={pathOf(frame, drawn.outline, true)}
@@ -118,17 +145,17 @@ export function ForgedCanvas({
         ),
       )}
       {laid.stretches.map(({ stretch, fromMm, toMm }) => (
-        <StretchHit
+        <rect
           key={stretch.id}
-          name={stretchName(stretch)}
-          selected={selected === stretch.id}
-          box={{
-            x: frame.x(fromMm),
-            width: (toMm - fromMm) * frame.scale,
-            y: topPx - 8,
-            height: floorPx - topPx + 16,
-          }}
-          onSelect={() => onSelect(stretch.id)}
+          x={frame.x(fromMm)}
+          width={(toMm - fromMm) * frame.scale}
+          y={topPx - 8}
+          height={floorPx - topPx + 16}
+          fill="transparent"
+          stroke={selected === stretch.id ? "#20262B" : "none"}
+          strokeWidth="2.5"
+          className="cursor-pointer"
+          data-select={stretch.id}
         />
       ))}
       {laid.stretches.map(({ stretch, fromMm, toMm }) => {
@@ -159,54 +186,57 @@ export function ForgedCanvas({
           yPx={topPx - 30 - (lanes.get(feature.id) ?? 0) * LANE_PX}
           barPx={topPx}
           selected={selected === feature.id}
-          onSelect={() => onSelect(feature.id)}
-          dragging={dragging}
-          snap={snap}
         />
       ))}
       {laid.stretches.map(({ stretch, toMm }, index) => {
         const last = index === laid.stretches.length - 1;
+        const name = last ? "End B" : `End of ${stretchName(stretch).toLowerCase()}`;
         return (
-          <BoundaryGrip
+          <g
             key={stretch.id}
-            name={last ? "End B" : `End of ${stretchName(stretch).toLowerCase()}`}
-            xPx={frame.x(toMm)}
-            topPx={topPx}
-            floorPx={floorPx}
-            mmPerPx={1 / frame.scale}
-            atMm={toMm}
-            dragging={dragging}
-            onSelect={() => onSelect(stretch.id)}
-            change={(toMmNow) => (now) =>
-              last
-                ? resizeStretch(now, stretch.id, snap(toMmNow, [toMm]) - startOf(now, stretch.id))
-                : moveBoundary(now, stretch.id, snap(toMmNow, [toMm]))
-            }
-          />
+            className="cursor-ew-resize"
+            data-grip={name}
+            data-select={stretch.id}
+            data-handle={handleName({ kind: last ? "end" : "boundary", id: stretch.id })}
+          >
+            <rect
+              x={frame.x(toMm) - 12}
+              y={topPx - 14}
+              width="24"
+              height={floorPx - topPx + 28}
+              fill="transparent"
+            />
+            <path
+              d={`M${frame.x(toMm)} ${topPx - 10}V${floorPx + 10}`}
+              stroke="#20262B"
+              strokeWidth="1.4"
+            />
+            <rect x={frame.x(toMm) - 5} y={floorPx + 6} width="10" height="10" fill="#20262B" />
+          </g>
         );
       })}
-      <ThicknessGrip
-        key={`thick-${selected}`}
-        bar={bar}
-        laid={laid}
-        selected={selected}
-        frame={frame}
-        unit={unit}
-        dragging={dragging}
-      />
+      <ThicknessGrip laid={laid} selected={selected} frame={frame} />
     </svg>
   );
 }
 
-const startOf = (bar: Bar, id: string) => {
-  const index = bar.stretches.findIndex((stretch) => stretch.id === id);
-  return bar.stretches.slice(0, index).reduce((sum, { length }) => sum + length, 0);
-};
+/** What the hand took hold of, and the scale it was drawn at then. */
+interface Held {
+  handle: Handle;
+  startMm: number;
+  mmPerPx: number;
+}
 
-const placesOf = (laid: LaidBar, features: readonly Feature[]) => [
-  ...laid.stretches.map(({ toMm }) => toMm),
-  ...features.flatMap((feature) => ("at" in feature ? [feature.at] : [feature.from, feature.to])),
-];
+function grab({ target }: PointerEvent, bar: Bar, frame: Frame): Held | null {
+  const grip = target instanceof Element ? target.closest<SVGElement>("[data-handle]") : null;
+  const handle = readHandle(grip?.dataset.handle);
+  const svg = grip?.ownerSVGElement;
+  const widthPx = svg?.getBoundingClientRect().width ?? 0;
+  if (!handle || !svg || widthPx === 0) return null;
+  // The drawing is scaled to its column.
+  const mmPerPx = svg.viewBox.baseVal.width / widthPx / frame.scale;
+  return { handle, startMm: startOfHandle(bar, handle), mmPerPx };
+}
 
 /** Which lane each feature's name stands in, so that none covers another. */
 function lanesOf(features: readonly Feature[], laid: LaidBar): Map<string, number> {
@@ -225,108 +255,6 @@ function lanesOf(features: readonly Feature[], laid: LaidBar): Map<string, numbe
   return lanes;
 }
 
-function StretchHit({
-  name,
-  selected,
-  box,
-  onSelect,
-}: {
-  name: string;
-  selected: boolean;
-  box: { x: number; y: number; width: number; height: number };
-  onSelect: () => void;
-}) {
-  return (
-    <rect
-      {...box}
-      fill="transparent"
-      stroke={selected ? "#20262B" : "none"}
-      strokeWidth="2.5"
-      className="cursor-pointer"
-      aria-hidden="true"
-      data-stretch={name}
-      onClick={(event) => {
-        event.stopPropagation();
-        onSelect();
-      }}
-    />
-  );
-}
-
-interface BoundaryGripProps {
-  name: string;
-  xPx: number;
-  topPx: number;
-  floorPx: number;
-  mmPerPx: number;
-  atMm: number;
-  dragging: Dragging;
-  onSelect: () => void;
-  change: (toMm: number) => (bar: Bar) => Bar;
-}
-
-/** The boundary between two stretches, or the far end: drag it, or move it with the arrow keys. */
-function BoundaryGrip({
-  name,
-  xPx,
-  topPx,
-  floorPx,
-  mmPerPx,
-  atMm,
-  dragging,
-  onSelect,
-  change,
-}: BoundaryGripProps) {
-  const bind = useGrip({ atMm, mmPerPx, dragging, onSelect, change });
-  return (
-    <g {...bind()} className="cursor-ew-resize" aria-hidden="true" data-grip={name}>
-      <rect
-        x={xPx - 12}
-        y={topPx - 14}
-        width="24"
-        height={floorPx - topPx + 28}
-        fill="transparent"
-      />
-      <path d={`M${xPx} ${topPx - 10}V${floorPx + 10}`} stroke="#20262B" strokeWidth="1.4" />
-      <rect x={xPx - 5} y={floorPx + 6} width="10" height="10" fill="#20262B" />
-    </g>
-  );
-}
-
-interface Grip {
-  atMm: number;
-  mmPerPx: number;
-  dragging: Dragging;
-  onSelect: () => void;
-  change: (toMm: number) => (bar: Bar) => Bar;
-}
-
-/** Drags along the bar: one step of the history from press to release. */
-function useGrip({ atMm, mmPerPx, dragging, onSelect, change }: Grip) {
-  return useDrag(
-    ({ first, last, movement: [px], memo, event, tap }) => {
-      event.stopPropagation();
-      const startMm = (memo as number | undefined) ?? atMm;
-      if (first) {
-        onSelect();
-        dragging.begin();
-      }
-      if (!tap && px !== 0)
-        dragging.change(change(startMm + px * mmPerPx * pixelRatioOf(event.target)));
-      if (last) dragging.end();
-      return startMm;
-    },
-    { filterTaps: true, pointer: { capture: true } },
-  );
-}
-
-/** Drawing pixels for a pixel of the screen: the drawing is scaled to its column. */
-function pixelRatioOf(target: EventTarget | null): number {
-  const svg = target instanceof SVGElement ? target.ownerSVGElement : null;
-  const width = svg?.getBoundingClientRect().width ?? 0;
-  return svg && width > 0 ? svg.viewBox.baseVal.width / width : 1;
-}
-
 interface FeatureGripProps {
   feature: Feature;
   laid: LaidBar;
@@ -334,43 +262,18 @@ interface FeatureGripProps {
   yPx: number;
   barPx: number;
   selected: boolean;
-  onSelect: () => void;
-  dragging: Dragging;
-  snap: (mm: number, without: number[]) => number;
 }
 
-/** A feature above its place: drag it whole, or by its ends. */
-function FeatureGrip({
-  feature,
-  laid,
-  frame,
-  yPx,
-  barPx,
-  selected,
-  onSelect,
-  dragging,
-  snap,
-}: FeatureGripProps) {
+/** A feature above its place: dragged whole by its name, or by its ends. */
+function FeatureGrip({ feature, laid, frame, yPx, barPx, selected }: FeatureGripProps) {
   const { fromMm, toMm } = featureExtent(feature, laid);
   const [fromPx, toPx] = [frame.x(fromMm), frame.x(toMm)];
-  const own = "at" in feature ? [feature.at] : [feature.from, feature.to];
-  const mmPerPx = 1 / frame.scale;
-  const grip = (which: "whole" | "from" | "to", atMm: number) => ({
-    atMm,
-    mmPerPx,
-    dragging,
-    onSelect,
-    change: (mm: number) => (bar: Bar) =>
-      moveFeature(bar, feature.id, { toMm: snap(mm, own), grip: which }),
-  });
-  const whole = useGrip(grip("whole", own[0]!));
-  const from = useGrip(grip("from", own[0]!));
-  const to = useGrip(grip("to", own.at(-1)!));
   const name = featureName(feature);
   const ink = selected ? "#20262B" : "#555E65";
   const middle = (fromPx + toPx) / 2;
+  const { id } = feature;
   return (
-    <g aria-hidden="true" data-feature={name} onClick={(event) => event.stopPropagation()}>
+    <g data-feature={name} data-select={id}>
       <path
         d={`M${fromPx} ${barPx}V${yPx}H${toPx}V${barPx}`}
         fill="none"
@@ -378,7 +281,7 @@ function FeatureGrip({
         strokeWidth={selected ? 2.2 : 1}
         strokeDasharray={selected ? undefined : "3 3"}
       />
-      <g {...whole()} className="cursor-grab">
+      <g className="cursor-grab" data-handle={handleName({ kind: "whole", id })}>
         <rect
           x={Math.min(fromPx, middle - 34)}
           y={yPx - 20}
@@ -403,11 +306,16 @@ function FeatureGrip({
       {"from" in feature
         ? (
             [
-              ["from", fromPx, from],
-              ["to", toPx, to],
+              ["from", fromPx],
+              ["to", toPx],
             ] as const
-          ).map(([which, x, bind]) => (
-            <g key={which} {...bind()} className="cursor-ew-resize" data-grip={`${name} ${which}`}>
+          ).map(([kind, x]) => (
+            <g
+              key={kind}
+              className="cursor-ew-resize"
+              data-grip={`${name} ${kind}`}
+              data-handle={handleName({ kind, id })}
+            >
               <rect x={x - 11} y={yPx - 11} width="22" height="22" fill="transparent" />
               <rect x={x - 4} y={yPx - 4} width="8" height="8" fill={ink} />
             </g>
@@ -417,53 +325,30 @@ function FeatureGrip({
   );
 }
 
-interface ThicknessGripProps {
-  bar: Bar;
+/** The upper edge of the selected plain stretch: drag it to make the stretch thicker or thinner. */
+function ThicknessGrip({
+  laid,
+  selected,
+  frame,
+}: {
   laid: LaidBar;
   selected: string | null;
   frame: Frame;
-  unit: LengthUnit;
-  dragging: Dragging;
-}
-
-/** The upper edge of the selected plain stretch: drag it to make the stretch thicker or thinner. */
-function ThicknessGrip({ laid, selected, frame, unit, dragging }: ThicknessGripProps) {
+}) {
   const found = laid.stretches.find(({ stretch }) => stretch.id === selected);
-  const middleMm = found ? (found.fromMm + found.toMm) / 2 : 0;
-  const section = found ? sectionAt(laid, middleMm) : null;
-  const sizeMm = !section ? 0 : section.shape === "flat" ? section.thickness : section.size;
-  const bind = useDrag(
-    ({ first, last, movement: [, py], memo, event, tap }) => {
-      event.stopPropagation();
-      const startMm = (memo as number | undefined) ?? sizeMm;
-      if (first) dragging.begin();
-      if (!tap && py !== 0 && found?.stretch.kind === "prism") {
-        const mm = startMm - (2 * py * pixelRatioOf(event.target)) / frame.scale;
-        const next = Math.min(200, snapSize(mm, unit));
-        dragging.change((bar) => thickened(bar, found.stretch.id, next));
-      }
-      if (last) dragging.end();
-      return startMm;
-    },
-    { filterTaps: true, pointer: { capture: true } },
-  );
-  if (!found || found.stretch.kind !== "prism") return null;
-  const [x, y] = [frame.x(middleMm), frame.y(sizeMm / 2)];
+  if (found?.stretch.kind !== "prism") return null;
+  const middleMm = (found.fromMm + found.toMm) / 2;
+  const [thickMm] = caliperSizesMm(sectionAt(laid, middleMm));
+  const [x, y] = [frame.x(middleMm), frame.y(thickMm / 2)];
   return (
-    <g {...bind()} className="cursor-ns-resize" aria-hidden="true" data-grip="thickness">
+    <g
+      className="cursor-ns-resize"
+      data-grip="thickness"
+      data-select={found.stretch.id}
+      data-handle={handleName({ kind: "thickness", id: found.stretch.id })}
+    >
       <rect x={x - 14} y={y - 14} width="28" height="28" fill="transparent" />
       <rect x={x - 5} y={y - 5} width="10" height="10" fill="#20262B" />
     </g>
   );
-}
-
-function thickened(bar: Bar, id: string, sizeMm: number): Bar {
-  const stretch = bar.stretches.find((one) => one.id === id);
-  if (stretch?.kind !== "prism") return bar;
-  const { section } = stretch;
-  const next =
-    section.shape === "flat"
-      ? { ...section, thickness: Math.min(sizeMm, section.width) }
-      : { ...section, size: sizeMm };
-  return replaceStretch(bar, id, { ...stretch, section: next });
 }

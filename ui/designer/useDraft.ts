@@ -114,14 +114,14 @@ export function useDraft(
   useEffect(() => {
     latest.current = content;
     if (content === saved.current || held.current) return;
-    const onDevice = setTimeout(
-      () => localStorage.setItem(key, JSON.stringify({ base: base.current, content })),
-      KEEP_MS,
-    );
+    const keep = () => localStorage.setItem(key, JSON.stringify({ base: base.current, content }));
+    const onDevice = setTimeout(keep, KEEP_MS);
+    window.addEventListener("pagehide", keep);
     const soon = setTimeout(() => void save(), PAUSE_MS);
     const again = setInterval(() => void save(), RETRY_MS);
     return () => {
       clearTimeout(onDevice);
+      window.removeEventListener("pagehide", keep);
       clearTimeout(soon);
       clearInterval(again);
     };
