@@ -139,7 +139,9 @@ test("a server stopped between reading and saving: what isn't saved says so, and
   try {
     await signIn(page, "oda");
     await startPiece(page, "Asta Kelling", /fid/);
+    const sent = page.waitForResponse(/take-reading/);
     await take(page, "3.1");
+    await sent;
     await saved(page);
     await server.stop();
     await take(page, "3.0", "7.6");

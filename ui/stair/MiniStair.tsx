@@ -3,6 +3,9 @@ import { STEP_NAMES, STEPS, type Step } from "@/core/trade/steps";
 const FILL = ["#EBD9A0", "#D3A24C", "#9A6A3C", "#6E4A73", "#2C5B86"];
 const EDGE = "#B8B2A0";
 
+/** The upper edge of a step of the stair, from its left end to its right. */
+const edgeOf = (one: Step) => `M${(one - 1) * 7.6} ${23 - one * 4.5}h7`;
+
 /** A standing as a small stair: height says the step, colour says it again, the label says it in words. */
 export function MiniStair({ step, height = 24 }: { step: Step | 0; height?: number }) {
   const width = (height / 24) * 38;
@@ -14,25 +17,22 @@ export function MiniStair({ step, height = 24 }: { step: Step | 0; height?: numb
       role="img"
       aria-label={step === 0 ? "not begun" : STEP_NAMES[step]}
     >
-      <path d="M0 23.5H38" stroke={EDGE} />
-      {STEPS.map((one) => {
-        const tall = one * 4.5;
-        const reached = one <= step;
-        return reached ? (
-          <rect
-            key={one}
-            x={(one - 1) * 7.6}
-            y={23 - tall}
-            width="7.2"
-            height={tall}
-            fill={FILL[step - 1]}
-            stroke="#20262B"
-            strokeWidth="0.4"
-          />
-        ) : (
-          <path key={one} d={`M${(one - 1) * 7.6} ${23 - tall}h7`} stroke={EDGE} />
-        );
-      })}
+      <path
+        d={`M0 23.5H38${STEPS.filter((one) => one > step)
+          .map(edgeOf)
+          .join("")}`}
+        stroke={EDGE}
+      />
+      {step > 0 ? (
+        <path
+          d={STEPS.filter((one) => one <= step)
+            .map((one) => `${edgeOf(one)}V23h-7Z`)
+            .join("")}
+          fill={FILL[step - 1]}
+          stroke="#20262B"
+          strokeWidth="0.4"
+        />
+      ) : null}
     </svg>
   );
 }
