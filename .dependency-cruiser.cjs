@@ -3,7 +3,7 @@ const only = (from, allowed, comment) => ({
   name: `${from}-imports`,
   comment,
   severity: "error",
-  from: { path: `^${from}/`, pathNot: "\\.test\\.tsx?$" },
+  from: { path: `^${from}/`, pathNot: "(\\.test\\.tsx?$|^core/testing/)" },
   to: { pathNot: allowed },
 });
 

@@ -1,6 +1,11 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
-import { ensureChromium, ensureNpmPackages, ensurePostgres } from "./setup/packages.mjs";
+import {
+  ensureChromium,
+  ensureNpmPackages,
+  ensurePdfReader,
+  ensurePostgres,
+} from "./setup/packages.mjs";
 import { LOCAL, ROOT } from "./setup/places.mjs";
 import { freePortFrom } from "./setup/ports.mjs";
 import { assertWritable, startPostgres } from "./setup/postgres.mjs";
@@ -134,6 +139,7 @@ async function runAll() {
   assertWritable(ROOT);
   const needsDatabase = wanted.includes("data") || wanted.includes("browser");
   if (needsDatabase && !process.env.DATABASE_URL) await ensurePostgres();
+  if (wanted.includes("unit")) await ensurePdfReader();
   await ensureNpmPackages();
   mkdirSync(LOCAL, { recursive: true });
   const postgres = needsDatabase ? await startPostgres("test") : undefined;

@@ -1,8 +1,8 @@
-import { parse, type ParseError } from "jsonc-parser";
 import { z } from "zod";
 import { migratePiece } from "../piece/migrate";
 import { complain } from "../problem/complain";
 import type { Result } from "../problem/problem";
+import { readStrictJson } from "../problem/strictJson";
 import { wordsForProblem } from "../problem/words";
 import { exerciseContentSchema, stepSchema } from "./exercise";
 
@@ -40,17 +40,9 @@ export const writePack = (exercises: readonly PackedExercise[]): string =>
  * older format are migrated.
  */
 export function readPack(text: string): Result<Pack> {
-  if (text.length > MAX_PACK_BYTES)
-    return refused(
-      wordsForProblem({ code: "file-too-large", bytes: text.length, maxBytes: MAX_PACK_BYTES }),
-    );
-  const faults: ParseError[] = [];
-  const json: unknown = parse(text, faults, STRICT_JSON);
-  if (faults[0]) {
-    const before = text.slice(0, faults[0].offset).split("\n");
-    const [line, column] = [before.length, before.at(-1)!.length + 1];
-    return refused(wordsForProblem({ code: "file-not-json", line, column }));
-  }
+  const read = readStrictJson(text, MAX_PACK_BYTES);
+  if (!read.ok) return read;
+  const json = read.value;
   const { format } = (json ?? {}) as { format?: unknown };
   if (format !== PACK_FORMAT) {
     const found = typeof format === "string" ? format : "nothing";
@@ -59,11 +51,9 @@ export function readPack(text: string): Result<Pack> {
       "format",
     );
   }
-  const read = packSchema.safeParse(withMigratedPieces(json as { exercises?: unknown }));
-  return read.success ? { ok: true, value: read.data } : { ok: false, error: complain(read.error) };
+  const pack = packSchema.safeParse(withMigratedPieces(json as { exercises?: unknown }));
+  return pack.success ? { ok: true, value: pack.data } : { ok: false, error: complain(pack.error) };
 }
-
-const STRICT_JSON = { disallowComments: true, allowTrailingComma: false, allowEmptyContent: false };
 
 function withMigratedPieces(json: { exercises?: unknown }) {
   if (!Array.isArray(json.exercises)) return json;

@@ -30,9 +30,12 @@ export const thingsOf = ({ stretches, features = [] }: Bar): { id: string }[] =>
 /** Where a position goes when the bar before it changes: what lies beyond moves along, what lies within stays inside. */
 type Moved = (mm: number) => number;
 
+/** Without the crumbs of arithmetic: to a nanometre, the smallest place a piece file knows. */
+const tidy = (mm: number): number => Math.round(mm * 1e6) / 1e6;
+
 function withMoved<Of extends Bar>(bar: Of, stretches: Stretch[], move: Moved): Of {
   const lengthMm = lengthOf(stretches);
-  const inside = (mm: number) => Math.min(lengthMm, Math.max(0, move(mm)));
+  const inside = (mm: number) => Math.min(lengthMm, Math.max(0, tidy(move(mm))));
   const features = (bar.features ?? []).flatMap((feature): Feature[] => {
     if ("at" in feature) return [{ ...feature, at: inside(feature.at) }];
     const [from, to] = [inside(feature.from), inside(feature.to)];

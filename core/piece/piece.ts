@@ -1,7 +1,7 @@
-import { parse, type ParseError } from "jsonc-parser";
 import { z } from "zod";
 import { complain, problemIssue } from "../problem/complain";
 import type { Result } from "../problem/problem";
+import { readStrictJson } from "../problem/strictJson";
 import { wordsForProblem } from "../problem/words";
 import { sectionSchema, taperEndSchema } from "../section/schema";
 import { lengthSchema } from "../units/schema";
@@ -11,7 +11,6 @@ import { migratePiece } from "./migrate";
 export const PIECE_FORMAT = "bell-step.piece/1";
 /** The largest piece file read, bytes. */
 export const MAX_PIECE_BYTES = 256 * 1024;
-const STRICT_JSON = { disallowComments: true, allowTrailingComma: false, allowEmptyContent: false };
 
 /** Letters and marks a name may hold: no control or direction signs, no angle brackets. */
 const VISIBLE = /^[^\p{Cc}\p{Cf}\p{Zl}\p{Zp}<>]+$/u;
@@ -69,7 +68,8 @@ const stretchSchema = z.discriminatedUnion(
 const at = { id, at: position };
 const span = { id, from: position, to: position };
 const degrees = z.number().min(-360, "An angle is from -360 to 360 degrees.").max(360);
-const turns = z.number().positive("Turns are more than nothing.").max(100);
+const turnsAccepted = "Turns are from 0.001 to 100.";
+const turns = z.number().min(0.001, turnsAccepted).max(100, turnsAccepted);
 const radius = lengthSchema({ zero: true });
 /** Which way it curls, as seen in the side elevation with end A on the left. */
 const side = z.enum(["up", "down"]).optional();
@@ -281,14 +281,8 @@ function checkJoins(
  * version or wrong anywhere, with the place and what is accepted.
  */
 export function readPieceFile(text: string): Result<Piece> {
-  const bytes = text.length;
-  if (bytes > MAX_PIECE_BYTES)
-    return refused(wordsForProblem({ code: "file-too-large", bytes, maxBytes: MAX_PIECE_BYTES }));
-  const faults: ParseError[] = [];
-  const json: unknown = parse(text, faults, STRICT_JSON);
-  if (faults[0])
-    return refused(wordsForProblem({ code: "file-not-json", ...placeOf(text, faults[0].offset) }));
-  return readPiece(json);
+  const json = readStrictJson(text, MAX_PIECE_BYTES);
+  return json.ok ? readPiece(json.value) : json;
 }
 
 /** Reads a piece already parsed from JSON; see {@link readPieceFile}. */
@@ -306,11 +300,4 @@ export function readPiece(json: unknown): Result<Piece> {
     };
   const read = pieceSchema.safeParse(current);
   return read.success ? { ok: true, value: read.data } : { ok: false, error: complain(read.error) };
-}
-
-const refused = (message: string): Result<never> => ({ ok: false, error: { message, path: "" } });
-
-function placeOf(text: string, offset: number): { line: number; column: number } {
-  const before = text.slice(0, offset).split("\n");
-  return { line: before.length, column: before.at(-1)!.length + 1 };
 }

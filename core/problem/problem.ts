@@ -41,6 +41,7 @@ export type Problem =
   | { code: "hole-too-wide"; id: string; diameterMm: number; barMm: number }
   | { code: "format-version"; found: string; reads: string }
   | { code: "file-too-large"; bytes: number; maxBytes: number }
+  | { code: "file-too-deep"; deepest: number }
   | { code: "file-not-json"; line: number; column: number }
   | { code: "name-hostile" }
   | { code: "reckoner-unknown"; name: string; known: string[] }

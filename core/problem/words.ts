@@ -96,7 +96,9 @@ export function wordsForProblem(problem: Problem): string {
         ? `This file was written by a newer Bell Step: its format is ${quoted(problem.found)}, and this one reads up to ${problem.reads}. Bring this Bell Step up to date, or save the file in the older format.`
         : `This file says its format is ${quoted(problem.found)}; this Bell Step reads ${problem.reads}.`;
     case "file-too-large":
-      return `The file is ${Math.ceil(problem.bytes / 1024)} KB; a piece file may be at most ${Math.floor(problem.maxBytes / 1024)} KB.`;
+      return `The file is ${Math.ceil(problem.bytes / 1024)} KB; at most ${Math.floor(problem.maxBytes / 1024)} KB.`;
+    case "file-too-deep":
+      return `The file is nested too deep: at most ${problem.deepest} lists and objects in one another.`;
     case "file-not-json":
       return `The file isn't valid JSON: it goes wrong at line ${problem.line}, column ${problem.column}.`;
     case "name-hostile":

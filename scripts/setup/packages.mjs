@@ -43,6 +43,10 @@ export const CHROMIUM = "/usr/bin/chromium-headless-shell";
 export const ensureChromium = () =>
   ensureDebian("Chromium", () => existsSync(CHROMIUM), ["chromium-headless-shell"]);
 
+/** Reads PDFs back as text and as dots, so that what is printed can be measured. */
+export const ensurePdfReader = () =>
+  ensureDebian("A PDF reader", () => onPath("pdftoppm"), ["poppler-utils"]);
+
 /** Installs the npm packages of the lock file, once for each state of it. */
 export async function ensureNpmPackages() {
   const lock = createHash("sha256")

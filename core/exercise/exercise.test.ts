@@ -1,0 +1,155 @@
+import fc from "fast-check";
+import { SHELF_EXERCISES } from "@/data/demo/exercises";
+import { ALWAYS_CAUTIONS, cautionFor, TRAINING_PIECE } from "../trade/cautions";
+import { barWith, pieceOf } from "../testing/pieces";
+import { planPiece } from "../piece/plan";
+import { compareContents } from "./compare";
+import {
+  contentOfPiece,
+  exerciseContentSchema,
+  exerciseRisks,
+  measuringPlanOf,
+  reckonExercise,
+} from "./exercise";
+import { MAX_PACK_BYTES, PACK_FORMAT, readPack, writePack, type PackedExercise } from "./pack";
+
+const packed = SHELF_EXERCISES.map(({ technique, step, content }): PackedExercise => ({
+  ...exerciseContentSchema.parse(content),
+  technique,
+  step,
+}));
+
+describe("packs", () => {
+  test("written and read back they are equal, every exercise of the demonstration", () => {
+    const read = readPack(writePack(packed));
+    expect(read).toEqual({ ok: true, value: { format: PACK_FORMAT, exercises: packed } });
+  });
+
+  test("an older piece inside is migrated; a newer pack is refused politely", () => {
+    const older = JSON.parse(writePack(packed.slice(0, 1))) as {
+      exercises: { piece: object }[];
+    };
+    // The trial format said the same otherwise.
+    older.exercises[0]!.piece = {
+      format: "bell-step.piece/0",
+      name: "Peg",
+      stock: "12 square",
+      bar: [{ id: "peg", kind: "prism", section: "12 square", length: 80 }],
+    };
+    expect(readPack(JSON.stringify(older)).ok).toBe(true);
+    const newer = readPack(
+      writePack(packed.slice(0, 1)).replace(PACK_FORMAT, "bell-step.exercises/2"),
+    );
+    expect(newer).toMatchObject({ ok: false, error: { path: "format" } });
+    expect(newer.ok ? "" : newer.error.message).toContain("bell-step.exercises/2");
+  });
+
+  test.each([
+    ["not JSON", "{", "line 1"],
+    ["nothing in it", JSON.stringify({ format: PACK_FORMAT, exercises: [] }), "at least one"],
+    ["far too large", " ".repeat(MAX_PACK_BYTES + 1), "KB"],
+    ["another thing", "[1,2]", "nothing"],
+    ["null", "null", "nothing"],
+  ])("%s is refused, and says why", (_, text, answer) => {
+    const read = readPack(text);
+    expect(read.ok).toBe(false);
+    expect(read.ok ? "" : read.error.message).toContain(answer);
+  });
+
+  test("a hostile pack is refused or read, in bounded time, and never thrown", () => {
+    const whole = writePack(packed.slice(0, 2));
+    fc.assert(
+      fc.property(
+        fc.nat(whole.length - 1),
+        fc.oneof(
+          fc.string({ maxLength: 8 }),
+          fc.constantFrom('"__proto__":', "1e999", "-", "{}", "[["),
+        ),
+        (at, junk) => {
+          const started = performance.now();
+          const read = readPack(whole.slice(0, at) + junk + whole.slice(at + 3));
+          expect(typeof read.ok).toBe("boolean");
+          expect(performance.now() - started).toBeLessThan(2000);
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+});
+
+describe("the measuring plan", () => {
+  const implied = planPiece(barWith(100)).characteristics;
+  const [first, second] = implied;
+  const edits = { leftOut: [], order: [], changed: {} };
+
+  test("lines are left out, reordered and weighed; nothing else changes", () => {
+    expect(measuringPlanOf(implied, edits)).toEqual(implied);
+    expect(measuringPlanOf(implied, { ...edits, leftOut: [first!.id] })).toEqual(implied.slice(1));
+    expect(measuringPlanOf(implied, { ...edits, order: [second!.id] })[0]).toEqual(second);
+    const changed = { [first!.id]: { weight: 5, lower: 11.9 } };
+    const [heavier] = measuringPlanOf(implied, { ...edits, changed });
+    expect(heavier).toEqual({ ...first, weight: 5, fixed: { lower: 11.9 } });
+  });
+
+  test("an id from the engine room is no line of the plan", () => {
+    const changed = JSON.parse('{"__proto__":{"weight":9}}') as typeof edits.changed;
+    expect(measuringPlanOf(implied, { ...edits, changed })).toEqual(implied);
+  });
+});
+
+describe("cautions", () => {
+  const content = contentOfPiece(
+    pieceOf({
+      name: "Mooring ring",
+      stretches: [{ id: "bar", kind: "prism", section: "12 square", length: 300 }],
+      features: [
+        { id: "eye", kind: "ring", from: 0, to: 226, insideDiameter: 60 },
+        { id: "weld", kind: "weld", at: 3, method: "scarf" },
+      ],
+    }),
+  );
+
+  test("they follow what is used, and stay whatever the instructor adds", () => {
+    expect(exerciseRisks(content)).toEqual(expect.arrayContaining(["weld", "flux", "load-shaped"]));
+    const added = { ...content, cautions: ["Mind the cat."] };
+    const { cautions } = reckonExercise(added);
+    expect(cautions).toEqual(
+      expect.arrayContaining([
+        ...ALWAYS_CAUTIONS,
+        cautionFor("weld"),
+        TRAINING_PIECE,
+        "Mind the cat.",
+      ]),
+    );
+  });
+
+  test("without flux no flux spits; without a weld nothing of it", () => {
+    const dry = { ...content, settings: { ...content.settings, flux: "none" as const } };
+    expect(exerciseRisks(dry)).not.toContain("flux");
+    expect(exerciseRisks(contentOfPiece(barWith(100)))).not.toContain("weld");
+  });
+});
+
+describe("comparing", () => {
+  const was = contentOfPiece(
+    barWith(100, { id: "hole", kind: "hole", at: 50, diameter: 5, method: "punch" }),
+  );
+
+  test("the same is the same; every change is named with both sides", () => {
+    expect(compareContents(was, structuredClone(was))).toEqual([]);
+    const is = structuredClone(was);
+    is.piece.stretches[0]!.length = 120;
+    is.piece.features = [{ id: "heel", kind: "bend", at: 60, angle: 90, insideRadius: 6 }];
+    is.heatBudget = 6;
+    const changes = compareContents(was, is);
+    expect(changes).toEqual(
+      expect.arrayContaining([
+        { of: "The exercise", what: "heats", was: { text: "4" }, is: { text: "6" } },
+        { of: "The bar", what: "length to cut", was: { mm: 100 }, is: { mm: 120 } },
+        { of: "Bar", what: "long", was: { mm: 100 }, is: { mm: 120 } },
+        { of: "Hole", what: "", was: { text: "there" }, is: null },
+        { of: "Heel", what: "", was: null, is: { text: "there" } },
+      ]),
+    );
+  });
+});

@@ -1,0 +1,39 @@
+import { parse, type ParseError } from "jsonc-parser";
+import type { Result } from "./problem";
+import { wordsForProblem } from "./words";
+
+const STRICT = { disallowComments: true, allowTrailingComma: false, allowEmptyContent: false };
+/** Our files are five deep; the parser would run out of stack far beyond this. */
+const DEEPEST = 64;
+
+/**
+ * Reads a file's text as JSON, and nothing but JSON. Refuses what is too large,
+ * nested too deep or malformed, with the place.
+ *
+ * @param maxBytes the largest text read, in characters
+ */
+export function readStrictJson(text: string, maxBytes: number): Result<unknown> {
+  if (text.length > maxBytes)
+    return refused(wordsForProblem({ code: "file-too-large", bytes: text.length, maxBytes }));
+  if (isDeeperThan(text, DEEPEST))
+    return refused(wordsForProblem({ code: "file-too-deep", deepest: DEEPEST }));
+  const faults: ParseError[] = [];
+  const value: unknown = parse(text, faults, STRICT);
+  if (!faults[0]) return { ok: true, value };
+  const before = text.slice(0, faults[0].offset).split("\n");
+  const place = { line: before.length, column: before.at(-1)!.length + 1 };
+  return refused(wordsForProblem({ code: "file-not-json", ...place }));
+}
+
+/** Whether lists and objects lie in one another deeper than a limit, outside of strings. */
+function isDeeperThan(text: string, limit: number): boolean {
+  let depth = 0;
+  for (const [token] of text.matchAll(/"(?:[^"\\]|\\.)*"|[[{]|[\]}]/g)) {
+    if (token === "[" || token === "{") depth += 1;
+    else if (token === "]" || token === "}") depth -= 1;
+    if (depth > limit) return true;
+  }
+  return false;
+}
+
+const refused = (message: string): Result<never> => ({ ok: false, error: { message, path: "" } });

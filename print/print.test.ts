@@ -1,0 +1,220 @@
+import { execFileSync } from "node:child_process";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import DxfParser from "dxf-parser";
+import { templateDrawing } from "@/core/drawing/pieceDrawings";
+import { exerciseContentSchema, reckonExercise } from "@/core/exercise/exercise";
+import { layBar } from "@/core/piece/bar";
+import { finishBar } from "@/core/piece/finish";
+import { SHELF_EXERCISES } from "@/data/demo/exercises";
+import { boardPdf } from "./board";
+import { runsOf } from "./document";
+import { dxfOf } from "./dxf";
+import { PAPERS } from "./paper";
+import type { Printable } from "./printable";
+import { sheetPdf } from "./sheet";
+import { svgOf } from "./svg";
+import { spreadOver, templatePdf } from "./template";
+import { unpackWoff } from "./woff";
+
+const exercises = SHELF_EXERCISES.map(({ step, content: given }) => {
+  const content = exerciseContentSchema.parse(given);
+  const revision = {
+    number: 1,
+    publishedAt: "2026-09-08T17:00:00Z",
+    content,
+    reckoned: reckonExercise(content),
+  };
+  return { name: content.name, step, technique: { name: "Scroll" }, grade: 17, revision };
+});
+const named = (name: string) => exercises.find((one) => one.name === name)!;
+const bracket = named("Lantern bracket");
+const printable = (exercise = bracket, more: Partial<Printable> = {}): Printable => ({
+  exercise,
+  schoolName: "A school",
+  paper: "a4",
+  unit: "mm",
+  ...more,
+});
+
+let folder: string;
+beforeAll(() => (folder = mkdtempSync(join(tmpdir(), "bell-step-print-"))));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+/** A page of a PDF as dots, by Debian's own reader of PDFs. */
+function render(pdf: Uint8Array, page: number, dotsPerInch: number) {
+  const [file, out] = [join(folder, "page.pdf"), join(folder, "page")];
+  writeFileSync(file, pdf);
+  const range = ["-f", String(page), "-l", String(page), "-singlefile"];
+  execFileSync("pdftoppm", ["-r", String(dotsPerInch), "-gray", "-aa", "no", ...range, file, out]);
+  const dots = readFileSync(`${out}.pgm`);
+  const [header, width, height] = /^P5\s+(\d+)\s+(\d+)\s+255\s/.exec(
+    dots.toString("latin1", 0, 40),
+  )!;
+  const from = header.length;
+  return {
+    width: Number(width),
+    height: Number(height),
+    isInk: (x: number, y: number) => dots[from + y * Number(width) + x]! < 128,
+    mm: (count: number) => (count * 25.4) / dotsPerInch,
+  };
+}
+
+const textOf = (pdf: Uint8Array): string => {
+  const file = join(folder, "text.pdf");
+  writeFileSync(file, pdf);
+  return execFileSync("pdftotext", ["-layout", file, "-"], { encoding: "utf8" });
+};
+
+test.each(["a4", "letter"] as const)(
+  "the ruler of a template on %s is true to 0.2 mm over 250 mm",
+  async (paper) => {
+    const pdf = await templatePdf({
+      ...printable(bracket, { paper }),
+      elevation: "side",
+    });
+    const page = render(pdf, 1, 600);
+    const across = page.width > page.height;
+    // Along the ruler's side of the sheet, the lines that stand 2 mm in from its edge.
+    const lines: number[] = [];
+    const ruler = across
+      ? { length: page.width, isInk: (at: number) => page.isInk(at, rulerRow) }
+      : { length: page.height, isInk: (at: number) => page.isInk(rulerRow, at) };
+    const { widthMm } = PAPERS[paper];
+    const inset = across ? widthMm - 12 - 8 - 3 - 1 : 12 + 1;
+    const rulerRow = Math.round((inset / 25.4) * 600);
+    for (let at = 1; at < ruler.length; at += 1)
+      if (ruler.isInk(at) && !ruler.isInk(at - 1)) lines.push(at);
+    // 251 lines, a millimetre apart.
+    expect(lines).toHaveLength(251);
+    expect(Math.abs(page.mm(lines.at(-1)! - lines[0]!) - 250)).toBeLessThan(0.2);
+  },
+);
+
+test("a template is drawn at its true size: the outline's width, measured on the page", async () => {
+  const { piece } = bracket.revision.content;
+  const pdf = await templatePdf({ ...printable(), elevation: "side" });
+  const page = render(pdf, 1, 300);
+  const { outline } = finishBar(piece.stretches, piece.features ?? [], "side");
+  const xs = outline.map(({ x }) => x);
+  const wide = Math.max(...xs) - Math.min(...xs);
+  const { rows, columns } = spreadOver(templateDrawing(piece, "side"), "a4");
+  expect([rows, columns]).toEqual([1, 1]);
+  let [first, last] = [page.width, 0];
+  // Above the ruler and the foot there is nothing but the drawing.
+  for (let y = 0; y < page.height * 0.8; y += 1)
+    for (let x = 0; x < page.width; x += 1)
+      if (page.isInk(x, y)) {
+        if (x < first) first = x;
+        if (x > last) last = x;
+      }
+  expect(Math.abs(page.mm(last - first) - wide)).toBeLessThan(0.5);
+});
+
+test("what is larger than the paper is tiled, and neighbouring sheets overlap by 10 mm", () => {
+  const drawing = { marks: [], extents: { minX: 0, maxX: 600, minY: 0, maxY: 300 } };
+  for (const paper of ["a4", "letter"] as const) {
+    const { columns, rows, widthMm, heightMm } = spreadOver(drawing, paper);
+    expect(columns * rows).toBeGreaterThan(1);
+    expect(columns * (widthMm - 10) + 10).toBeGreaterThanOrEqual(604);
+    expect(rows * (heightMm - 10) + 10).toBeGreaterThanOrEqual(304);
+  }
+});
+
+test("a tiled template has registration crosses on every sheet that has a neighbour", async () => {
+  const long = structuredClone(bracket);
+  long.revision.content.piece.stretches[1]!.length = 700;
+  const pdf = await templatePdf({ ...printable(long), elevation: "side" });
+  const { columns, rows } = spreadOver(templateDrawing(long.revision.content.piece, "side"), "a4");
+  expect(columns * rows).toBeGreaterThan(1);
+  expect(textOf(pdf)).toContain(`sheet 1.1 of ${rows} × ${columns}`);
+});
+
+test("the sheet says what to cut, what to do, what to mind, and what isn't for lifting", async () => {
+  const text = textOf(await sheetPdf(printable()));
+  for (const said of [
+    "Lantern bracket",
+    "406.2 mm · 15 63/64 in",
+    "Twist",
+    "Steps of work",
+    "Eye protection always",
+    "Measured",
+  ])
+    expect(text).toContain(said);
+  const ring = exercises.find(({ revision }) => /ring/i.test(revision.content.name))!;
+  expect(textOf(await sheetPdf(printable(ring)))).toContain("not for lifting");
+});
+
+test("every exercise of the demonstration prints, on either paper and in either unit", async () => {
+  for (const [index, exercise] of exercises.entries()) {
+    const more = index % 2 ? ({ paper: "letter", unit: "in" } as const) : {};
+    const sheet = await sheetPdf(printable(exercise, more));
+    const board = await boardPdf(printable(exercise, more));
+    expect([exercise.name, sheet.length > 5000, board.length > 5000]).toEqual([
+      exercise.name,
+      true,
+      true,
+    ]);
+  }
+});
+
+test("the same revision prints the same file", async () => {
+  const [once, again] = [await sheetPdf(printable()), await sheetPdf(printable())];
+  expect(Buffer.from(once).equals(Buffer.from(again))).toBe(true);
+});
+
+test("letters beyond the western part of the fonts get the wider one; signs get words", () => {
+  expect(runsOf("Łódź ≤ 3", "plain").map(({ font, text }) => [font, text])).toEqual([
+    ["plain-ext", "Ł"],
+    ["plain", "ód"],
+    ["plain-ext", "ź"],
+    ["plain", " up to 3"],
+  ]);
+});
+
+test("a font unpacked is a plain one, its tables in place", () => {
+  const woff = readFileSync("node_modules/@fontsource/bitter/files/bitter-latin-600-normal.woff");
+  const font = unpackWoff(woff);
+  // The total size a WOFF file declares of the font inside it: W3C WOFF 1.0, section 3.
+  expect(font.length).toBe(woff.readUInt32BE(16));
+  expect(font.readUInt32BE(0)).toBe(woff.readUInt32BE(4));
+});
+
+interface Polyline {
+  type: string;
+  layer: string;
+  shape?: boolean;
+  vertices: { x: number; y: number }[];
+}
+
+test("a DXF file, read by an independent reader, has the outline and the centre line at their lengths", () => {
+  const { piece } = bracket.revision.content;
+  const dxf = new DxfParser().parseSync(dxfOf(templateDrawing(piece, "side"), "mm"))!;
+  const lines = dxf.entities.filter(({ type }) => type === "LWPOLYLINE") as unknown as Polyline[];
+  const lengthOf = ({ vertices }: Polyline) =>
+    vertices
+      .slice(1)
+      .reduce(
+        (sum, { x, y }, index) => sum + Math.hypot(x - vertices[index]!.x, y - vertices[index]!.y),
+        0,
+      );
+  const [centre] = lines.filter(({ layer }) => layer === "CENTRE");
+  expect(Math.abs(lengthOf(centre!) - layBar(piece.stretches).lengthMm)).toBeLessThan(0.5);
+  const [outline] = lines.filter(({ layer }) => layer === "OUTLINE");
+  expect(outline!.vertices).toHaveLength(
+    finishBar(piece.stretches, piece.features ?? [], "side").outline.length,
+  );
+  // 4: millimetres, by the format's own table of units.
+  expect(dxf.header.$INSUNITS).toBe(4);
+});
+
+test("an SVG file says its size in millimetres and hides nothing in names", () => {
+  const drawing = templateDrawing(bracket.revision.content.piece, "side");
+  const svg = svgOf(drawing, "<script>&", "mm");
+  const { minX, maxX } = drawing.extents;
+  const width = Number(/width="([\d.]+)mm"/.exec(svg)![1]);
+  expect(width).toBeCloseTo(maxX - minX + 16, 3);
+  expect(svg).toContain("<title>&lt;script&gt;&amp;</title>");
+  expect(svg).not.toContain("NaN");
+});
