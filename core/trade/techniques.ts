@@ -281,8 +281,3 @@ export const STARTER_TECHNIQUES: readonly StarterTechnique[] = ROWS.map(
     alsoCalled: alsoCalled.split(", ").filter(Boolean),
   }),
 );
-
-const BY_SLUG = new Map(STARTER_TECHNIQUES.map((technique) => [technique.slug, technique]));
-
-/** What a technique is called, by the stable name a piece file uses; the name itself where it isn't known. */
-export const techniqueName = (slug: string): string => BY_SLUG.get(slug)?.name ?? slug;
