@@ -34,10 +34,13 @@ await main(async () => {
   const { ensureDatabase } = await import("./setup/database.mjs");
   const { measurePages } = await import("./bench/pages.mjs");
   const core = runJson("scripts/bench/core.ts", process.env);
+  const { largePlans } = runJson("scripts/bench/plan.ts", process.env);
   const postgres = await startPostgres("test");
   try {
     const benchUrl = await ensureDatabase(postgres.url, "bell_step_bench", { fresh: true });
     const reading = runJson("scripts/bench/reading.ts", { ...process.env, DATABASE_URL: benchUrl });
+    const shelfUrl = await ensureDatabase(postgres.url, "bell_step_bench_shelf", { fresh: true });
+    const shelf = runJson("scripts/bench/shelf.ts", { ...process.env, DATABASE_URL: shelfUrl });
     const databaseUrl = await ensureDatabase(postgres.url, "bell_step_bench_pages", {
       fresh: true,
     });
@@ -60,18 +63,29 @@ await main(async () => {
     const pages = await measurePages(`http://127.0.0.1:${port}`).finally(() => app.stop());
     report({
       "plans in the core": atLeast(core.plans, "a second", 5000),
+      "plans of 20 stretches and 12 features": atLeast(largePlans, "a second", 2000),
       "verdicts in the core": atLeast(core.verdicts, "a second", 20000),
       "reading saved and judged, against bare INSERT + SELECT": atMost(
         reading.oursMs / reading.bareMs,
         "times",
         4,
       ),
+      "shelf of 5,000 searched, slowest of six searches": atMost(shelf.oursMs, "ms", 50),
+      "the same, against bare SQL for the same rows": atMost(shelf.ratio, "times", 2),
       "first-load JavaScript of the bench": atMost(pages.benchBytes / 1000, "KB gzip", 250),
       "first-load JavaScript of the learner's page": atMost(
         pages.learnerBytes / 1000,
         "KB gzip",
         180,
       ),
+      "JavaScript of the designer beyond the shell": atMost(
+        pages.designerBytes / 1000,
+        "KB gzip",
+        150,
+      ),
+      "a drag step in the designer, median": atMost(pages.editMs.median, "ms", 16),
+      "a drag step in the designer, 95th percentile": atMost(pages.editMs.p95, "ms", 33),
+      "a sheet as PDF": atMost(pages.sheetMs, "ms", 400),
       "reading to judgement in the browser, median": atMost(pages.judgementMs.median, "ms", 50),
       "reading to judgement in the browser, 95th percentile": atMost(
         pages.judgementMs.p95,

@@ -2,6 +2,9 @@ import { gzipSync } from "node:zlib";
 import { chromium } from "@playwright/test";
 import { CHROMIUM } from "../setup/packages.mjs";
 
+/** The draft whose bar is dragged: two stretches, three features, and every kind of warning. */
+const DRAFT = "Bracket that can't be wound";
+
 /** Bytes of JavaScript a page loads first, compressed, as the browser asks for them; and reading to judgement. */
 export async function measurePages(address) {
   const browser = await chromium.launch({
@@ -15,7 +18,22 @@ export async function measurePages(address) {
     const benchBytes = await firstLoad(browser, address, "Oda Fenwright", bench);
     const learnerBytes = await firstLoad(browser, address, "Maren Tholsgaard", "/next");
     await desk.goto(`${address}${bench}`, { waitUntil: "networkidle" });
-    return { benchBytes, learnerBytes, judgementMs: await judgementTimes(desk) };
+    const judgementMs = await judgementTimes(desk);
+    await desk.goto(`${address}/set`);
+    const design = await desk.getByRole("link", { name: DRAFT }).getAttribute("href");
+    const shellBytes = await firstLoad(browser, address, "Oda Fenwright", "/me");
+    const designerBytes = await firstLoad(browser, address, "Oda Fenwright", design);
+    await desk.goto(`${address}${design}`, { waitUntil: "networkidle" });
+    const editMs = await editTimes(desk);
+    const sheetMs = await sheetTime(desk, address);
+    return {
+      benchBytes,
+      learnerBytes,
+      designerBytes: designerBytes - shellBytes,
+      judgementMs,
+      editMs,
+      sheetMs,
+    };
   } finally {
     await browser.close();
   }
@@ -62,4 +80,66 @@ async function judgementTimes(page) {
   });
   times.sort((a, b) => a - b);
   return { median: times[50], p95: times[95] };
+}
+
+/**
+ * Main-thread time of one edit, ms: an end of the bar dragged on by one step of
+ * the mouse, until everything is reckoned and drawn again and the page is idle.
+ * The browser's own count of the work it did; waiting for the screen isn't in it.
+ */
+async function editTimes(page) {
+  const session = await page.context().newCDPSession(page);
+  await session.send("Performance.enable");
+  const taskMs = async () => {
+    const { metrics } = await session.send("Performance.getMetrics");
+    return metrics.find(({ name }) => name === "TaskDuration").value * 1000;
+  };
+  const settled = () =>
+    page.evaluate(
+      () =>
+        new Promise((resolve) =>
+          requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(resolve, 0))),
+        ),
+    );
+  const grip = await page.locator("[data-grip='End of bar'] rect").first().boundingBox();
+  const [x, y] = [grip.x + grip.width / 2, grip.y + grip.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  const workOf = async (act) => {
+    const before = await taskMs();
+    await act();
+    await settled();
+    return (await taskMs()) - before;
+  };
+  const edits = [];
+  const idle = [];
+  for (let step = 1; step <= 110; step += 1) {
+    const ms = await workOf(() => page.mouse.move(x - (step % 2 ? step : step - 6) * 2, y));
+    const nothing = await workOf(() => undefined);
+    if (step > 10) {
+      edits.push(ms);
+      idle.push(nothing);
+    }
+  }
+  await page.mouse.up();
+  const sorted = (values) => values.sort((a, b) => a - b);
+  // What measuring itself costs is taken off.
+  const cost = sorted(idle)[50];
+  return { median: sorted(edits)[50] - cost, p95: edits[95] - cost };
+}
+
+/** Milliseconds from asking for a sheet as PDF to having it, the median of ten. */
+async function sheetTime(page, address) {
+  await page.goto(`${address}/set?words=lantern`);
+  await page.getByRole("link", { name: "Lantern bracket" }).click();
+  const file = await page.getByRole("link", { name: "The piece file" }).getAttribute("href");
+  const times = [];
+  for (let round = 0; round < 11; round += 1) {
+    const started = performance.now();
+    const path = `/api/print/${file.split("/").at(-1)}/sheet.pdf`;
+    const response = await page.request.get(`${address}${path}`);
+    await response.body();
+    if (round > 0) times.push(performance.now() - started);
+  }
+  return times.sort((a, b) => a - b)[5];
 }

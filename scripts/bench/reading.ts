@@ -60,7 +60,7 @@ async function saveOurs(pieceId: string, characteristic: Characteristic): Promis
 async function saveBare(pieceId: string, characteristic: Characteristic): Promise<void> {
   const row = readingRow(pieceId, characteristic);
   await pool.query(
-    "insert into reading (id, school_id, piece_id, characteristic_id, values, typed, instrument_id, instrument_mm, taken_by, taken_at) values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10)",
+    "insert into reading (id, school_id, piece_id, characteristic_id, values, typed, instrument_id, instrument_uncertainty, taken_by, taken_at) values ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10)",
     [
       row.readingId,
       actor.schoolId,
