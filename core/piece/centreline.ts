@@ -47,21 +47,58 @@ export function centreLine(
   features: readonly Feature[] = [],
   finestRad = FINEST_RAD,
 ): CentreStation[] {
+  const stations = walked(stretches, features, finestRad);
+  const base = longestStraight(stations);
+  return base === stations[0] ? stations : stations.map((station) => turned(station, base));
+}
+
+/**
+ * How far the finished bar reaches, mm: along its longest straight run, across
+ * its thickness there, and across its width.
+ */
+export function reachesOf(
+  stretches: readonly Stretch[],
+  features: readonly Feature[],
+  finestRad: number,
+): [lengthMm: number, heightMm: number, depthMm: number] {
+  const stations = walked(stretches, features, finestRad);
+  const { along, up, across } = longestStraight(stations);
+  const reach = (direction: Vector): number => {
+    let [least, most] = [Infinity, -Infinity];
+    for (const station of stations) {
+      const middle = dot(station.at, direction);
+      const half =
+        (Math.abs(dot(station.up, direction)) * station.thicknessMm +
+          Math.abs(dot(station.across, direction)) * station.widthMm) /
+        2;
+      if (middle - half < least) least = middle - half;
+      if (middle + half > most) most = middle + half;
+    }
+    return most - least;
+  };
+  return [reach(along), reach(up), reach(across)];
+}
+
+/** The stations as they are walked from end A, heading along x. */
+function walked(
+  stretches: readonly Stretch[],
+  features: readonly Feature[],
+  finestRad: number,
+): CentreStation[] {
   const bar = layBar(stretches);
-  const arcs = arcsOf(bar, features, finestRad);
   const walk = new Walk(bar);
-  for (const arc of arcs) walk.step(arc);
-  return levelled(walk.stations);
+  for (const arc of arcsOf(bar, features, finestRad)) walk.step(arc);
+  return walk.stations;
 }
 
 /** Two headings are the same below this, as the cosine of the angle between them. */
 const SAME_HEADING = 1 - 1e-12;
 
-/** The stations turned so that the longest straight run lies along x, its thickness upright. */
-function levelled(stations: CentreStation[]): CentreStation[] {
+/** Where the longest straight run begins; the first station where none is straighter. */
+function longestStraight(stations: readonly CentreStation[]): CentreStation {
   let base = stations[0]!;
   let longestMm = 0;
-  let start = stations[0]!;
+  let start = base;
   for (const station of stations) {
     if (station.along !== start.along && dot(station.along, start.along) < SAME_HEADING)
       start = station;
@@ -69,16 +106,19 @@ function levelled(stations: CentreStation[]): CentreStation[] {
     longestMm = station.sMm - start.sMm;
     base = start;
   }
-  if (dot(base.along, stations[0]!.along) >= SAME_HEADING) return stations;
-  const { along, up, across } = base;
+  return dot(base.along, stations[0]!.along) >= SAME_HEADING ? stations[0]! : base;
+}
+
+/** A station seen with another one's directions upright. */
+function turned(station: CentreStation, { along, up, across }: CentreStation): CentreStation {
   const turn = (v: Vector): Vector => [dot(v, along), dot(v, up), dot(v, across)];
-  for (const station of stations) {
-    station.at = turn(station.at);
-    station.along = turn(station.along);
-    station.up = turn(station.up);
-    station.across = turn(station.across);
-  }
-  return stations;
+  return {
+    ...station,
+    at: turn(station.at),
+    along: turn(station.along),
+    up: turn(station.up),
+    across: turn(station.across),
+  };
 }
 
 const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
@@ -116,8 +156,25 @@ class Walk {
     else this.across = turned;
   }
 
+  /** The stretch walked on, and its sizes where they are the same all along it. */
+  private walked = -1;
+  private sizes: readonly [number, number] | null = null;
+
+  /** Sizes of the section here; on a boundary those of the stretch that begins. */
+  private sizesHere(): readonly [number, number] {
+    const { stretches } = this.bar;
+    let at = Math.max(0, this.walked);
+    while (at < stretches.length - 1 && stretches[at]!.toMm <= this.sMm) at += 1;
+    if (at !== this.walked) {
+      const { stretch } = stretches[at]!;
+      this.walked = at;
+      this.sizes = stretch.kind === "prism" ? caliperSizesMm(stretch.section) : null;
+    }
+    return this.sizes ?? caliperSizesMm(sectionAt(this.bar, this.sMm));
+  }
+
   private mark(): void {
-    const [thicknessMm, widthMm] = caliperSizesMm(sectionAt(this.bar, this.sMm));
+    const [thicknessMm, widthMm] = this.sizesHere();
     const { sMm, at, along, up, across } = this;
     this.stations.push({ sMm, at, along, up, across, thicknessMm, widthMm });
   }
@@ -254,13 +311,18 @@ export function spiralSteps(
     form === "archimedean" ? r + slope * theta : r * Math.exp(growth * theta);
   const rate = (theta: number) => (form === "archimedean" ? slope : growth * radius(theta));
   const heading = (theta: number) => theta + Math.atan2(radius(theta), rate(theta));
+  // Simpson's rule over √(ρ² + ρ′²).
+  const speed = (theta: number) => Math.sqrt(radius(theta) ** 2 + rate(theta) ** 2);
   const step = angle / count;
-  return Array.from({ length: count }, (_, index) => {
-    const [from, to] = [index * step, (index + 1) * step];
-    const middle = (from + to) / 2;
-    // Simpson's rule over √(ρ² + ρ′²).
-    const speed = (theta: number) => Math.sqrt(radius(theta) ** 2 + rate(theta) ** 2);
-    const lengthMm = (step / 6) * (speed(from) + 4 * speed(middle) + speed(to));
-    return { lengthMm, turnRad: heading(to) - heading(from) };
-  });
+  const steps: { lengthMm: number; turnRad: number }[] = [];
+  let [headingRad, speedMm] = [heading(0), speed(0)];
+  for (let index = 1; index <= count; index += 1) {
+    const to = index * step;
+    const [nextRad, nextMm] = [heading(to), speed(to)];
+    const lengthMm = (step / 6) * (speedMm + 4 * speed(to - step / 2) + nextMm);
+    steps.push({ lengthMm, turnRad: nextRad - headingRad });
+    headingRad = nextRad;
+    speedMm = nextMm;
+  }
+  return steps;
 }

@@ -83,7 +83,7 @@ function shoulders(stretches: readonly Stretch[]): Characteristic[] {
     const place = { id: "shoulder", name: `${stretchName(stretch)} shoulder`, atMm, weight: 1 };
     return [
       {
-        ...thickness(stretch, place, atMm, "from end A"),
+        ...thickness(stretch, place, atMm, { way: "from end A" }),
         measure: "position" as const,
         instrument: "rule" as const,
         tolerance: { sizeMm: atMm, coarser: 0 },
@@ -125,9 +125,14 @@ interface Place {
   weight: number;
 }
 
-function thickness(stretch: Stretch, place: Place, nominal: number, way: string): Characteristic {
+function thickness(
+  stretch: Stretch,
+  place: Place,
+  nominal: number,
+  { way, id = place.id }: { way: string; id?: string },
+): Characteristic {
   return {
-    id: `${stretch.id}.${place.id}`,
+    id: `${stretch.id}.${id}`,
     name: way === "" ? place.name : `${place.name}, ${way}`,
     kind: "size",
     measure: "thickness",
@@ -147,46 +152,32 @@ function thickness(stretch: Stretch, place: Place, nominal: number, way: string)
 /** Both caliper sizes of a section at a place; one is enough for what has no second plane. */
 function bothWays(stretch: Stretch, place: Place, section: Section): Characteristic[] {
   const [flatMm, turnedMm] = caliperSizesMm(section);
-  const ways: [string, string, number][] =
-    section.shape === "flat"
-      ? [
-          ["thickness", "thickness", flatMm],
-          ["width", "width", turnedMm],
-        ]
-      : [
-          ["flat", "flat way", flatMm],
-          ["turned", "turned", turnedMm],
-        ];
-  return ways.map(([id, way, mm]) =>
-    thickness(stretch, { ...place, id: `${place.id}-${id}` }, mm, way),
-  );
+  const line = (id: string, way: string, mm: number) =>
+    thickness(stretch, place, mm, { way, id: `${place.id}-${id}` });
+  return section.shape === "flat"
+    ? [line("thickness", "thickness", flatMm), line("width", "width", turnedMm)]
+    : [line("flat", "flat way", flatMm), line("turned", "turned", turnedMm)];
 }
 
 function diagonals(stretch: Stretch, place: Place, sizeMm: number): Characteristic {
-  return {
-    ...thickness(stretch, { ...place, id: `${place.id}-diagonals` }, 0, "diagonals"),
-    kind: "match",
-    measure: "diagonals",
-    readings: "difference",
-    tolerance: { sizeMm, coarser: 0 },
-  };
+  const line = thickness(stretch, place, 0, { way: "diagonals", id: `${place.id}-diagonals` });
+  line.kind = "match";
+  line.measure = "diagonals";
+  line.readings = "difference";
+  line.tolerance = { sizeMm, coarser: 0 };
+  return line;
 }
 
 function ofLength(stretch: Stretch, atMm: number): Characteristic {
-  return {
-    ...thickness(
-      stretch,
-      { id: "length", name: stretchName(stretch), atMm, weight: 1 },
-      stretch.length,
-      "length",
-    ),
-    measure: "length",
-    instrument: "rule",
-    // Short is not yet drawn out, so it is the side that can still be worked.
-    heavyWhen: "below",
-    whenLight: "trim",
-    tolerance: { sizeMm: stretch.length, coarser: 1 },
-  };
+  const place = { id: "length", name: stretchName(stretch), atMm, weight: 1 };
+  const line = thickness(stretch, place, stretch.length, { way: "length" });
+  line.measure = "length";
+  line.instrument = "rule";
+  // Short is not yet drawn out, so it is the side that can still be worked.
+  line.heavyWhen = "below";
+  line.whenLight = "trim";
+  line.tolerance = { sizeMm: stretch.length, coarser: 1 };
+  return line;
 }
 
 function wholeLength(lengthMm: number): Characteristic {
@@ -203,7 +194,7 @@ function straightness(stretch: Stretch, fromMm: number): Characteristic {
     weight: 1,
   };
   return {
-    ...thickness(stretch, place, 0, "straight"),
+    ...thickness(stretch, place, 0, { way: "straight" }),
     kind: "evenness",
     measure: "straightness",
     instrument: "straight-edge",
@@ -266,7 +257,9 @@ function ofTip(
 ): Characteristic[] {
   if (tip !== "point") return bothWays(stretch, place, tip);
   const [flatMm] = caliperSizesMm(base as Section);
-  return [{ ...thickness(stretch, place, 0, ""), tolerance: { sizeMm: flatMm, coarser: 0 } }];
+  return [
+    { ...thickness(stretch, place, 0, { way: "" }), tolerance: { sizeMm: flatMm, coarser: 0 } },
+  ];
 }
 
 const endAreaMm2 = (end: Section | Point) => (end === "point" ? 0 : sectionAreaMm2(end));

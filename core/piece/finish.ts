@@ -1,4 +1,4 @@
-import { centreLine, type CentreStation, type Vector } from "./centreline";
+import { centreLine, reachesOf, type CentreStation, type Vector } from "./centreline";
 import type { Elevation } from "./outline";
 import type { Feature, Piece, Stretch } from "./piece";
 
@@ -248,16 +248,10 @@ export interface FinishedSize {
  * Overall size of the finished bar, mm: along its longest straight run, up, and
  * across. A straight bar's is its length and section.
  */
-export function finishedSizeMm(piece: Pick<Piece, "stretches" | "features">): FinishedSize {
-  const stations = centreLine(piece.stretches, piece.features ?? [], COARSE_RAD);
-  const extent = (axis: 0 | 1 | 2): number => {
-    let [least, most] = [Infinity, -Infinity];
-    for (const { at, up, across, thicknessMm, widthMm } of stations) {
-      const reach = (Math.abs(up[axis]) * thicknessMm + Math.abs(across[axis]) * widthMm) / 2;
-      if (at[axis] - reach < least) least = at[axis] - reach;
-      if (at[axis] + reach > most) most = at[axis] + reach;
-    }
-    return most - least;
-  };
-  return { lengthMm: extent(0), heightMm: extent(1), depthMm: extent(2) };
+export function finishedSizeMm({
+  stretches,
+  features = [],
+}: Pick<Piece, "stretches" | "features">): FinishedSize {
+  const [lengthMm, heightMm, depthMm] = reachesOf(stretches, features, COARSE_RAD);
+  return { lengthMm, heightMm, depthMm };
 }

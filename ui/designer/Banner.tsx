@@ -1,7 +1,8 @@
+import { memo } from "react";
 import type { SaveState } from "./useDraft";
 
 /** Where the draft stands, in a few words. */
-export function SavedWords({ state }: { state: SaveState }) {
+export const SavedWords = memo(function SavedWords({ state }: { state: SaveState }) {
   switch (state.kind) {
     case "as-published":
       return <>as published</>;
@@ -21,7 +22,7 @@ export function SavedWords({ state }: { state: SaveState }) {
     case "conflict":
       return <>not saved</>;
   }
-}
+});
 
 interface BannerProps {
   state: SaveState;

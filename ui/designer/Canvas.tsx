@@ -44,7 +44,7 @@ export const Canvas = memo(function Canvas({
     [view, piece, plan],
   );
   return (
-    <div className="relative overflow-auto border border-rule bg-sheet">
+    <div className="relative overflow-auto border border-rule bg-sheet contain-content">
       <p className="quiet pointer-events-none absolute top-2 right-3 text-13">
         {view === "marked" ? "the cold bar" : elevation === "side" ? "from the side" : "from above"}
       </p>

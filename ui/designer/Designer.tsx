@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { Tabs } from "radix-ui";
-import { memo, useCallback, useDeferredValue, useMemo, useState } from "react";
+import { memo, useCallback, useMemo, useState } from "react";
 import { useStore } from "zustand";
 import { reckonExercise, type ExerciseContent } from "@/core/exercise/exercise";
 import { layBar, sectionAt, stretchAt } from "@/core/piece/bar";
@@ -95,9 +95,7 @@ export function Designer(props: DesignerProps) {
     () => ({ ...dragAsOneStep(store), change: store.getState().changeBar }),
     [store],
   );
-  // The drawing follows the hand at once; what is reckoned from it as soon as there is time.
-  const settled = useDeferredValue(content);
-  const reckoned = useMemo(() => tryReckon(settled), [settled]);
+  const reckoned = useMemo(() => tryReckon(content), [content]);
   const plan = reckoned.ok ? reckoned.value.plan : null;
   const restore = useCallback((kept: ExerciseContent) => state.change(() => kept), [state]);
   const draft = useDraft({ ...props, techniqueId: technique.id }, content, restore);
@@ -250,7 +248,7 @@ export function Designer(props: DesignerProps) {
             className="mt-4"
           >
             <SheetList />
-            <Tabs.Content value="along">
+            <Tabs.Content value="along" className="contain-content">
               <PartsTable
                 bar={bar}
                 planned={plannedOf(plan, part)}
@@ -296,9 +294,9 @@ export function Designer(props: DesignerProps) {
             </Tabs.Content>
           </Tabs.Root>
         </div>
-        <div className="border-rule-strong p-5 max-lg:border-t lg:border-l">
+        <div className="border-rule-strong p-5 contain-content max-lg:border-t lg:border-l">
           <SidePanel
-            content={settled}
+            content={content}
             reckoned={reckoned}
             grade={grade}
             unit={unit}

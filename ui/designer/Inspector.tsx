@@ -102,7 +102,7 @@ function Strip({
   return (
     <section
       aria-label={`${title}, its numbers`}
-      className="border-x border-b border-rule bg-sheet px-4 py-3"
+      className="border-x border-b border-rule bg-sheet px-4 py-3 contain-content"
     >
       <div className="mb-1 flex items-center justify-between gap-4">
         <h2 className="font-slab text-17 font-semibold">{title}</h2>
