@@ -58,11 +58,24 @@ async function atTheDesk(browser) {
     .click();
   await page.getByRole("tab", { name: "as marked" }).waitFor();
   await shoot(page, "exercise");
-  await page.getByRole("tab", { name: "as marked" }).click();
-  await shoot(page, "exercise-marked");
+  await go(page, "/set?words=lantern");
+  await page.getByRole("link", { name: "Lantern bracket" }).click();
   await page.getByRole("link", { name: "The sheet" }).click();
   await page.getByRole("heading", { name: "Mind" }).waitFor();
   await shoot(page, "sheet", { fullPage: true });
+  await page.goBack();
+  await page.getByRole("link", { name: "Design a new revision" }).click();
+  await page.getByRole("button", { name: "turns", exact: true }).click();
+  await page.locator("body").click({ position: { x: 4, y: 420 } });
+  for (const [key, view] of [
+    ["1", "marked"],
+    ["2", "forged"],
+    ["3", "finished"],
+  ]) {
+    await page.keyboard.press(key);
+    await page.evaluate(() => window.scrollTo(0, 0));
+    await shoot(page, `designer-${view}`);
+  }
   for (const [path, name] of [
     ["/prepare", "prepare"],
     ["/measure", "queue"],
@@ -71,10 +84,13 @@ async function atTheDesk(browser) {
   ]) {
     await go(page, path);
     if (name === "reckon") {
-      await page.getByRole("button", { name: "taper" }).click();
-      await page.getByLabel("from").fill("12 square");
-      await page.getByLabel("to").fill("point");
-      await page.getByLabel("length").fill("90");
+      await page.getByRole("button", { name: "scroll" }).click();
+      await page
+        .getByRole("region", { name: "Worked examples" })
+        .getByRole("button")
+        .first()
+        .click();
+      await page.getByText("How it was reached").first().click();
     }
     await shoot(page, name);
   }
