@@ -1,11 +1,11 @@
 import { eq } from "drizzle-orm";
 import type { Pool } from "pg";
 import { contentOfPiece, type ExerciseContent } from "@/core/exercise/exercise";
-import { writePack } from "@/core/exercise/pack";
+import { readPack, writePack } from "@/core/exercise/pack";
 import { barWith } from "@/core/testing/pieces";
 import type { Database } from "./database";
 import { findDesign, findExercise, findPackedExercise, listRevisions } from "./queries/exercises";
-import { listDrafts, listStocks, searchShelf, SHELF_PAGE } from "./queries/shelf";
+import { listDrafts, listStocks, packShelf, searchShelf, SHELF_PAGE } from "./queries/shelf";
 import { listTargets } from "./queries/targets";
 import * as schema from "./schema";
 import {
@@ -222,6 +222,17 @@ describe("the shelf", () => {
 });
 
 describe("packs between schools", () => {
+  test("what a search finds goes into one pack, in the course's order", async () => {
+    const query = { words: "scroll" };
+    const { count, exercises } = await searchShelf(database, ours.instructor, query);
+    const packed = await packShelf(database, ours.instructor, query);
+    expect(packed).toHaveLength(count);
+    expect(packed.slice(0, SHELF_PAGE).map(({ name }) => name)).toEqual(
+      exercises.map(({ name }) => name),
+    );
+    expect(readPack(writePack(packed)).ok).toBe(true);
+  });
+
   test("a pack makes new exercises under new ids, and the same pack sent twice makes them once", async () => {
     const theirs = await addTestSchool(database, { seed: 77, name: "A school elsewhere" });
     const [given] = (await searchShelf(database, ours.instructor, { words: "lantern" })).exercises;

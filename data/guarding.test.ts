@@ -17,7 +17,7 @@ import {
 } from "./queries/exercises";
 import { findLearnerOverview } from "./queries/learner";
 import { findLearner, listCohorts, listRoster } from "./queries/people";
-import { listDrafts, listShelfPieces, listStocks, searchShelf } from "./queries/shelf";
+import { listDrafts, listShelfPieces, listStocks, packShelf, searchShelf } from "./queries/shelf";
 import { listTargets } from "./queries/targets";
 import { listTechniques } from "./queries/techniques";
 import {
@@ -258,6 +258,7 @@ describe("queries", () => {
     await expect(findPackedExercise(database, ours.otherLearner, notSet)).rejects.toEqual(gone);
     expect(await listRevisions(database, ours.otherLearner, notSet)).toEqual([]);
     expect(await listStocks(database, ours.otherLearner)).toEqual([]);
+    expect(await packShelf(database, ours.otherLearner, {})).toEqual([]);
   });
 
   test("another school's instructor finds none of ours by its id", async () => {

@@ -70,6 +70,7 @@ const EXPECTED: Record<string, Expected | "post"> = {
   "/api/command/[name]": "post",
   "/api/health": OPEN,
   "/api/join": "post",
+  "/api/pack": { nobody: 401, learner: 403, stranger: 200, assistant: 200, instructor: 200 },
   "/api/pack/[exerciseId]": FILES,
   "/api/piece/[revisionId]": FILES,
   "/api/print/[revisionId]/[file]": FILES,

@@ -46,9 +46,9 @@ export const GOOD_FID = ["3.1", "3.0", "7.6", "10.7", "10.6", "91", "0.4", "12.1
 
 export const saved = (page: Page) => expect(page.getByText("all saved")).toBeVisible();
 
-/** No serious or critical finding by axe. */
-export async function expectAccessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
+/** No serious or critical finding by axe, on the whole page or in a part of it. */
+export async function expectAccessible(page: Page, within = "html"): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).include(within).analyze();
   const serious = violations.filter(({ impact }) => impact === "serious" || impact === "critical");
   expect(
     serious.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(" | ")}`),

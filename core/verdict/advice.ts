@@ -74,7 +74,7 @@ export function adviseNextHeat(
     ...thinning,
     ...of("length").flatMap((line) => adviseLength(line, foretold)),
     ...wrong
-      .filter(({ characteristic }) => OF_FEATURES.has(characteristic.measure))
+      .filter(({ characteristic }) => !OF_STRETCHES.has(characteristic.measure))
       .map(adviseFeature),
     ...adviseRemedies(left, false, false),
     ...of("straightness").map(({ judgement }) => ({
@@ -160,20 +160,12 @@ function lengthFactor(
   return holds(nowMm) / holds(nominal);
 }
 
-/** What features are judged by; the order is the plan's, since one doesn't undo another. */
-const OF_FEATURES = new Set<Characteristic["measure"]>([
-  "position",
-  "diameter",
-  "walls",
-  "angle",
-  "radius",
-  "turns",
-  "pitch",
-  "gap",
-  "roundness",
-  "form",
-  "extent",
-  "legs",
+/** What stretches are judged by; all else is of features, whose order is the plan's, since one doesn't undo another. */
+const OF_STRETCHES = new Set<Characteristic["measure"]>([
+  "thickness",
+  "length",
+  "straightness",
+  "diagonals",
 ]);
 
 function adviseFeature({ characteristic, judgement }: Line): Advice {

@@ -1,10 +1,11 @@
 import { and, asc, eq, gt, isNotNull, isNull, lte, sql, type SQL } from "drizzle-orm";
+import type { PackedExercise } from "@/core/exercise/pack";
 import type { Piece } from "@/core/piece/piece";
 import { wordsOf } from "@/core/shelf/words";
 import type { Step } from "@/core/trade/steps";
 import { isInstructor, isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
-import { pieceOf } from "../records";
+import { contentOf, pieceOf } from "../records";
 import { exercise, exerciseDraft, exerciseRevision, person, technique } from "../schema";
 
 /** How many exercises a page of the shelf holds. */
@@ -24,6 +25,9 @@ export interface ShelfQuery {
   /** Counted from 1. */
   page?: number | undefined;
 }
+
+/** How many exercises go into one pack. */
+const MOST_PACKED = 200;
 
 export interface ShelfExercise {
   id: string;
@@ -52,14 +56,9 @@ function foundBy(words: string): SQL | undefined {
   return sql`${exercise.found} @@ to_tsquery('simple', ${query})`;
 }
 
-/** The school's published exercises in the course's order, a page at a time. Staff only. */
-export async function searchShelf(
-  database: Queryable,
-  actor: Actor,
-  asked: ShelfQuery = {},
-): Promise<Shelf> {
-  if (!isStaff(actor)) return { count: 0, exercises: [] };
-  const where = and(
+/** Which exercises a search of the shelf finds; nothing but published ones. */
+const foundIn = (actor: Actor, asked: ShelfQuery) =>
+  and(
     eq(exercise.schoolId, actor.schoolId),
     gt(exercise.latestNumber, 0),
     asked.retired ? isNotNull(exercise.retiredAt) : isNull(exercise.retiredAt),
@@ -69,6 +68,48 @@ export async function searchShelf(
     asked.minutes ? lte(exerciseRevision.minuteBudget, asked.minutes) : undefined,
     asked.words ? foundBy(asked.words) : undefined,
   );
+
+const inCourseOrder = [
+  asc(technique.position),
+  asc(exercise.step),
+  asc(exercise.name),
+  asc(exercise.id),
+];
+
+/** What a search of the shelf finds, as a pack carries it; at most 200. Staff only. */
+export async function packShelf(
+  database: Queryable,
+  actor: Actor,
+  asked: ShelfQuery,
+): Promise<PackedExercise[]> {
+  if (!isStaff(actor)) return [];
+  const rows = await database
+    .select({
+      name: exercise.name,
+      step: exercise.step,
+      technique: technique.slug,
+      revision: exerciseRevision,
+    })
+    .from(exercise)
+    .innerJoin(technique, eq(technique.id, exercise.techniqueId))
+    .innerJoin(exerciseRevision, latestOf)
+    .where(foundIn(actor, asked))
+    .orderBy(...inCourseOrder)
+    .limit(MOST_PACKED);
+  return rows.map(({ name, step, technique: of, revision }) => ({
+    ...contentOf(name, revision),
+    technique: of,
+    step: step as Step,
+  }));
+}
+
+/** The school's published exercises in the course's order, a page at a time. Staff only. */
+export async function searchShelf(
+  database: Queryable,
+  actor: Actor,
+  asked: ShelfQuery = {},
+): Promise<Shelf> {
+  if (!isStaff(actor)) return { count: 0, exercises: [] };
   // The page first, by its small columns; the pieces of that page only.
   const page = database.$with("page").as(
     database
@@ -82,8 +123,8 @@ export async function searchShelf(
       .from(exercise)
       .innerJoin(technique, eq(technique.id, exercise.techniqueId))
       .innerJoin(exerciseRevision, latestOf)
-      .where(where)
-      .orderBy(asc(technique.position), asc(exercise.step), asc(exercise.name), asc(exercise.id))
+      .where(foundIn(actor, asked))
+      .orderBy(...inCourseOrder)
       .limit(SHELF_PAGE)
       .offset(((asked.page ?? 1) - 1) * SHELF_PAGE),
   );

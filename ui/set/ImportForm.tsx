@@ -11,11 +11,12 @@ import { planPiece } from "@/core/piece/plan";
 import { complain } from "@/core/problem/complain";
 import { Refusal, type Complaint } from "@/core/problem/problem";
 import { COMMANDS } from "@/core/records/commands";
-import { STEP_NAMES, STEPS, type Step } from "@/core/trade/steps";
+import { STEPS, type Step } from "@/core/trade/steps";
 import { BarDrawing } from "../bar/BarDrawing";
 import { newId, sendCommand } from "../command";
 import { Field, FormError } from "../forms/Field";
 import { StockAnswer } from "./StockAnswer";
+import { TechniqueAndStep } from "./TechniqueAndStep";
 
 const { name, heatBudget, minuteBudget } = COMMANDS["import-exercise"].shape;
 const importSchema = z.strictObject({
@@ -188,28 +189,12 @@ function PieceImport({ piece, text, techniques }: PieceImportProps) {
         {(wiring) => <input {...wiring} {...form.register("name")} className="field" />}
       </Field>
       <div className="grid gap-x-4 sm:grid-cols-2">
-        <Field label="Technique" error={errors.techniqueId?.message}>
-          {(wiring) => (
-            <select {...wiring} {...form.register("techniqueId")} className="field">
-              {techniques.map(({ id, name: said }) => (
-                <option key={id} value={id}>
-                  {said}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <Field label="Step" error={errors.step?.message}>
-          {(wiring) => (
-            <select {...wiring} {...form.register("step")} className="field">
-              {STEPS.map((step) => (
-                <option key={step} value={step}>
-                  {step} “{STEP_NAMES[step]}”
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <TechniqueAndStep
+          techniques={techniques}
+          technique={form.register("techniqueId")}
+          step={form.register("step")}
+          errors={errors}
+        />
         <Field label="Heats" error={errors.heatBudget?.message}>
           {(wiring) => (
             <input

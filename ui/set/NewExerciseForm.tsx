@@ -7,11 +7,12 @@ import { z } from "zod";
 import { contentOfPiece } from "@/core/exercise/exercise";
 import { nameSchema, PIECE_FORMAT } from "@/core/piece/piece";
 import { sectionSchema } from "@/core/section/schema";
-import { STEP_NAMES, STEPS, type Step } from "@/core/trade/steps";
+import { STEPS, type Step } from "@/core/trade/steps";
 import { lengthSchema } from "@/core/units/schema";
 import type { LengthUnit } from "@/core/units/length";
 import { newId, sendCommand } from "../command";
 import { Field, FormError } from "../forms/Field";
+import { TechniqueAndStep } from "./TechniqueAndStep";
 
 /** Scale that a few heats take, unless the instructor says otherwise (common practice, no source). */
 const USUAL_SCALE = 0.02;
@@ -72,28 +73,12 @@ export function NewExerciseForm({ techniques, unit }: NewExerciseProps) {
         )}
       </Field>
       <div className="grid gap-x-4 sm:grid-cols-2">
-        <Field label="Technique" error={errors.techniqueId?.message}>
-          {(wiring) => (
-            <select {...wiring} {...form.register("techniqueId")} className="field">
-              {techniques.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <Field label="Step" error={errors.step?.message}>
-          {(wiring) => (
-            <select {...wiring} {...form.register("step")} className="field">
-              {STEPS.map((step) => (
-                <option key={step} value={step}>
-                  {step} “{STEP_NAMES[step]}”
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <TechniqueAndStep
+          techniques={techniques}
+          technique={form.register("techniqueId")}
+          step={form.register("step")}
+          errors={errors}
+        />
         <Field
           label="The bar it starts from"
           hint="As it is said: 12 square, 25 by 6, half-inch round."

@@ -20,6 +20,19 @@ const AT_THE_BENCH = [
   ["S", "sign the verdict"],
 ];
 
+const AT_THE_DRAWING = [
+  ["A", "add to the bar"],
+  ["S", "split the chosen stretch, or at the chosen feature"],
+  ["← →", "the part before, the next one"],
+  ["Shift ← →", "a stretch shorter or longer, a feature along the bar"],
+  ["Alt ← →", "a stretch earlier or later"],
+  ["Delete", "take it out"],
+  ["1 2 3", "as marked, as forged, as finished"],
+  ["V", "from the side, from above"],
+  ["+ − 0", "closer, further off, all of it"],
+  ["Ctrl Z, Ctrl Y", "back, and again"],
+];
+
 /** Every key there is. */
 export function Shortcuts({
   open,
@@ -33,7 +46,12 @@ export function Shortcuts({
   return (
     <SheetDialog title="Keys" open={open} onOpenChange={onOpenChange}>
       <KeyList title="Everywhere" keys={EVERYWHERE} />
-      {staff ? <KeyList title="At the bench, while nothing is typed" keys={AT_THE_BENCH} /> : null}
+      {staff ? (
+        <>
+          <KeyList title="At the bench, while nothing is typed" keys={AT_THE_BENCH} />
+          <KeyList title="In the designer, while nothing is typed" keys={AT_THE_DRAWING} />
+        </>
+      ) : null}
     </SheetDialog>
   );
 }

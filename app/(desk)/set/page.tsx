@@ -1,9 +1,7 @@
 import type { Metadata } from "next";
-import { z } from "zod";
 import { planPiece } from "@/core/piece/plan";
-import { idSchema } from "@/core/records/fields";
 import { printSection } from "@/core/section/spoken";
-import { STEP_NAMES, STEPS } from "@/core/trade/steps";
+import { STEP_NAMES } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits } from "@/core/units/print";
 import { isInstructor, STAFF } from "@/data/actor";
@@ -14,7 +12,6 @@ import {
   SHELF_PAGE,
   type ListedDraft,
   type ShelfExercise,
-  type ShelfQuery,
 } from "@/data/queries/shelf";
 import { listTechniques } from "@/data/queries/techniques";
 import { BarDrawing } from "@/ui/bar/BarDrawing";
@@ -25,22 +22,9 @@ import { Pending } from "@/ui/shell/Pending";
 import { budgetInWords } from "@/ui/words/stage";
 import { dayInWords } from "@/ui/words/when";
 import { requireActor, services } from "../../server";
+import { readShelfSearch, shelfAddress, shelfQuery, type AskedOfShelf } from "../../shelfQuery";
 
 export const metadata: Metadata = { title: "Set" };
-
-/** An address somebody typed may say anything; what makes no sense is not asked. */
-const given = <Schema extends z.ZodType>(schema: Schema) =>
-  z.preprocess((value) => (value === "" ? undefined : value), schema.optional()).catch(undefined);
-const askedSchema = z.object({
-  words: given(z.string().max(120)),
-  technique: given(idSchema),
-  step: given(z.coerce.number().pipe(z.union(STEPS.map((step) => z.literal(step))))),
-  stock: given(z.string().max(60)),
-  minutes: given(z.coerce.number().int().min(1).max(999)),
-  retired: given(z.literal("1")),
-  page: given(z.coerce.number().int().min(1).max(1000)),
-});
-type Asked = z.output<typeof askedSchema>;
 
 export default async function ShelfPage({
   searchParams,
@@ -49,12 +33,8 @@ export default async function ShelfPage({
 }) {
   const actor = await requireActor(STAFF);
   const { database } = services();
-  const asked = askedSchema.parse(await searchParams);
-  const query: ShelfQuery = {
-    ...asked,
-    techniqueId: asked.technique,
-    retired: asked.retired === "1",
-  };
+  const asked = readShelfSearch(await searchParams);
+  const query = shelfQuery(asked);
   const [{ count, exercises }, techniques, stocks, drafts] = [
     await searchShelf(database, actor, query),
     await listTechniques(database, actor),
@@ -69,6 +49,15 @@ export default async function ShelfPage({
           {count === 1 ? "1 exercise" : `${count} exercises`}, in the order of the course
         </p>
         <p className="ml-auto flex flex-wrap items-center gap-x-5 gap-y-2">
+          {count > 0 ? (
+            <a
+              href={shelfAddress("/api/pack", { ...asked, page: undefined })}
+              className="link flex min-h-11 items-center text-15"
+              download
+            >
+              These as a pack
+            </a>
+          ) : null}
           <Link href="/set/offcut" className="link flex min-h-11 items-center text-15">
             What does an offcut make?
           </Link>
@@ -173,16 +162,11 @@ function ShelfRow({ exercise, unit }: { exercise: ShelfExercise; unit: LengthUni
   );
 }
 
-function Pages({ asked, count }: { asked: Asked; count: number }) {
+function Pages({ asked, count }: { asked: AskedOfShelf; count: number }) {
   const pages = Math.ceil(count / SHELF_PAGE);
   if (pages < 2) return null;
   const here = asked.page ?? 1;
-  const to = (page: number) => {
-    const said = Object.entries({ ...asked, page }).flatMap(([name, value]): [string, string][] =>
-      value === undefined ? [] : [[name, String(value)]],
-    );
-    return `/set?${new URLSearchParams(said).toString()}`;
-  };
+  const to = (page: number) => shelfAddress("/set", { ...asked, page });
   return (
     <nav aria-label="Pages of the shelf" className="mt-4 flex items-center gap-4 text-15">
       {here > 1 ? (
