@@ -1,6 +1,6 @@
 import { expect, test } from "@playwright/test";
 import { serveAgain } from "./server";
-import { saved, signIn, startPiece, take } from "./shop";
+import { saved, signIn, startPiece, take, takeAndSend } from "./shop";
 
 test.beforeEach(async ({ page }) => signIn(page, "oda"));
 
@@ -110,8 +110,7 @@ test("a lost session keeps what was typed on the device until signing in again",
   context,
 }) => {
   await startPiece(page, "Lio Farrow", /fid/);
-  await take(page, "3.1");
-  await saved(page);
+  await takeAndSend(page, "3.1");
   const bench = page.url();
   await context.clearCookies();
   await take(page, "3.2");
@@ -139,10 +138,7 @@ test("a server stopped between reading and saving: what isn't saved says so, and
   try {
     await signIn(page, "oda");
     await startPiece(page, "Asta Kelling", /fid/);
-    const sent = page.waitForResponse(/take-reading/);
-    await take(page, "3.1");
-    await sent;
-    await saved(page);
+    await takeAndSend(page, "3.1");
     await server.stop();
     await take(page, "3.0", "7.6");
     await expect(page.getByText("2 only on this device")).toBeVisible();

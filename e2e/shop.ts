@@ -44,6 +44,14 @@ export async function take(page: Page, ...readings: string[]): Promise<void> {
 /** A fid on size, station by station. */
 export const GOOD_FID = ["3.1", "3.0", "7.6", "10.7", "10.6", "91", "0.4", "12.1", "12.0", "250"];
 
+/** Takes one reading, and waits until the server has answered to it. */
+export async function takeAndSend(page: Page, reading: string): Promise<void> {
+  const sent = page.waitForResponse(/take-reading/);
+  await take(page, reading);
+  await sent;
+  await saved(page);
+}
+
 export const saved = (page: Page) => expect(page.getByText("all saved")).toBeVisible();
 
 /** No serious or critical finding by axe, on the whole page or in a part of it. */

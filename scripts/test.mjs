@@ -145,12 +145,13 @@ async function runAll() {
   const postgres = needsDatabase ? await startPostgres("test") : undefined;
   if (postgres) closing.push(postgres.stop);
   const [, browser] = await Promise.all([
-    lint(),
-    types().then(() =>
-      wanted.includes("browser") ? prepareBrowserTests(postgres.url) : undefined,
-    ),
+    lint().then(unitTests),
+    types().then(async () => {
+      const prepared = wanted.includes("browser") ? await prepareBrowserTests(postgres.url) : null;
+      await dataTests(postgres);
+      return prepared;
+    }),
   ]);
-  await Promise.all([unitTests(), dataTests(postgres)]);
   if (browser) await browserTests(browser);
 }
 

@@ -6,6 +6,7 @@ import { STEP_NAMES, STEP_PASSES } from "@/core/trade/steps";
 import { findExercise } from "@/data/queries/exercises";
 import { BarDrawing } from "@/ui/bar/BarDrawing";
 import { PieceFigure } from "@/ui/drawing/PieceFigure";
+import { Link } from "@/ui/kit/Link";
 import { PrintButton } from "@/ui/sheet/PrintButton";
 import { LayoutMarks } from "@/ui/set/LayoutMarks";
 import { PartList } from "@/ui/set/PartList";
@@ -44,7 +45,12 @@ export default async function SheetPage({ params }: { params: Promise<{ exercise
       <header className="border-t-[5px] border-ink pt-3">
         <div className="flex items-start justify-between gap-4">
           <h1 className="font-slab text-27 font-semibold">{exercise.name}</h1>
-          <PrintButton />
+          <div className="no-print flex flex-wrap items-center justify-end gap-x-5">
+            <Link href={`/sheet/${exercise.id}/template`} className="link py-2.5 text-15">
+              Full-size template
+            </Link>
+            <PrintButton />
+          </div>
         </div>
         <p className="text-15">
           {exercise.technique.name}, step {exercise.step} “{STEP_NAMES[exercise.step]}”:{" "}
