@@ -1,6 +1,6 @@
 import { expect, test } from "@playwright/test";
 import { serveAgain } from "./server";
-import { saved, signIn, startPiece, take, takeAndSend } from "./shop";
+import { saved, signIn, signInOnly, startPiece, take, takeAndSend } from "./shop";
 
 test.beforeEach(async ({ page }) => signIn(page, "oda"));
 
@@ -47,7 +47,7 @@ test("inches first: readings without a unit are inches, and limits are shown in 
 }) => {
   // The unit belongs to the person: one whom no other test signs in as.
   await page.context().clearCookies();
-  await signIn(page, "renske");
+  await signInOnly(page, "renske");
   await page.goto("/me");
   await page.getByLabel("Inches first").check();
   await expect(page.getByLabel("Inches first")).toBeChecked();
@@ -136,7 +136,7 @@ test("a server stopped between reading and saving: what isn't saved says so, and
   const server = await serveAgain();
   const page = await (await browser.newContext({ baseURL: server.address })).newPage();
   try {
-    await signIn(page, "oda");
+    await signInOnly(page, "oda");
     await startPiece(page, "Asta Kelling", /fid/);
     await takeAndSend(page, "3.1");
     await server.stop();

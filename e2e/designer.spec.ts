@@ -1,5 +1,5 @@
 import { expect, test, type Browser, type Page } from "@playwright/test";
-import { signIn, watchConsole } from "./shop";
+import { signIn, signInOnly, watchConsole } from "./shop";
 
 const stock = (page: Page) => page.locator("[data-stock]");
 const savedToServer = (page: Page) =>
@@ -44,7 +44,7 @@ test("a two-scroll bracket with a twist and two punched holes: designed, printed
   page,
 }) => {
   const complaints = watchConsole(page);
-  await signIn(page, "oda");
+  await signInOnly(page, "oda");
   await newExercise(page, "Companionway bracket");
   // 520 of 12 square at 2 % scale: 530.4 to cut.
   await expect(stock(page)).toHaveText("530.4 mm");
@@ -109,7 +109,7 @@ test("a two-scroll bracket with a twist and two punched holes: designed, printed
 });
 
 test("dragging: the boundary follows the hand, snaps, and is one step back", async ({ page }) => {
-  await signIn(page, "oda");
+  await signInOnly(page, "oda");
   await newExercise(page, "Dragged bar", 300);
   await add(page, "drawn", "end-b");
   await expect(stock(page)).toHaveText("326.4 mm");
@@ -136,7 +136,7 @@ test("dragging: the boundary follows the hand, snaps, and is one step back", asy
 test("what is typed wrongly stays, with the reason, and nothing is lost by it", async ({
   page,
 }) => {
-  await signIn(page, "oda");
+  await signInOnly(page, "oda");
   await newExercise(page, "Typed bar", 200);
   const section = page.getByLabel("Section", { exact: true });
   await section.fill("12 sqare");
@@ -165,7 +165,7 @@ test("two people on one draft: the second is told, and keeps theirs as an exerci
   page,
   browser,
 }) => {
-  await signIn(page, "oda");
+  await signInOnly(page, "oda");
   await newExercise(page, "Shared bar", 210);
   const draft = page.url();
   const other = await second(browser, "renske");
@@ -191,7 +191,7 @@ test("two people on one draft: the second is told, and keeps theirs as an exerci
 test("while the server can't be reached the draft is kept on the device, and sent later", async ({
   page,
 }) => {
-  await signIn(page, "oda");
+  await signInOnly(page, "oda");
   await newExercise(page, "Ferry bar", 220);
   await page.route("**/api/command/save-draft", (route) => route.abort());
   await add(page, "twist", "end-b");
@@ -205,7 +205,7 @@ test("while the server can't be reached the draft is kept on the device, and sen
 test("a second revision: what moved, the first one as it was, copying and retiring", async ({
   page,
 }) => {
-  await signIn(page, "oda");
+  await signInOnly(page, "oda");
   await newExercise(page, "Tackle-room bar", 230);
   await page.getByRole("button", { name: "Publish it" }).click();
   await expect(page.getByRole("region", { name: "Revisions" })).toContainText("1, ");
@@ -253,7 +253,7 @@ test("the shelf is found by a synonym, a stock and the minutes there are", async
 });
 
 test("a length goes from Reckon to the drawing", async ({ page }) => {
-  await signIn(page, "oda");
+  await signInOnly(page, "oda");
   await page.goto("/reckon");
   await page.getByRole("button", { name: "ring", exact: true }).click();
   await page.getByLabel("thickness, if wanted").fill("10");
@@ -267,7 +267,7 @@ test("a length goes from Reckon to the drawing", async ({ page }) => {
 });
 
 test("the template on the screen is made true by a real rule", async ({ page }) => {
-  await signIn(page, "oda");
+  await signInOnly(page, "oda");
   await page.goto("/set?words=fid");
   await page.getByRole("link", { name: "Net-mender's fid" }).click();
   await page.getByRole("link", { name: "The template on the screen" }).click();

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { expect, test } from "@playwright/test";
-import { signIn } from "./shop";
+import { signIn, signInOnly } from "./shop";
 
 const file = (content: string) => ({
   name: "piece.json",
@@ -69,7 +69,7 @@ test("a piece file becomes an exercise, and comes out again the same", async ({ 
 });
 
 test("a pack goes out and comes in again as an exercise of its own", async ({ page }) => {
-  await signIn(page, "oda");
+  await signInOnly(page, "oda");
   await page.goto("/set?words=gangway");
   await page.getByRole("link", { name: "Gangway pin" }).click();
   const downloading = page.waitForEvent("download");

@@ -1,6 +1,6 @@
 import { readdirSync } from "node:fs";
 import { expect, test, type APIRequestContext, type Browser } from "@playwright/test";
-import { signIn } from "./shop";
+import { signIn, signInOnly } from "./shop";
 
 /** Every page and route there is, read off the source, so that none is forgotten here. */
 const routes = readdirSync("app", { recursive: true, encoding: "utf8" })
@@ -106,7 +106,7 @@ const ACCOUNTS: Record<Exclude<Persona, "nobody">, string> = {
 
 async function requestAs(browser: Browser, persona: Persona): Promise<APIRequestContext> {
   const context = await browser.newContext();
-  if (persona !== "nobody") await signIn(await context.newPage(), ACCOUNTS[persona]);
+  if (persona !== "nobody") await signInOnly(await context.newPage(), ACCOUNTS[persona]);
   return context.request;
 }
 

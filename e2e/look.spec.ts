@@ -1,12 +1,12 @@
 import { expect, test } from "@playwright/test";
-import { expectAccessible, signIn, startPiece, take, watchConsole } from "./shop";
+import { expectAccessible, signIn, signInOnly, startPiece, take, watchConsole } from "./shop";
 
 test("the sign-in page, a page that isn't there and one that isn't yours are accessible", async ({
   page,
 }) => {
   await page.goto("/sign-in");
   await expectAccessible(page);
-  await signIn(page, "maren");
+  await signInOnly(page, "maren");
   await page.goto("/nowhere");
   await expect(page.getByRole("heading", { name: "There is nothing here" })).toBeVisible();
   await expectAccessible(page);
@@ -26,7 +26,7 @@ for (const pages of STAFF_PAGES)
     page,
   }) => {
     const complaints = watchConsole(page);
-    await signIn(page, "oda");
+    await signInOnly(page, "oda");
     for (const path of pages) {
       await page.goto(path);
       await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
@@ -37,7 +37,7 @@ for (const pages of STAFF_PAGES)
 
 test("an exercise and a learner are accessible, and so is finding them", async ({ page }) => {
   const complaints = watchConsole(page);
-  await signIn(page, "oda");
+  await signInOnly(page, "oda");
   await page.goto("/set?words=cleat");
   await page.getByRole("link", { name: "Rope cleat blank" }).click();
   await expect(page.getByRole("tab", { name: "as marked" })).toBeVisible();
@@ -78,7 +78,7 @@ test("the bench is accessible mid-piece, with its defect dialog, and with a ques
   page,
 }) => {
   const complaints = watchConsole(page);
-  await signIn(page, "oda");
+  await signInOnly(page, "oda");
   await startPiece(page, "Hedda Marsh", /fid/);
   await take(page, "4.0", "2.0", "8.3");
   await page.locator("[data-reading]").fill("85");

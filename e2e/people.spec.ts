@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { signIn } from "./shop";
+import { signIn, signInOnly } from "./shop";
 
 test("a learner is added, invited, joins and finds nothing set", async ({ page, browser }) => {
   await signIn(page, "oda");
@@ -43,7 +43,7 @@ test("a wrong password is told like an unknown address; signing out ends it", as
     return page.getByRole("main").getByRole("alert").textContent();
   };
   expect(await failWith("oda@wrackline.example")).toBe(await failWith("nobody@wrackline.example"));
-  await signIn(page, "maren");
+  await signInOnly(page, "maren");
   await page.goto("/me");
   await page.getByRole("button", { name: "Sign out" }).click();
   await expect(page.getByText("You are signed out.")).toBeVisible();

@@ -3,13 +3,18 @@ import { expect, type Page } from "@playwright/test";
 
 const PASSWORD = "anvil-and-bell";
 
-/** Signs in without the form (which has tests of its own) and goes to where the person begins. */
-export async function signIn(page: Page, account: string): Promise<void> {
+/** Signs in without the form, which has tests of its own; where to is the test's affair. */
+export async function signInOnly(page: Page, account: string): Promise<void> {
   const email = account.includes("@") ? account : `${account}@wrackline.example`;
   const response = await page.request.post("/api/auth/sign-in/email", {
     data: { email, password: PASSWORD },
   });
   expect(response.ok()).toBe(true);
+}
+
+/** Signs in and goes to where the person begins. */
+export async function signIn(page: Page, account: string): Promise<void> {
+  await signInOnly(page, account);
   await page.goto("/");
 }
 

@@ -1,5 +1,12 @@
 import { createHash } from "node:crypto";
-import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from "node:fs";
+import {
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  statfsSync,
+  writeFileSync,
+} from "node:fs";
 import { join } from "node:path";
 import { LOCAL, ROOT } from "./places.mjs";
 import { capture, onPath, run } from "./run.mjs";
@@ -47,6 +54,19 @@ export const ensureChromium = () =>
 export const ensurePdfReader = () =>
   ensureDebian("A PDF reader", () => onPath("pdftoppm"), ["poppler-utils"]);
 
+/** What the packages and a build take, MB. */
+const NEEDED_MB = 1500;
+
+/** On a full disk the installer doesn't fail, it hangs: so the room is looked at first. */
+function assertRoom() {
+  const { bavail, bsize } = statfsSync(ROOT);
+  const freeMb = Math.floor((bavail * bsize) / 1024 ** 2);
+  if (freeMb < NEEDED_MB)
+    throw new Stop(
+      `Only ${freeMb} MB are free where this checkout lies; setting up takes ${NEEDED_MB} MB. Free some, or move the checkout.`,
+    );
+}
+
 /** Installs the npm packages of the lock file, once for each state of it. */
 export async function ensureNpmPackages() {
   const lock = createHash("sha256")
@@ -55,6 +75,7 @@ export async function ensureNpmPackages() {
   const stamp = join(LOCAL, "npm-packages");
   const done = existsSync(stamp) && readFileSync(stamp, "utf8") === lock;
   if (done && existsSync(join(ROOT, "node_modules/next"))) return;
+  assertRoom();
   say("Installing npm packages (npm ci) …");
   await run("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], { cwd: ROOT }).catch(
     () => {
