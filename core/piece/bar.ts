@@ -14,8 +14,19 @@ export interface LaidBar {
   lengthMm: number;
 }
 
+/** Stretches are never changed in place, so what was laid once stays laid. */
+const laidBars = new WeakMap<readonly Stretch[], LaidBar>();
+
 /** Lays the stretches end to end. */
 export function layBar(stretches: readonly Stretch[]): LaidBar {
+  const known = laidBars.get(stretches);
+  if (known) return known;
+  const bar = lay(stretches);
+  laidBars.set(stretches, bar);
+  return bar;
+}
+
+function lay(stretches: readonly Stretch[]): LaidBar {
   let lengthMm = 0;
   const laid = stretches.map((stretch) => {
     const fromMm = lengthMm;

@@ -25,6 +25,17 @@ export interface FeatureExtent {
 
 /** Where a bend, fold, ring or scroll is solved from what was said of it. */
 export function featureExtent(feature: Feature, bar: LaidBar): FeatureExtent {
+  const known = extents.get(feature);
+  if (known?.bar === bar) return known.extent;
+  const extent = findExtent(feature, bar);
+  extents.set(feature, { bar, extent });
+  return extent;
+}
+
+/** Warnings, marks, drawings and measuring plans all ask; it is found once for each bar. */
+const extents = new WeakMap<Feature, { bar: LaidBar; extent: FeatureExtent }>();
+
+function findExtent(feature: Feature, bar: LaidBar): FeatureExtent {
   switch (feature.kind) {
     case "bend":
     case "fold": {

@@ -2,7 +2,8 @@ import { PIECE_FORMAT, pieceSchema, type Feature } from "@/core/piece/piece";
 import { planPiece } from "@/core/piece/plan";
 
 /** Plans a second on one core, of a piece of 20 stretches and 12 features. Prints JSON. */
-const SECONDS = 2;
+const ROUNDS = 6;
+const ROUND_MS = 500;
 
 const STRETCHES = 20;
 const STRETCH_MM = 100;
@@ -40,16 +41,27 @@ const pieces = Array.from({ length: 64 }, (_, n) => pieceNumber(n));
 // Every plan is of a piece never seen before, so that nothing is remembered.
 const fresh = (n: number) => {
   const piece = pieces[n % pieces.length]!;
-  return { ...piece, features: piece.features!.map((feature) => ({ ...feature })) };
+  return {
+    ...piece,
+    stretches: [...piece.stretches],
+    features: piece.features!.map((feature) => ({ ...feature })),
+  };
 };
 for (let n = 0; n < 300; n += 1) planPiece(fresh(n));
-let done = 0;
-let planningMs = 0;
-while (planningMs < SECONDS * 1000) {
-  const batch = Array.from({ length: 50 }, (_, n) => fresh(done + n));
-  const started = performance.now();
-  for (const piece of batch) planPiece(piece);
-  planningMs += performance.now() - started;
-  done += batch.length;
+
+function perSecond(): number {
+  let done = 0;
+  let planningMs = 0;
+  while (planningMs < ROUND_MS) {
+    const batch = Array.from({ length: 50 }, (_, n) => fresh(done + n));
+    const started = performance.now();
+    for (const piece of batch) planPiece(piece);
+    planningMs += performance.now() - started;
+    done += batch.length;
+  }
+  return (done * 1000) / planningMs;
 }
-process.stdout.write(JSON.stringify({ largePlans: (done * 1000) / planningMs }));
+
+// The fastest round: a neighbour on the machine slows a measurement, and nothing speeds it up.
+const largePlans = Math.max(...Array.from({ length: ROUNDS }, perSecond));
+process.stdout.write(JSON.stringify({ largePlans }));
