@@ -92,6 +92,26 @@ describe("drafts", () => {
     expect((await findDesign(database, ours.instructor, exerciseId)).version).toBe(2);
   });
 
+  test("work begun before somebody published, or began a draft anew, is told and overwrites neither", async () => {
+    const { exerciseId } = await newDraft("Overtaken bar");
+    await publish(exerciseId, 1);
+    // One opens revision 1; another publishes revision 2 meanwhile.
+    const opened = (await findDesign(database, ours.instructor, exerciseId)).version;
+    await save(exerciseId, opened, content("Overtaken bar", 200));
+    expect(await publish(exerciseId, opened + 1)).toMatchObject({ ok: true, value: { number: 2 } });
+    const late = await save(exerciseId, opened, content("Overtaken bar", 90));
+    expect(late).toMatchObject({ ok: false, error: { code: "conflict" } });
+    // One holds the first save of a draft; another throws it away and begins again.
+    const { version } = await findDesign(database, ours.instructor, exerciseId);
+    await save(exerciseId, version, content("Overtaken bar", 210));
+    await actOk(database, ours.owner, "discard-draft", { exerciseId });
+    await save(exerciseId, version + 2, content("Overtaken bar", 220));
+    const later = await save(exerciseId, version + 1, content("Overtaken bar", 80));
+    expect(later).toMatchObject({ ok: false, error: { code: "conflict" } });
+    const design = await findDesign(database, ours.instructor, exerciseId);
+    expect(design.content).toEqual(content("Overtaken bar", 220));
+  });
+
   test("thrown away, an exercise never published is gone, a published one is as it was", async () => {
     const { exerciseId } = await newDraft("Fleeting bar");
     await actOk(database, ours.instructor, "discard-draft", { exerciseId });
@@ -100,10 +120,10 @@ describe("drafts", () => {
     });
     const kept = await newDraft("Lasting bar");
     await publish(kept.exerciseId, 1);
-    await save(kept.exerciseId, 0, content("Lasting bar", 300));
+    await save(kept.exerciseId, 2, content("Lasting bar", 300));
     await actOk(database, ours.instructor, "discard-draft", { exerciseId: kept.exerciseId });
     const design = await findDesign(database, ours.instructor, kept.exerciseId);
-    expect(design).toMatchObject({ version: 0, content: content("Lasting bar") });
+    expect(design).toMatchObject({ version: 4, savedAt: null, content: content("Lasting bar") });
   });
 });
 
@@ -119,8 +139,8 @@ describe("publishing", () => {
     expect(
       (await listDrafts(database, ours.instructor)).map((one) => one.exerciseId),
     ).not.toContain(exerciseId);
-    await save(exerciseId, 0, content("Numbered bar", 200));
-    expect(await publish(exerciseId, 1)).toMatchObject({ ok: true, value: { number: 2 } });
+    await save(exerciseId, 2, content("Numbered bar", 200));
+    expect(await publish(exerciseId, 3)).toMatchObject({ ok: true, value: { number: 2 } });
     const first = await findExercise(database, ours.instructor, exerciseId, revisionId);
     expect(first.revision.content).toEqual(
       content("Numbered bar", 100, { tries: ["Does it lie flat?"] }),
@@ -141,8 +161,8 @@ describe("publishing", () => {
       revisionId,
       learners: [{ assignmentId: newId(), personId: ours.learner.personId }],
     });
-    await save(exerciseId, 0, content("Set bar", 250));
-    await publish(exerciseId, 1);
+    await save(exerciseId, 2, content("Set bar", 250));
+    expect(await publish(exerciseId, 3)).toMatchObject({ ok: true, value: { number: 2 } });
     const seen = await findExercise(database, ours.learner, exerciseId);
     expect(seen.revision.number).toBe(1);
   });

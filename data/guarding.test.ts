@@ -56,7 +56,8 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
   };
   const content = contentOfPiece(pieceSchema.parse(piece));
   const draft = rows.exerciseDraft[0]!;
-  const { exerciseId, version: base } = draft;
+  const { exerciseId } = draft;
+  const base = 1;
   const [there] = rows.exerciseRevision;
   return {
     "new-exercise": {

@@ -202,6 +202,27 @@ test("while the server can't be reached the draft is kept on the device, and sen
   await savedToServer(page);
 });
 
+test("a save whose answer is lost on the way is sent again, and is no quarrel with oneself", async ({
+  page,
+}) => {
+  await signInOnly(page, "oda");
+  await newExercise(page, "Echoing bar", 240);
+  let lost = 0;
+  await page.route("**/api/command/save-draft", async (route) => {
+    if (lost > 0) return route.continue();
+    lost += 1;
+    const arrived = await route.fetch();
+    expect(arrived.ok()).toBe(true);
+    return route.abort();
+  });
+  await add(page, "twist", "end-b");
+  await expect(page.locator("[data-saved=on-device]")).toBeVisible({ timeout: 15_000 });
+  await savedToServer(page);
+  await expect(page.getByRole("alert").filter({ hasText: "Keep mine" })).toBeHidden();
+  await page.reload();
+  await expect(page.getByRole("button", { name: "twist", exact: true })).toBeVisible();
+});
+
 test("a second revision: what moved, the first one as it was, copying and retiring", async ({
   page,
 }) => {

@@ -23,7 +23,7 @@ export const EXERCISE_COMMANDS = {
   "save-draft": z.strictObject({
     exerciseId: idSchema,
     saveId: idSchema,
-    /** The version the work began from; nothing while there was no draft. */
+    /** The version the work began from. */
     base: z.number().int().min(0),
     content: exerciseContentSchema,
   }),

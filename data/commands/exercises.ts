@@ -40,6 +40,16 @@ async function holdExercise(tx: Transaction, actor: Actor, exerciseId: string) {
   return row ?? notFound("exercise");
 }
 
+/** Whatever becomes of a draft, work that began before it is told. */
+async function nextVersion(
+  tx: Transaction,
+  { id, designVersion }: typeof exercise.$inferSelect,
+): Promise<number> {
+  const next = designVersion + 1;
+  await tx.update(exercise).set({ designVersion: next }).where(eq(exercise.id, id));
+  return next;
+}
+
 /** What follows from the content, or its refusal with the field it belongs to. */
 function reckoned(content: ExerciseContent, path: string): ReckonedExercise {
   try {
@@ -97,6 +107,8 @@ async function publish(
 }
 
 interface NewRow {
+  /** 1 where it begins as a draft. */
+  designVersion?: number;
   exerciseId: string;
   techniqueId: string;
   step: Step;
@@ -107,12 +119,12 @@ interface NewRow {
 async function addExercise(
   tx: Transaction,
   actor: Actor,
-  { exerciseId, techniqueId, step, name }: NewRow,
+  { exerciseId, techniqueId, step, name, designVersion = 0 }: NewRow,
 ): Promise<boolean> {
   const row = { id: exerciseId, schoolId: actor.schoolId, techniqueId, step };
   const added = await tx
     .insert(exercise)
-    .values({ ...row, name })
+    .values({ ...row, name, designVersion })
     .onConflictDoNothing({ target: exercise.id })
     .returning({ id: exercise.id });
   if (added.length > 0) return true;
@@ -128,11 +140,10 @@ export const newExercise = defineCommand({
     database.transaction(async (tx) => {
       await findTechnique(tx, actor, techniqueId);
       const { name } = content;
-      if (await addExercise(tx, actor, { exerciseId, techniqueId, step, name }))
+      if (await addExercise(tx, actor, { exerciseId, techniqueId, step, name, designVersion: 1 }))
         await tx.insert(exerciseDraft).values({
           exerciseId,
           schoolId: actor.schoolId,
-          version: 1,
           saveId,
           content,
           savedBy: actor.personId,
@@ -146,31 +157,25 @@ export const saveDraft = defineCommand({
   roles: INSTRUCTORS,
   run: ({ database, actor }, { exerciseId, saveId, base, content }) =>
     database.transaction(async (tx) => {
-      await holdExercise(tx, actor, exerciseId);
+      const row = await holdExercise(tx, actor, exerciseId);
       const [there] = await tx
-        .select({ draft: exerciseDraft, savedByName: person.name })
+        .select({ saveId: exerciseDraft.saveId, savedBy: person.name })
         .from(exerciseDraft)
         .innerJoin(person, eq(person.id, exerciseDraft.savedBy))
         .where(eq(exerciseDraft.exerciseId, exerciseId));
-      if (there?.draft.saveId === saveId) return { version: there.draft.version };
-      if ((there?.draft.version ?? 0) !== base)
+      if (there?.saveId === saveId) return { version: row.designVersion };
+      if (row.designVersion !== base)
         conflict(
           there
-            ? `${there.savedByName} saved this draft meanwhile. Yours is kept on this device.`
+            ? `${there.savedBy} saved this draft meanwhile. Yours is kept on this device.`
             : "This draft was published or put away meanwhile. Yours is kept on this device.",
         );
-      const saved = {
-        version: base + 1,
-        saveId,
-        content,
-        savedBy: actor.personId,
-        savedAt: new Date(),
-      };
+      const saved = { saveId, content, savedBy: actor.personId, savedAt: new Date() };
       await tx
         .insert(exerciseDraft)
         .values({ exerciseId, schoolId: actor.schoolId, ...saved })
         .onConflictDoUpdate({ target: exerciseDraft.exerciseId, set: saved });
-      return { version: saved.version };
+      return { version: await nextVersion(tx, row) };
     }),
 });
 
@@ -183,6 +188,7 @@ export const discardDraft = defineCommand({
       await tx.delete(exerciseDraft).where(eq(exerciseDraft.exerciseId, exerciseId));
       // Never published, nothing refers to it: it goes with its only draft.
       if (row.latestNumber === 0) await tx.delete(exercise).where(eq(exercise.id, exerciseId));
+      else await nextVersion(tx, row);
       return { exerciseId, gone: row.latestNumber === 0 };
     }),
 });
@@ -206,13 +212,14 @@ export const publishDraft = defineCommand({
         .from(exerciseDraft)
         .where(eq(exerciseDraft.exerciseId, exerciseId));
       if (!draft) conflict("There is no draft to publish: somebody may have published it already.");
-      if (draft.version !== base)
+      if (row.designVersion !== base)
         conflict("The draft was changed meanwhile. Look at it once more, then publish.");
       const number = row.latestNumber + 1;
       const of = await findTechnique(tx, actor, row.techniqueId);
       const content = exerciseContentSchema.parse(draft.content);
       await publish(tx, actor, exerciseId, { revisionId, number, content, of, path: "content" });
       await tx.delete(exerciseDraft).where(eq(exerciseDraft.exerciseId, exerciseId));
+      await nextVersion(tx, row);
       return { revisionId, number };
     }),
 });

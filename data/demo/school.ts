@@ -225,11 +225,18 @@ function addDraft(
   const exerciseId = id();
   const content = exerciseContentSchema.parse(asked);
   const { name } = content;
-  rows.exercise.push({ id: exerciseId, schoolId, techniqueId, step, name, createdAt: TERM_DATE });
+  rows.exercise.push({
+    id: exerciseId,
+    schoolId,
+    techniqueId,
+    step,
+    name,
+    designVersion: 1,
+    createdAt: TERM_DATE,
+  });
   rows.exerciseDraft.push({
     exerciseId,
     schoolId,
-    version: 1,
     saveId: id(),
     content,
     savedBy: by,

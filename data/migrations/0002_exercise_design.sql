@@ -1,12 +1,10 @@
 CREATE TABLE "exercise_draft" (
 	"exercise_id" uuid PRIMARY KEY NOT NULL,
 	"school_id" uuid NOT NULL,
-	"version" integer NOT NULL,
 	"save_id" uuid NOT NULL,
 	"content" jsonb NOT NULL,
 	"saved_by" uuid NOT NULL,
-	"saved_at" timestamp with time zone DEFAULT now() NOT NULL,
-	CONSTRAINT "draft_version" CHECK ("exercise_draft"."version" > 0)
+	"saved_at" timestamp with time zone DEFAULT now() NOT NULL
 );
 --> statement-breakpoint
 ALTER TABLE "instrument" RENAME COLUMN "resolution_mm" TO "resolution";--> statement-breakpoint
@@ -15,6 +13,7 @@ ALTER TABLE "reading" RENAME COLUMN "instrument_mm" TO "instrument_uncertainty";
 ALTER TABLE "instrument" DROP CONSTRAINT "instrument_kind";--> statement-breakpoint
 ALTER TABLE "instrument" DROP CONSTRAINT "instrument_sizes";--> statement-breakpoint
 ALTER TABLE "exercise" ADD COLUMN "latest_number" integer DEFAULT 0 NOT NULL;--> statement-breakpoint
+ALTER TABLE "exercise" ADD COLUMN "design_version" integer DEFAULT 0 NOT NULL;--> statement-breakpoint
 ALTER TABLE "exercise" ADD COLUMN "words" text DEFAULT '' NOT NULL;--> statement-breakpoint
 ALTER TABLE "exercise" ADD COLUMN "found" "tsvector" GENERATED ALWAYS AS (to_tsvector('simple', words)) STORED;--> statement-breakpoint
 ALTER TABLE "exercise" ADD COLUMN "retired_at" timestamp with time zone;--> statement-breakpoint

@@ -130,7 +130,7 @@ export interface DesignedExercise {
   technique: { id: string; name: string; slug: string };
   grade: number;
   latestNumber: number;
-  /** Version of the draft the content is of; 0 where it is the latest revision's. */
+  /** What a save of it has to name as its base. */
   version: number;
   savedBy: string | null;
   savedAt: string | null;
@@ -169,7 +169,7 @@ export async function findDesign(
     technique: row.technique,
     grade: readRules(row.rules).grades[step],
     latestNumber: row.exercise.latestNumber,
-    version: row.draft?.version ?? 0,
+    version: row.exercise.designVersion,
     savedBy: row.savedBy,
     savedAt: row.draft?.savedAt.toISOString() ?? null,
     content,

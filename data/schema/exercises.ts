@@ -71,6 +71,11 @@ export const exercise = pgTable(
     name: text("name").notNull(),
     /** Number of the latest published revision; 0 while there is only a draft. */
     latestNumber: integer("latest_number").notNull().default(0),
+    /**
+     * Counts every save, throwing away and publishing of its draft, and never
+     * begins again: work that builds on an older count is refused.
+     */
+    designVersion: integer("design_version").notNull().default(0),
     /** Everything it is found by, made when a revision is published. */
     words: text("words").notNull().default(""),
     found: searchVector("found").generatedAlwaysAs(sql`to_tsvector('simple', words)`),
@@ -143,8 +148,6 @@ export const exerciseDraft = pgTable(
   {
     exerciseId: uuid("exercise_id").primaryKey(),
     schoolId: schoolId(),
-    /** Counts the saves; a save that builds on an older one is refused. */
-    version: integer("version").notNull(),
     /** Id of the last save, so that it can be sent again. */
     saveId: uuid("save_id").notNull(),
     content: jsonb("content").notNull(),
@@ -162,7 +165,6 @@ export const exerciseDraft = pgTable(
       columns: [table.schoolId, table.savedBy],
       foreignColumns: [person.schoolId, person.id],
     }),
-    check("draft_version", sql`${table.version} > 0`),
   ],
 );
 

@@ -7,27 +7,30 @@ import { useStore } from "zustand";
 import { reckonExercise, type ExerciseContent } from "@/core/exercise/exercise";
 import { layBar, sectionAt, stretchAt } from "@/core/piece/bar";
 import { removeFeature, removeStretch, reorderStretch, splitStretch } from "@/core/piece/edit";
-import { MAIN_PART, nameSchema } from "@/core/piece/piece";
+import { MAIN_PART } from "@/core/piece/piece";
 import type { Plan } from "@/core/piece/plan";
-import { stretchName } from "@/core/piece/stretch";
 import { Refusal } from "@/core/problem/problem";
 import { complain } from "@/core/problem/complain";
 import { STEP_NAMES, type Step } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
 import { newId, sendCommand } from "../command";
+import { ViewList, type BarView } from "../bar/ViewList";
 import { Key } from "../kit/Key";
 import { AddMenu } from "./AddMenu";
 import { Banner, SavedWords } from "./Banner";
 import { barOf, freePart } from "./bars";
 import { BarEditor } from "./BarEditor";
 import { Canvas } from "./Canvas";
-import { createDesignStore, dragAsOneStep, type DesignView } from "./designerStore";
+import { createDesignStore, dragAsOneStep } from "./designerStore";
 import { Inspector } from "./Inspector";
 import { useKeys } from "./keys";
+import { NameInput } from "./NameInput";
 import { nudged } from "./nudge";
 import { idOf, itemsAlong } from "./order";
+import { PartChooser } from "./PartChooser";
 import { PartsTable } from "./PartsTable";
 import { PlanEditor } from "./PlanEditor";
+import { PutAway } from "./PutAway";
 import { SidePanel, type Reckoned } from "./SidePanel";
 import { StagesEditor } from "./StagesEditor";
 import { useDraft } from "./useDraft";
@@ -47,11 +50,6 @@ interface DesignerProps {
   unit: LengthUnit;
 }
 
-const VIEWS: readonly [DesignView, string][] = [
-  ["marked", "as marked"],
-  ["forged", "as forged"],
-  ["finished", "as finished"],
-];
 const SHEETS = [
   ["along", "Along the bar"],
   ["bar", "Stock and parts"],
@@ -103,7 +101,7 @@ export function Designer(props: DesignerProps) {
   const showMeasured = useCallback(() => setSheet("measured"), []);
   const items = itemsAlong(bar);
   const index = items.findIndex((item) => idOf(item) === selected);
-  const step1 = (by: 1 | -1) => {
+  const chooseNext = (by: 1 | -1) => {
     const next = items[(index + by + items.length) % items.length];
     if (next) state.select(idOf(next));
   };
@@ -122,7 +120,7 @@ export function Designer(props: DesignerProps) {
   };
   const remove = () => {
     if (!selected) return;
-    step1(-1);
+    chooseNext(-1);
     state.changeBar((now) => removeFeature(removeStretch(now, selected), selected));
   };
   const nudge = (by: 1 | -1) => {
@@ -135,8 +133,8 @@ export function Designer(props: DesignerProps) {
   useKeys({
     a: () => setAdding(true),
     s: split,
-    ArrowLeft: () => step1(-1),
-    ArrowRight: () => step1(1),
+    ArrowLeft: () => chooseNext(-1),
+    ArrowRight: () => chooseNext(1),
     "Shift+ArrowLeft": () => nudge(-1),
     "Shift+ArrowRight": () => nudge(1),
     "Alt+ArrowLeft": () => reorder(-1),
@@ -156,8 +154,10 @@ export function Designer(props: DesignerProps) {
 
   const publish = async () => {
     setRefused(null);
-    if (!(await draft.flush()) || draft.base.current === 0)
-      return setRefused("There is nothing new to publish, or it can't be saved at the moment.");
+    if (!(await draft.flush()))
+      return setRefused(
+        "It can't be saved at the moment, so it isn't published either. Try again.",
+      );
     const answer = await sendCommand("publish-revision", {
       exerciseId,
       revisionId: newId(),
@@ -196,7 +196,7 @@ export function Designer(props: DesignerProps) {
             onKeepAsOwn={() => void draft.keepAsOwn()}
             onTakeTheirs={draft.takeTheirs}
           />
-          <Tabs.Root value={view} onValueChange={(next) => state.show(next as DesignView)}>
+          <Tabs.Root value={view} onValueChange={(next) => state.show(next as BarView)}>
             <div className="my-3 flex flex-wrap items-center gap-x-5 gap-y-2">
               <ViewList />
               <button type="button" className="button" onClick={() => setAdding(true)}>
@@ -337,23 +337,7 @@ export function Designer(props: DesignerProps) {
   );
 }
 
-/** The tabs of the views and of the sheets; they don't change while the bar does. */
-const ViewList = memo(function ViewList() {
-  return (
-    <Tabs.List aria-label="View of the bar" className="flex w-fit border-[1.5px] border-ink">
-      {VIEWS.map(([key, label]) => (
-        <Tabs.Trigger
-          key={key}
-          value={key}
-          className="min-h-11 px-4 text-15 font-semibold data-[state=active]:bg-ink data-[state=active]:text-sheet"
-        >
-          {label}
-        </Tabs.Trigger>
-      ))}
-    </Tabs.List>
-  );
-});
-
+/** The tabs of the sheets under the drawing; they don't change while the bar does. */
 const SheetList = memo(function SheetList() {
   return (
     <Tabs.List aria-label="More of the exercise" className="flex flex-wrap gap-x-6">
@@ -385,87 +369,3 @@ const KeyHints = memo(function KeyHints() {
     </footer>
   );
 });
-
-function NameInput({ name, onTake }: { name: string; onTake: (name: string) => void }) {
-  const [text, setText] = useState<string | null>(null);
-  const read = nameSchema.safeParse(text ?? name);
-  return (
-    <div>
-      <input
-        aria-label="Name of the exercise"
-        value={text ?? name}
-        maxLength={80}
-        aria-invalid={!read.success}
-        onChange={(event) => {
-          setText(event.target.value);
-          const next = nameSchema.safeParse(event.target.value);
-          if (next.success) onTake(next.data);
-        }}
-        onBlur={() => setText(null)}
-        className="field-sizing-content min-h-11 min-w-40 max-w-full border-b border-transparent bg-transparent font-slab text-27 font-semibold hover:border-rule-strong focus:border-ink"
-      />
-      {read.success ? null : (
-        <p role="alert" className="text-13 font-semibold text-light">
-          {complain(read.error).message}
-        </p>
-      )}
-    </div>
-  );
-}
-
-function PartChooser({
-  parts,
-  part,
-  onWorkOn,
-  onAdd,
-}: {
-  parts: readonly { id: string; name?: string | undefined }[];
-  part: string;
-  onWorkOn: (part: string) => void;
-  onAdd: () => void;
-}) {
-  return (
-    <p className="ml-auto flex flex-wrap items-center gap-x-4">
-      {parts.length > 0 ? (
-        <select
-          aria-label="The bar worked on"
-          value={part}
-          onChange={(event) => onWorkOn(event.target.value)}
-          className="field w-auto"
-        >
-          <option value={MAIN_PART}>the first bar</option>
-          {parts.map((one) => (
-            <option key={one.id} value={one.id}>
-              {stretchName(one).toLowerCase()}
-            </option>
-          ))}
-        </select>
-      ) : null}
-      <button type="button" className="link min-h-11 text-15" onClick={onAdd}>
-        Another bar
-      </button>
-    </p>
-  );
-}
-
-/** Letting a draft go is asked twice: it can't be had back. */
-function PutAway({ published, onPutAway }: { published: boolean; onPutAway: () => void }) {
-  const [sure, setSure] = useState(false);
-  if (!sure)
-    return (
-      <button type="button" className="link min-h-11 text-15" onClick={() => setSure(true)}>
-        Throw the draft away
-      </button>
-    );
-  return (
-    <p className="mt-2 text-15">
-      {published ? "The published revision stays. " : "Nothing of it stays. "}
-      <button type="button" className="link min-h-11 font-semibold" onClick={onPutAway}>
-        Throw it away
-      </button>{" "}
-      <button type="button" className="link min-h-11" onClick={() => setSure(false)}>
-        Keep it
-      </button>
-    </p>
-  );
-}

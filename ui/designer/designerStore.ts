@@ -3,9 +3,8 @@ import { createStore } from "zustand/vanilla";
 import type { ExerciseContent } from "@/core/exercise/exercise";
 import type { Elevation } from "@/core/piece/outline";
 import { MAIN_PART, type Piece } from "@/core/piece/piece";
+import type { BarView } from "../bar/ViewList";
 import { withBar, type Bar } from "./bars";
-
-export type DesignView = "marked" | "forged" | "finished";
 
 export interface DesignState {
   content: ExerciseContent;
@@ -13,10 +12,10 @@ export interface DesignState {
   part: string;
   /** Id of the selected stretch or feature. */
   selected: string | null;
-  view: DesignView;
+  view: BarView;
   elevation: Elevation;
   select: (id: string | null) => void;
-  show: (view: DesignView) => void;
+  show: (view: BarView) => void;
   turn: () => void;
   workOn: (part: string) => void;
   change: (change: (content: ExerciseContent) => ExerciseContent) => void;

@@ -36,7 +36,7 @@ function keptOn(key: string): z.output<typeof keptSchema> | null {
 interface Opened {
   exerciseId: string;
   personId: string;
-  /** Version of the draft that was opened; 0 for the published revision. */
+  /** Version of the design that was opened. */
   version: number;
   /** When that draft was saved. */
   savedAt: string | null;
@@ -67,27 +67,32 @@ export function useDraft(
   const latest = useRef(content);
   const stopped = useRef(false);
   const sending = useRef(false);
+  const changed = useRef(false);
   /** Work on an older state that this device held when the designer opened. */
   const held = useRef<ExerciseContent | null>(null);
+
+  /** A save that got no answer: it may have arrived, so it is sent again as it was. */
+  const unanswered = useRef<{ saveId: string; content: ExerciseContent } | null>(null);
 
   const save = useCallback(async () => {
     if (sending.current || stopped.current || latest.current === saved.current) return;
     sending.current = true;
     setState({ kind: "saving" });
-    const sent = latest.current;
+    const sent = unanswered.current ?? { saveId: newId(), content: latest.current };
+    unanswered.current = sent;
     const answer = await sendCommand<"save-draft", { version: number }>("save-draft", {
       exerciseId,
-      saveId: newId(),
       base: base.current,
-      content: sent,
+      ...sent,
     });
     sending.current = false;
+    if (answer.ok || answer.error.code !== "unavailable") unanswered.current = null;
     if (answer.ok) {
       base.current = answer.value.version;
-      saved.current = sent;
-      if (latest.current === sent) localStorage.removeItem(key);
+      saved.current = sent.content;
+      if (latest.current === sent.content) localStorage.removeItem(key);
       setState({ kind: "saved", at: new Date().toISOString() });
-    } else if (answer.error.code === "conflict") {
+    } else if (answer.error.code === "conflict" || answer.error.code === "not-found") {
       stopped.current = true;
       setState({ kind: "conflict", message: answer.error.message });
     } else {
@@ -113,7 +118,13 @@ export function useDraft(
 
   useEffect(() => {
     latest.current = content;
-    if (content === saved.current || held.current) return;
+    if (held.current) return;
+    if (content === saved.current) {
+      // Gone back to what the server has: nothing is left for this device to hold.
+      if (changed.current) localStorage.removeItem(key);
+      return;
+    }
+    changed.current = true;
     const keep = () => localStorage.setItem(key, JSON.stringify({ base: base.current, content }));
     const onDevice = setTimeout(keep, KEEP_MS);
     window.addEventListener("pagehide", keep);
