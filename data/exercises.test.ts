@@ -271,7 +271,7 @@ describe("packs between schools", () => {
       .select()
       .from(schema.exercise)
       .where(eq(schema.exercise.id, given!.id));
-    expect(row).toMatchObject({ schoolId: ours.instructor.schoolId, latestNumber: 1 });
+    expect(row).toMatchObject({ schoolId: ours.instructor.schoolId, latestNumber: 2 });
   });
 
   test("what doesn't fit is refused with its place, and nothing of the pack stays", async () => {

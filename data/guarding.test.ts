@@ -5,7 +5,8 @@ import { PIECE_FORMAT, pieceSchema } from "@/core/piece/piece";
 import type { Actor } from "./actor";
 import { COMMAND_NAMES } from "./commands/run";
 import type { Database } from "./database";
-import { findBenchPiece, listBenchQueue, listInstruments } from "./queries/bench";
+import { findBenchPiece, listBenchQueue } from "./queries/bench";
+import { listInstruments, listLatestChecks } from "./queries/instruments";
 import { findStanding, listLearnerPieces, listStandings } from "./queries/climb";
 import { listOpenAssignments } from "./queries/assignments";
 import {
@@ -109,7 +110,23 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
     },
     "change-defect": { defectId: rows.defect[0]!.id, corrected: true, withdrawn: false },
     "tally-piece": { pieceId: open.id, heats: 1, minutes: 1 },
-    "sign-verdict": { verdictId: newId(), pieceId: open.id },
+    "answer-try": {
+      tryId: newId(),
+      pieceId: open.id,
+      question: revision.tries![0]!,
+      works: true,
+      answeredAt: "2026-11-24T18:00:00Z",
+    },
+    "declare-work": { pieceId: open.id, corrections: ["filed"], aids: [] },
+    "check-instrument": {
+      checkId: newId(),
+      instrumentId: rows.instrument[0]!.id,
+      reference: 10,
+      referenceUncertainty: 0.002,
+      values: [10.02, 10, 10.02],
+    },
+    "say-cause": { sayingId: newId(), pieceId: open.id, cause: "turning-off", holds: true },
+    "sign-verdict": { verdictId: newId(), pieceId: open.id, override: null },
     "import-exercise": {
       exerciseId: newId(),
       revisionId: newId(),
@@ -127,7 +144,16 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
 /** Commands about oneself only, which everyone may give. */
 const OF_ONESELF = ["set-first-unit"];
 /** What an assistant may do besides: measure and record. */
-const RECORDING = ["start-piece", "take-reading", "note-defect", "change-defect", "tally-piece"];
+const RECORDING = [
+  "start-piece",
+  "take-reading",
+  "note-defect",
+  "change-defect",
+  "tally-piece",
+  "answer-try",
+  "declare-work",
+  "check-instrument",
+];
 
 test("the table above has every command", () => {
   expect(Object.keys(inputs()).sort()).toEqual([...COMMAND_NAMES].sort());
@@ -213,6 +239,7 @@ describe("queries", () => {
       ["cohorts", (actor) => listCohorts(database, actor), "nothing"],
       ["queue", (actor) => listBenchQueue(database, actor), "nothing"],
       ["instruments", (actor) => listInstruments(database, actor), "nothing"],
+      ["checks of instruments", (actor) => listLatestChecks(database, actor), "nothing"],
       ["targets", (actor) => listTargets(database, actor), "nothing"],
       ["assignments", (actor) => listOpenAssignments(database, actor), "own"],
       ["standings", (actor) => listStandings(database, actor), "own"],
@@ -302,7 +329,14 @@ describe("the database itself", () => {
   });
 
   test("a row can't be moved to another school while anything ties it, table by table", async () => {
-    const appendOnly = ["exercise_revision", "reading", "verdict"];
+    const appendOnly = [
+      "exercise_revision",
+      "reading",
+      "verdict",
+      "try_result",
+      "instrument_check",
+      "cause_said",
+    ];
     for (const { name } of (await tables()).rows) {
       if (name === "join_link") continue;
       const moved = pool.query(`update "${name}" set school_id = $1 where school_id = $2`, [

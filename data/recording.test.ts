@@ -79,7 +79,18 @@ async function measureAll(pieceId: string, characteristics: Characteristic[]) {
       "take-reading",
       readingOf(pieceId, characteristic, onSize(characteristic)),
     );
+  await answer(pieceId, true);
 }
+
+/** Answers the fid's one try. */
+const answer = (pieceId: string, works: boolean) =>
+  actOk(database, ours.assistant, "answer-try", {
+    tryId: newId(),
+    pieceId,
+    question: "Does it open the lay of a rope without catching?",
+    works,
+    answeredAt: NOW,
+  });
 
 describe("every write can be sent again", () => {
   test("the same command twice is one record; the same id with other content is a conflict", async () => {
@@ -206,7 +217,7 @@ describe("readings", () => {
     const reading = readingOf(pieceId, characteristics[0]!, [3]);
     for (const wrong of [
       { characteristicId: "nonsense" },
-      { values: [3, 4] },
+      { values: Array.from({ length: 13 }, () => 3) },
       { values: [] },
       { values: [-1] },
       { values: [1e9] },
@@ -252,7 +263,7 @@ describe("signing", () => {
         database,
         ours.instructor,
         "sign-verdict",
-        { verdictId: newId(), pieceId },
+        { verdictId: newId(), pieceId, override: null },
       );
       steps.push(standing.step);
     }
@@ -267,13 +278,24 @@ describe("signing", () => {
   test("not before everything is measured, and only by an instructor", async () => {
     const { pieceId } = await startFid();
     expect(
-      await act(database, ours.instructor, "sign-verdict", { verdictId: newId(), pieceId }),
+      await act(database, ours.instructor, "sign-verdict", {
+        verdictId: newId(),
+        pieceId,
+        override: null,
+      }),
     ).toMatchObject({
       ok: false,
-      error: { code: "conflict", message: expect.stringContaining("still to go") as string },
+      error: {
+        code: "conflict",
+        message: expect.stringContaining("9 to measure, 1 to try") as string,
+      },
     });
     expect(
-      await act(database, ours.assistant, "sign-verdict", { verdictId: newId(), pieceId }),
+      await act(database, ours.assistant, "sign-verdict", {
+        verdictId: newId(),
+        pieceId,
+        override: null,
+      }),
     ).toMatchObject({ ok: false, error: { code: "denied" } });
   });
 
@@ -281,7 +303,7 @@ describe("signing", () => {
     const { pieceId, characteristics } = await startFid();
     await measureAll(pieceId, characteristics);
     const sign = (actor: TestSchool["owner"]) =>
-      act(database, actor, "sign-verdict", { verdictId: newId(), pieceId });
+      act(database, actor, "sign-verdict", { verdictId: newId(), pieceId, override: null });
     const answers = await Promise.all([sign(ours.instructor), sign(ours.owner)]);
     expect(answers.map(({ ok }) => ok).sort()).toEqual([false, true]);
     expect(answers.find(({ ok }) => !ok)).toMatchObject({
@@ -310,14 +332,22 @@ describe("signing", () => {
     const old = readings.find(({ characteristicId }) => characteristicId === tip.id)!;
     const heavy = readingOf(pieceId, tip, [4], old.id);
     await actOk(database, ours.instructor, "take-reading", heavy);
-    await actOk(database, ours.instructor, "sign-verdict", { verdictId: newId(), pieceId });
+    await actOk(database, ours.instructor, "sign-verdict", {
+      verdictId: newId(),
+      pieceId,
+      override: null,
+    });
     await actOk(
       database,
       ours.instructor,
       "take-reading",
       readingOf(pieceId, tip, [3], heavy.readingId),
     );
-    await actOk(database, ours.instructor, "sign-verdict", { verdictId: newId(), pieceId });
+    await actOk(database, ours.instructor, "sign-verdict", {
+      verdictId: newId(),
+      pieceId,
+      override: null,
+    });
     const { verdicts } = await findBenchPiece(database, ours.instructor, pieceId);
     expect(verdicts.map(({ outcome }) => outcome)).toEqual(["another-heat", "keep"]);
   });

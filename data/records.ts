@@ -8,6 +8,8 @@ import {
   type ReckonedExercise,
 } from "@/core/exercise/exercise";
 import { pieceSchema, type Piece } from "@/core/piece/piece";
+import { type Correction } from "@/core/trade/declared";
+import { settingsSchema } from "@/core/trade/settings";
 import type { Queryable } from "./database";
 import { exerciseRevision } from "./schema";
 
@@ -16,6 +18,8 @@ interface RevisionPlan {
   characteristics: Characteristic[];
   heatBudget: number;
   minuteBudget: number;
+  triesAsked: string[];
+  correctionsAllowed: Correction[];
 }
 
 interface Known {
@@ -82,6 +86,20 @@ export function reckonedOf(name: string, row: RevisionRow): ReckonedExercise {
   });
 }
 
+type PlanRow = Pick<
+  RevisionRow,
+  "characteristics" | "heatBudget" | "minuteBudget" | "tries" | "settings"
+>;
+
+/** What a revision asks of a piece, from its row. */
+export const planOf = (revisionId: string, row: PlanRow): RevisionPlan => ({
+  characteristics: characteristicsOf(revisionId, row.characteristics),
+  heatBudget: row.heatBudget,
+  minuteBudget: row.minuteBudget,
+  triesAsked: z.array(z.string()).parse(row.tries),
+  correctionsAllowed: settingsSchema.partial().parse(row.settings).corrections ?? [],
+});
+
 /** What a revision asks of a piece, fetched only the first time. The caller has checked that it may be seen. */
 export async function revisionPlan(database: Queryable, revisionId: string): Promise<RevisionPlan> {
   const known = remember(revisionId);
@@ -91,11 +109,10 @@ export async function revisionPlan(database: Queryable, revisionId: string): Pro
       characteristics: exerciseRevision.characteristics,
       heatBudget: exerciseRevision.heatBudget,
       minuteBudget: exerciseRevision.minuteBudget,
+      tries: exerciseRevision.tries,
+      settings: exerciseRevision.settings,
     })
     .from(exerciseRevision)
     .where(eq(exerciseRevision.id, revisionId));
-  return (known.plan = {
-    ...row!,
-    characteristics: characteristicsOf(revisionId, row!.characteristics),
-  });
+  return (known.plan = planOf(revisionId, row!));
 }

@@ -14,6 +14,7 @@ const STARTER_INSTRUMENTS = [
   { name: "Straight edge", kind: "straight-edge", resolution: 0.1, uncertainty: 0.2 },
   { name: "Protractor", kind: "protractor", resolution: 0.5, uncertainty: 1 },
   { name: "Templates", kind: "template", resolution: 0.5, uncertainty: 0.5 },
+  { name: "Go/no-go pins", kind: "pins", resolution: 1, uncertainty: 0 },
   { name: "By eye", kind: "eye", resolution: 0.25, uncertainty: 0.1 },
 ] as const;
 

@@ -43,7 +43,7 @@ test("from one exercise to one step: set, measure, sign, and the learner sees it
     await expect(judgement).toHaveText(words);
   }
   await field.fill("");
-  await take(page, "4.0", "3.9", "7.9", "11.7", "10.6", "84");
+  await take(page, "4.0", "3.9", "7.9", "11.7", "10.6", "12.1", "12.0", "84");
   await expect(slate.locator("[data-outcome]")).toHaveText("Another heat");
   await expect(slate).toContainText("Square it up.");
   await expect(slate).toContainText("Bring taper tip from 4.0 and 3.9 to 3.0.");
@@ -61,10 +61,17 @@ test("from one exercise to one step: set, measure, sign, and the learner sees it
   await page.getByRole("button", { name: /^1\. Taper tip, flat way/ }).click();
   await page.keyboard.type("3.1");
   await page.keyboard.press("Enter");
-  await take(page, "0.4", "12.1", "12.0", "250");
+  await take(page, "250", "0.4");
   await page.getByRole("button", { name: /^2\. / }).click();
   await take(page, "3.0", "10.7", "10.6", "91");
   await page.getByRole("button", { name: "put right" }).click();
+  await expect(slate).toContainText("1 still to try in use");
+  await page.keyboard.press("n");
+  await expect(slate.locator("[data-outcome]")).toHaveText("Another heat");
+  await expect(slate).toContainText("It fails in use.");
+  await page
+    .getByRole("button", { name: "Does it open the lay of a rope without catching? Yes" })
+    .click();
   await expect(slate.locator("[data-outcome]")).toHaveText("Keep");
   await expect(slate.locator("[data-marks]")).toHaveText(/9\d\s*of 100/);
   await saved(page);
@@ -124,14 +131,15 @@ test("a whole piece by keyboard alone, from signing in to signing", async ({ pag
   await take(page, ...GOOD_FID.slice(0, -1));
   await page.keyboard.press("h");
   await page.keyboard.press("ArrowUp");
-  await expect(page.getByRole("button", { name: /^8\. Body, turned/ })).toHaveAttribute(
+  await expect(page.getByRole("button", { name: /^8\. Whole, length/ })).toHaveAttribute(
     "aria-pressed",
     "true",
   );
-  await page.keyboard.type("11.9");
+  await page.keyboard.type("250.5");
   await page.keyboard.press("Enter");
-  await page.keyboard.type("250");
+  await page.keyboard.type("0.4");
   await page.keyboard.press("Enter");
+  await page.keyboard.press("y");
   await saved(page);
   await page.keyboard.press("s");
   await expect(page.locator("[data-signed]")).toContainText("Signed by Oda Fenwright");

@@ -80,6 +80,7 @@ const EXPECTED: Record<string, Expected | "post"> = {
   "/me": { ...STAFF, learner: 200 },
   "/measure": STAFF,
   "/measure/[pieceId]": OURS,
+  "/measure/instruments": STAFF,
   "/next": LEARNERS,
   "/piece/[pieceId]": { ...OURS, learner: 404 },
   "/prepare": STAFF,

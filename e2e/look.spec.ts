@@ -19,7 +19,13 @@ test("the sign-in page, a page that isn't there and one that isn't yours are acc
 const STAFF_PAGES = [
   ["/set", "/set/import", "/set/new", "/me"],
   ["/climb"],
-  ["/prepare", "/measure", "/reckon", "/set/offcut?section=12+square&length=260"],
+  [
+    "/prepare",
+    "/measure",
+    "/measure/instruments",
+    "/reckon",
+    "/set/offcut?section=12+square&length=260",
+  ],
 ];
 for (const pages of STAFF_PAGES)
   test(`accessible, within the policy and without a throw: ${pages.join(", ")}`, async ({

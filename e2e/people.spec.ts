@@ -58,3 +58,14 @@ test("the way back after signing in leads only to our own pages", async ({ page 
     expect(new URL(page.url()).hostname).toBe("127.0.0.1");
   }
 });
+
+test("before the page is alive nothing can be typed, so that no password gets into an address", async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ javaScriptEnabled: false });
+  const page = await context.newPage();
+  await page.goto("/sign-in");
+  await expect(page.getByLabel("Password")).toBeDisabled();
+  await expect(page.getByRole("button", { name: "Sign in", exact: true })).toBeDisabled();
+  await context.close();
+});

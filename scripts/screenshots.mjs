@@ -64,6 +64,10 @@ async function atTheDesk(browser) {
   await page.getByRole("heading", { name: "Mind" }).waitFor();
   await shoot(page, "sheet", { fullPage: true });
   await page.goBack();
+  await page.getByRole("link", { name: "What moved" }).first().click();
+  await page.getByRole("heading", { level: 1, name: /what moved/ }).waitFor();
+  await shoot(page, "compare");
+  await page.goBack();
   await page.getByRole("link", { name: "Design a new revision" }).click();
   await page.getByRole("button", { name: "turns", exact: true }).click();
   await page.locator("body").click({ position: { x: 4, y: 420 } });
@@ -79,6 +83,7 @@ async function atTheDesk(browser) {
   for (const [path, name] of [
     ["/prepare", "prepare"],
     ["/measure", "queue"],
+    ["/measure/instruments", "instruments"],
     ["/climb", "climb"],
     ["/reckon", "reckon"],
   ]) {
@@ -115,7 +120,7 @@ async function measurePieces(page) {
       await page.waitForTimeout(60);
     }
   };
-  await take("4.0", "3.9", "7.9", "11.7", "10.6", "84");
+  await take("4.0", "3.9", "7.9", "11.7", "10.6", "12.1", "12.0", "84");
   await page.keyboard.press("d");
   await page.getByLabel("Find a defect").fill("half-moon");
   await page.keyboard.press("Enter");
@@ -123,16 +128,19 @@ async function measurePieces(page) {
   await page.getByRole("button", { name: "Note it" }).click();
   for (let heat = 0; heat < 4; heat += 1)
     await page.getByRole("button", { name: "One more: heats" }).click();
-  await field.fill("0.4");
+  await field.fill("250.5");
   await page.waitForTimeout(600);
+  await page.evaluate(() => window.scrollTo(0, 0));
   await shoot(page, "bench");
-  await take("0.4", "12.1", "12.0", "251");
+  await take("250.5", "0.4");
   await page.getByRole("button", { name: /^1\./ }).click();
   await take("3.1", "3.0", "10.7", "10.5", "91");
   await page.getByRole("button", { name: "put right" }).click();
+  await page.getByRole("button", { name: /without catching\? Yes/ }).click();
   await page.waitForTimeout(900);
   await page.getByRole("button", { name: "Sign: keep" }).click();
   await page.locator("[data-signed]").waitFor();
+  await page.evaluate(() => window.scrollTo(0, 0));
   await shoot(page, "bench-signed");
 }
 

@@ -75,6 +75,7 @@ async function prepareBrowserTests(serverUrl) {
     dist: ".next-test",
     BELL_STEP_DEMO: "1",
     BELL_STEP_LOG: "silent",
+    BELL_STEP_TYPES_CHECKED: wanted.includes("types") ? "1" : "",
     // The whole run signs in from one address; the limit itself is tested with the data.
     BELL_STEP_SIGN_IN_LIMIT: "100000",
   });

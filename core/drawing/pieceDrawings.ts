@@ -1,7 +1,14 @@
-import { finishBar, type FinishedBar } from "../piece/finish";
+import { centreAt, finishBar, outlineBetween, type FinishedBar } from "../piece/finish";
 import { layBar } from "../piece/bar";
 import type { Elevation } from "../piece/outline";
-import type { Feature, Part, Piece } from "../piece/piece";
+import {
+  MAIN_PART,
+  type Feature,
+  type Join,
+  type Part,
+  type Piece,
+  type Stretch,
+} from "../piece/piece";
 import type { Plan } from "../piece/plan";
 import { stretchName } from "../piece/stretch";
 import type { Section } from "../section/section";
@@ -28,17 +35,31 @@ function marksOfBar({ outline, twists, holes }: FinishedBar): Mark[] {
   ];
 }
 
-/** Marks of several bars, one below the other, each with its name. */
-function stacked(bars: readonly { name: string; count: number; marks: Mark[] }[]): Mark[] {
+interface DrawnBar {
+  id: string;
+  name: string;
+  count: number;
+  marks: Mark[];
+}
+
+/** How far up each bar is moved to lie below the one before, mm. */
+function placesOf(bars: readonly DrawnBar[]): number[] {
   let floorMm = 0;
+  return bars.map(({ marks }, index) => {
+    const { minY, maxY } = drawingOf(marks).extents;
+    const dy = index === 0 ? 0 : floorMm - BETWEEN_MM - maxY;
+    floorMm = minY + dy;
+    return dy;
+  });
+}
+
+/** Marks of several bars, one below the other, each with its name. */
+function stacked(bars: readonly DrawnBar[]): Mark[] {
+  const places = placesOf(bars);
   return bars.flatMap(({ name, count, marks }, index) => {
-    if (index === 0) {
-      floorMm = drawingOf(marks).extents.minY;
-      return marks;
-    }
+    if (index === 0) return marks;
     const { extents } = drawingOf(marks);
-    const dy = floorMm - BETWEEN_MM - extents.maxY;
-    floorMm += extents.minY - extents.maxY - BETWEEN_MM;
+    const dy = places[index]!;
     return [
       ...shifted(marks, 0, dy),
       {
@@ -54,8 +75,9 @@ function stacked(bars: readonly { name: string; count: number; marks: Mark[] }[]
 
 function barsOf(piece: Piece, draw: (bar: Bar) => Mark[]) {
   return [
-    { name: piece.name, count: 1, marks: draw(piece) },
+    { id: MAIN_PART, name: piece.name, count: 1, marks: draw(piece) },
     ...(piece.parts ?? []).map((part) => ({
+      id: part.id,
       name: stretchName(part),
       count: part.count ?? 1,
       marks: draw(part),
@@ -77,8 +99,69 @@ export function finishedDrawing(piece: Piece, elevation: Elevation): Drawing {
     dimensionX(extents.minX, extents.maxX, 0),
     dimensionY(extents.minY, extents.maxY, 0),
   ];
-  const drawing = drawingOf(stacked(bars));
+  const drawing = drawingOf([...stacked(bars), ...joinMarks(piece, bars, elevation)]);
   return { ...drawing, marks: [...drawing.marks, ...overall] };
+}
+
+const JOIN_WORDS: Record<Join["kind"], string> = {
+  rivet: "riveted",
+  weld: "welded",
+  collar: "collared",
+  wrap: "wrapped",
+};
+/** A rivet whose size isn't said is drawn this large, mm. */
+const RIVET_MM = 6;
+/** A rivet's head is half as wide again as its shank (common practice, no source). */
+const HEAD_SHARE = 1.5;
+
+/** Where parts are joined: the place on the first of them, with a line down to each of the others. */
+function joinMarks(piece: Piece, bars: readonly DrawnBar[], elevation: Elevation): Mark[] {
+  const places = placesOf(bars);
+  const drawn = new Map(bars.map((bar, index) => [bar.id, { ...bar, dy: places[index]! }]));
+  const made = new Map<string, Bar>([
+    [MAIN_PART, piece],
+    ...(piece.parts ?? []).map((part) => [part.id, part] as const),
+  ]);
+  return (piece.joins ?? []).flatMap(({ kind, parts, at, diameter = RIVET_MM }): Mark[] => {
+    const [first, ...others] = parts;
+    const bar = made.get(first!)!;
+    const finished = finishBar(bar.stretches, bar.features ?? [], elevation);
+    const { lengthMm } = layBar(bar.stretches);
+    const atMm = at ?? lengthMm;
+    const place = centreAt(finished, atMm);
+    const band = outlineBetween(
+      finished,
+      Math.max(0, atMm - diameter / 2),
+      Math.min(lengthMm, atMm + diameter / 2),
+    );
+    const here: Mark =
+      kind === "rivet"
+        ? { kind: "circle", ink: "mark", ...place, r: (diameter * HEAD_SHARE) / 2 }
+        : { kind: "path", ink: "mark", points: band, closed: true };
+    const { dy } = drawn.get(first!)!;
+    return [
+      ...shifted([here], 0, dy),
+      ...others.flatMap((id): Mark[] => {
+        const other = drawn.get(id)!;
+        const { minX, maxX, maxY } = drawingOf(other.marks).extents;
+        const x = Math.min(Math.max(place.x, minX), maxX);
+        const points = [
+          { x: place.x, y: place.y + dy },
+          { x, y: maxY + other.dy },
+        ];
+        return [
+          { kind: "path", ink: "centre", points, closed: false },
+          {
+            kind: "text",
+            x: x + 2,
+            y: maxY + other.dy + BETWEEN_MM / 2,
+            text: JOIN_WORDS[kind],
+            anchor: "start",
+          },
+        ];
+      }),
+    ];
+  });
 }
 
 /** The piece as forged and still straight, every stretch with its length. */
@@ -121,6 +204,7 @@ export function markedDrawing(piece: Piece, plan: Plan): Drawing {
   };
   const bars = [
     {
+      id: MAIN_PART,
       name: piece.name,
       count: 1,
       marks: barMarks(
@@ -132,7 +216,12 @@ export function markedDrawing(piece: Piece, plan: Plan): Drawing {
     ...(piece.parts ?? []).map((part, index) => {
       const { stockLengthMm, marks, name, count } = plan.parts[index]!;
       const fromA = marks.map(({ fromAMm }) => fromAMm);
-      return { name, count, marks: barMarks(part.stock.section, stockLengthMm, fromA) };
+      return {
+        id: part.id,
+        name,
+        count,
+        marks: barMarks(part.stock.section, stockLengthMm, fromA),
+      };
     }),
   ];
   // All marks from one datum end, so that errors don't add.
@@ -165,14 +254,34 @@ export function templateDrawing(piece: Piece, elevation: Elevation): Drawing {
   return drawingOf([...marks, ...ruler(extents.minX, extents.minY - 16)]);
 }
 
-/** What moved between two revisions: the outline as it was, and as it is. */
+/**
+ * What moved between two revisions: the piece as it is, and the outline as it was.
+ * They lie on each other at the longest stretch that is the same in both, so that
+ * a change at end A does not move all the rest; at end A where none is.
+ */
 export function comparedDrawing(before: Piece, after: Piece, elevation: Elevation): Drawing {
   const was = finishBar(before.stretches, before.features ?? [], elevation);
   const is = finishBar(after.stretches, after.features ?? [], elevation);
-  return drawingOf([
-    ...marksOfBar(is),
-    { kind: "path", ink: "guide", points: was.outline, closed: true },
-  ]);
+  const [fromMm, toMm] = sameIn(before, after);
+  const [there, here] = [centreAt(was, fromMm), centreAt(is, toMm)];
+  const guide: Mark = { kind: "path", ink: "guide", points: was.outline, closed: true };
+  return drawingOf([...marksOfBar(is), ...shifted([guide], here.x - there.x, here.y - there.y)]);
+}
+
+const isSame = (a: Stretch, b: Stretch) => JSON.stringify(a) === JSON.stringify(b);
+
+/** Where the middle of the longest unchanged stretch lies on either bar from end A, mm. */
+function sameIn(before: Piece, after: Piece): [beforeMm: number, afterMm: number] {
+  const old = new Map(layBar(before.stretches).stretches.map((one) => [one.stretch.id, one]));
+  let longestMm = 0;
+  let same: [number, number] = [0, 0];
+  for (const { stretch, fromMm } of layBar(after.stretches).stretches) {
+    const match = old.get(stretch.id);
+    if (!match || stretch.length <= longestMm || !isSame(match.stretch, stretch)) continue;
+    longestMm = stretch.length;
+    same = [match.fromMm + longestMm / 2, fromMm + longestMm / 2];
+  }
+  return same;
 }
 
 /** The elevation that shows more of the finished piece: the one in which it fills more room. */

@@ -3,7 +3,8 @@ import { MAIN_PART, type Feature, type Part, type Piece, type Stretch } from "..
 import { planPiece } from "../piece/plan";
 import { stretchName } from "../piece/stretch";
 import type { Section } from "../section/section";
-import { CORRECTION_WORDS, SETTING_WORDS } from "../trade/settings";
+import { CORRECTION_WORDS } from "../trade/declared";
+import { SETTING_WORDS } from "../trade/settings";
 import type { ExerciseContent } from "./exercise";
 
 /** A value on one side of a change; nothing where it wasn't there. */

@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { limitsAtGrade } from "../measure/characteristic";
 import { SHELF_EXERCISES } from "@/data/demo/exercises";
 import { ALWAYS_CAUTIONS, cautionFor, TRAINING_PIECE } from "../trade/cautions";
 import { barWith, pieceOf } from "../testing/pieces";
@@ -152,4 +153,27 @@ describe("comparing", () => {
       ]),
     );
   });
+});
+
+test("a hole can be judged by a go/no-go pin instead of a size; its own limits then stand", () => {
+  const piece = {
+    format: "bell-step.piece/1",
+    name: "Strap",
+    stock: { section: "30 by 8" },
+    stretches: [{ id: "strap", kind: "prism", section: "30 by 8", length: 160 }],
+    features: [{ id: "eye", kind: "hole", at: 40, diameter: 12, method: "punch" }],
+  };
+  const changed = { "eye.diameter": { withPins: true, upper: 12.2, weight: 3 } };
+  const { characteristics } = reckonExercise(
+    exerciseContentSchema.parse({
+      name: "Strap",
+      piece,
+      heatBudget: 2,
+      minuteBudget: 10,
+      planEdits: { changed },
+    }),
+  );
+  const eye = characteristics.find(({ id }) => id === "eye.diameter")!;
+  expect(eye).toMatchObject({ instrument: "pins", unit: "gauge", readings: "gauge", weight: 3 });
+  expect(limitsAtGrade(eye, 16)).toEqual({ lower: 0.5, upper: 1.5 });
 });

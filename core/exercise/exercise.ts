@@ -1,5 +1,7 @@
 import { z } from "zod";
 import type { Characteristic } from "../measure/characteristic";
+import { inHandOrder } from "../measure/order";
+import { GAUGE_SAYS } from "../measure/ways";
 import { nameSchema, pieceSchema, type Piece } from "../piece/piece";
 import { planPiece, type Plan } from "../piece/plan";
 import { cautionsFor, risksOf } from "../trade/cautions";
@@ -31,7 +33,7 @@ const limit = z.number().min(-100_000).max(100_000);
 export const planEditsSchema = z.strictObject({
   /** Ids of characteristics not measured. */
   leftOut: z.array(z.string().max(80)).max(400).default([]),
-  /** Ids in the order they are measured; those not named follow in the piece's order. */
+  /** Ids in the order they are measured; those not named follow in the order of the hand. */
   order: z.array(z.string().max(80)).max(400).default([]),
   /** Weight and limits set by the instructor, by id, in the characteristic's unit. */
   changed: z
@@ -41,6 +43,8 @@ export const planEditsSchema = z.strictObject({
         weight: z.number().min(0).max(10).optional(),
         lower: limit.optional(),
         upper: limit.optional(),
+        /** A hole tried with a go/no-go pin instead of measured. */
+        withPins: z.boolean().optional(),
       }),
     )
     .default({}),
@@ -73,7 +77,7 @@ export const stepSchema = z.union(
 
 /**
  * The measuring plan of an exercise: what its piece implies, less what was left
- * out, in the instructor's order, with their weights and limits.
+ * out, in the order of the hand or the instructor's, with their weights and limits.
  */
 export function measuringPlanOf(
   characteristics: readonly Characteristic[],
@@ -81,7 +85,7 @@ export function measuringPlanOf(
 ): Characteristic[] {
   const rank = new Map(order.map((id, index) => [id, index]));
   const placeOf = ({ id }: Characteristic) => rank.get(id) ?? Infinity;
-  return characteristics
+  return inHandOrder(characteristics)
     .filter(({ id }) => !leftOut.includes(id))
     .map((characteristic, index) => ({ characteristic, index }))
     .sort((a, b) => {
@@ -98,8 +102,10 @@ export function measuringPlanOf(
 
 function withChange(
   characteristic: Characteristic,
-  { weight, lower, upper }: PlanEdits["changed"][string],
+  { weight, lower, upper, withPins }: PlanEdits["changed"][string],
 ): Characteristic {
+  if (withPins && characteristic.measure === "diameter")
+    return { ...characteristic, ...PINS, weight: weight ?? characteristic.weight };
   const fixed = {
     ...characteristic.fixed,
     ...(lower === undefined ? {} : { lower }),
@@ -111,6 +117,14 @@ function withChange(
     ...(Object.keys(fixed).length > 0 ? { fixed } : {}),
   };
 }
+
+/** The go pin has to enter, the no-go pin must not; both are made to the limits, so none are set here. */
+const PINS = {
+  instrument: "pins",
+  unit: "gauge",
+  readings: "gauge",
+  nominal: GAUGE_SAYS.goes,
+} as const;
 
 /** All that follows from an exercise's content, reckoned once. */
 export interface ReckonedExercise {

@@ -1,3 +1,4 @@
+import { workingSeconds } from "./working";
 import fc from "fast-check";
 import { heatColour } from "./colours";
 import { coolingSeconds, steelSpecificHeat } from "./cooling";
@@ -83,4 +84,12 @@ test("daylight hides the dull reds and flatters none", () => {
   expect(heatColour(550, "daylight").name).toBe("black heat");
   expect(heatColour(980, "daylight").name).toBe("bright cherry");
   expect(heatColour(980, "daylight").use).toBe(heatColour(980, "dim").use);
+});
+
+test("thicker bar stays in its heat longer, and twice the size twice as long", () => {
+  const square = (size: number) => workingSeconds({ shape: "square", size });
+  expect(square(24) / square(12)).toBeCloseTo(2, 9);
+  // 6 mm is cold in about 20 seconds, and 12 mm square gives about twice that (common practice, no source).
+  expect(square(6)).toBeGreaterThan(8);
+  expect(square(6)).toBeLessThan(25);
 });

@@ -1,4 +1,5 @@
 import type { Characteristic, MeasuredUnit } from "./schema";
+import { GAUGE_LIMIT, GRADES_BELOW } from "./ways";
 import { plusMinusForGradeMm } from "./tolerance";
 
 // Without the schema's code: the bench judges in the browser and reads no files.
@@ -27,32 +28,11 @@ export function limitsAtGrade(
 const BESIDE_LENGTHS: Record<Exclude<MeasuredUnit, "mm">, readonly number[]> = {
   deg: [2, 3, 4, 6],
   turns: [0.125, 0.25, 0.5, 0.75],
+  grade: [GRADES_BELOW.fair],
+  gauge: [GAUGE_LIMIT],
 };
 
 function plusMinusBeside(unit: Exclude<MeasuredUnit, "mm">, grade: number): number {
   const row = BESIDE_LENGTHS[unit];
   return row[Math.min(row.length - 1, Math.max(0, grade - 16))]!;
-}
-
-/**
- * The size a reading stands for: the value itself, or the difference of two.
- *
- * @example measuredMm("difference", [12.1, 11]) → 1.1
- */
-export function measuredMm(
-  readings: Characteristic["readings"],
-  values: readonly number[],
-): number {
-  return readings === "difference" ? Math.abs(values[0]! - (values[1] ?? 0)) : values[0]!;
-}
-
-/**
- * Expanded uncertainty of the measured size, mm: a difference of two readings
- * has √2 times that of one (JCGM 100, independent readings).
- */
-export function measuredUncertaintyMm(
-  readings: Characteristic["readings"],
-  instrumentUncertainty: number,
-): number {
-  return readings === "difference" ? Math.SQRT2 * instrumentUncertainty : instrumentUncertainty;
 }

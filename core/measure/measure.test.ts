@@ -1,10 +1,6 @@
 import fc from "fast-check";
-import {
-  limitsAtGrade,
-  measuredMm,
-  measuredUncertaintyMm,
-  type Characteristic,
-} from "./characteristic";
+import { limitsAtGrade, type Characteristic } from "./characteristic";
+import { measuredUncertainty, measuredValue } from "./ways";
 import { judgeConformity } from "./conform";
 import { readEntry } from "./reading";
 import { isoTolerance, plusMinusForGradeMm, TOLERANCE_GRADES } from "./tolerance";
@@ -133,9 +129,9 @@ test("limits follow the grade; a difference has only an upper one; fixed limits 
 });
 
 test("a difference of two readings, and its uncertainty by the sum of variances", () => {
-  expect(measuredMm("difference", [12.1, 11])).toBeCloseTo(1.1);
-  expect(measuredMm("difference", [11, 12.1])).toBeCloseTo(1.1);
-  expect(measuredUncertaintyMm("difference", 0.1)).toBeCloseTo(Math.sqrt(0.1 ** 2 + 0.1 ** 2));
+  expect(measuredValue("difference", [12.1, 11])).toBeCloseTo(1.1);
+  expect(measuredValue("difference", [11, 12.1])).toBeCloseTo(1.1);
+  expect(measuredUncertainty("difference", 0.1)).toBeCloseTo(Math.sqrt(0.1 ** 2 + 0.1 ** 2));
 });
 
 describe("what is typed at the bench", () => {

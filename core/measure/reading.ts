@@ -33,11 +33,14 @@ export function readEntry(
     measured?: MeasuredUnit;
   },
 ): ReadingEntry {
+  if (asked.measured === "grade" || asked.measured === "gauge")
+    return { kind: "refused", message: "Choose one of the three answers: 1, 2 or 3." };
   if (asked.measured && asked.measured !== "mm") return readBesideLength(text, asked.measured);
   if (text.trim() === "") return { kind: "refused", message: ACCEPTED };
   let mm: number;
   try {
-    mm = parseLengthUnsafe(text, unit);
+    // Instruments send a sign before what they read.
+    mm = parseLengthUnsafe(text.trim().replace(/^\+\s*/, ""), unit);
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     return { kind: "refused", message: wordsForReading(error, text) };

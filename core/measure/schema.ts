@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { MOST_VALUES, READING_WAYS } from "./ways";
 
 /** The instruments a plan asks for. */
 export const INSTRUMENT_KINDS = [
@@ -7,12 +8,13 @@ export const INSTRUMENT_KINDS = [
   "straight-edge",
   "protractor",
   "template",
+  "pins",
   "eye",
 ] as const;
 export type InstrumentKind = (typeof INSTRUMENT_KINDS)[number];
 
-/** The units a characteristic is measured in. */
-export const MEASURED_UNITS = ["mm", "deg", "turns"] as const;
+/** The units a characteristic is measured in; a grade by eye and a go/no-go gauge have none of length. */
+export const MEASURED_UNITS = ["mm", "deg", "turns", "grade", "gauge"] as const;
 export type MeasuredUnit = (typeof MEASURED_UNITS)[number];
 
 /** What is measured: decides what a correction does to the rest. */
@@ -33,6 +35,10 @@ export const MEASURES = [
   "form",
   "extent",
   "legs",
+  "sides",
+  "cover",
+  "mark",
+  "weld",
 ] as const;
 
 const limit = z.number().min(-100_000).max(100_000);
@@ -40,12 +46,12 @@ const limit = z.number().min(-100_000).max(100_000);
 /**
  * One line of a measuring plan. Sizes are in `unit`, which is mm unless said. `size` judges against nominal
  * and limits to both sides; `match` and `evenness` judge a difference or a gap,
- * which has only an upper limit.
+ * which has only an upper limit; `presence` judges by eye whether it is there and good.
  */
 export const characteristicSchema = z.strictObject({
   id: z.string().min(1).max(80),
   name: z.string().min(1).max(80),
-  kind: z.enum(["size", "match", "evenness"]),
+  kind: z.enum(["size", "match", "evenness", "presence"]),
   measure: z.enum(MEASURES),
   /** Older plans say nothing and mean millimetres. */
   unit: z.enum(MEASURED_UNITS).default("mm"),
@@ -61,8 +67,10 @@ export const characteristicSchema = z.strictObject({
   heavyWhen: z.enum(["above", "below"]),
   /** What can be done on the light side: nothing, cut it off, or ease it back (a bend, a twist). */
   whenLight: z.enum(["start-again", "trim", "ease"]),
-  /** How many readings it takes: one, or two whose difference counts. */
-  readings: z.enum(["one", "difference"]),
+  /** How it is read; see `measuredValue` for what each way comes to. */
+  readings: z.enum(READING_WAYS),
+  /** How many values a series is asked for: crests of a twist, diameters, stations along a taper. */
+  count: z.number().int().min(2).max(MOST_VALUES).optional(),
   /** The size the grade is taken at, mm, and how many grades coarser than the step's. */
   tolerance: z.strictObject({ sizeMm: z.number().min(0), coarser: z.number().int().min(0).max(3) }),
   /** Limits that hold at every step: a straight edge's, or what the instructor set. */

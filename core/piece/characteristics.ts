@@ -16,6 +16,10 @@ const STRAIGHT_SHARE = 1 / 100;
 /** Below this the gap under a straight edge can't be told, mm (common practice, no source). */
 const LEAST_GAP_MM = 0.5;
 
+/** A taper longer than this is judged at stations along it too, mm (common practice, no source). */
+const LONG_TAPER_MM = 120;
+const STATIONS = 5;
+
 /** Below this share of the stock beside it, the smaller stretch stands behind a shoulder. */
 const STEP_SHARE = 0.95;
 const CURVES = new Set<Feature["kind"]>(["bend", "fold", "ring", "scroll", "wrap"]);
@@ -24,7 +28,7 @@ const CURVES = new Set<Feature["kind"]>(["bend", "fold", "ring", "scroll", "wrap
  * The measuring plan a piece implies, in the order of the bar from end A.
  *
  * A taper: its tip in both planes, the size midway in both planes or across both
- * diagonals, its length and straightness. A prism: both thicknesses, both
+ * diagonals, its length and straightness, a long one how true its sides run. A prism: both thicknesses, both
  * diagonals where they tell a square gone diamond, its length. A shoulder: where
  * it stands. A feature: what it is judged by (see {@link featureCharacteristics}).
  * A piece of more than one stretch: its whole length or, bent, its overall size.
@@ -244,8 +248,23 @@ function ofTransition(stretch: Transition, fromMm: number): Characteristic[] {
     ...bothWays(stretch, middlePlace, middle),
     ...(isSquare(middle) ? [diagonals(stretch, middlePlace, middle.size)] : []),
     ofLength(stretch, tipFirst ? fromMm + length : fromMm),
+    ...(length > LONG_TAPER_MM ? [sides(stretch, middlePlace, middle)] : []),
     straightness(stretch, fromMm),
   ];
+}
+
+/** Thickness at stations along the taper, and how far the farthest lies off one straight line. */
+function sides(stretch: Transition, middlePlace: Place, middle: Section): Characteristic {
+  const [sizeMm] = caliperSizesMm(middle);
+  const place = { ...middlePlace, id: "sides", name: stretchName(stretch) };
+  return {
+    ...thickness(stretch, place, 0, { way: `sides, at ${STATIONS} stations` }),
+    kind: "evenness",
+    measure: "sides",
+    readings: "line",
+    count: STATIONS,
+    tolerance: { sizeMm, coarser: 0 },
+  };
 }
 
 /** A true point has no size: only how blunt it may be, by the grade of the bar it comes from. */

@@ -1,5 +1,6 @@
 import { spiralWidthMm } from "../curve/spiral";
 import type { Characteristic } from "../measure/characteristic";
+import { MOST_VALUES } from "../measure/ways";
 import { caliperSizesMm } from "../section/section";
 import { sectionAt, thicknessAt, type LaidBar } from "./bar";
 import { scrollSpiral } from "./features";
@@ -17,7 +18,8 @@ type Line = Pick<Characteristic, "measure" | "nominal"> & Partial<Characteristic
  * What a feature is judged by. A hole: diameter, place, walls alike. A bend:
  * angle and inside radius. A twist: turns, even pitch, straight axis. A ring:
  * two diameters, whether they agree, and its gap. A scroll: width and how far it
- * lies off its template. A wrap: length and turns. A fold: legs alike.
+ * lies off its template. A wrap: length and turns. A fold: legs alike. A stamp, a
+ * texture, a weld: by eye, in three grades.
  *
  * @param stretchId the stretch the feature lies in
  */
@@ -80,11 +82,13 @@ export function featureCharacteristics(
           ...opened,
           weight: 2,
         }),
-        line("pitch", "longest and shortest pitch", {
+        line("pitch", "pitch, crest by crest", {
           ...difference(pitchMm),
           measure: "pitch",
           kind: "evenness",
           instrument: "rule",
+          readings: "spread",
+          count: Math.min(MOST_VALUES, Math.max(2, Math.floor(feature.turns))),
         }),
         line("straight", "straight", {
           measure: "straightness",
@@ -102,7 +106,13 @@ export function featureCharacteristics(
       return [
         across("one-way", "inside, one way"),
         across("other-way", "inside, the other way"),
-        line("round", "two diameters", { ...difference(inside), measure: "roundness" }),
+        line("round", "roundness, several diameters", {
+          ...difference(inside),
+          measure: "roundness",
+          kind: "evenness",
+          readings: "spread",
+          count: 3,
+        }),
         ...(feature.gap
           ? [
               line("gap", "gap", {
@@ -172,14 +182,25 @@ export function featureCharacteristics(
         }),
       ];
     case "stamp":
+      return [line("mark", "one blow, the right way up", { ...byEye, measure: "mark" })];
     case "texture":
+      return [line("cover", "even cover", { ...byEye, measure: "cover" })];
     case "weld":
-      return [];
+      return [line("seam", "seam closed", { ...byEye, measure: "weld", weight: 2 })];
   }
 }
 
 /** Under-bent and under-twisted is still to be worked; over can be eased back. */
 const opened = { heavyWhen: "below", whenLight: "ease" } as const;
+
+/** Judged in three grades beside reference pictures. */
+const byEye = {
+  kind: "presence",
+  unit: "grade",
+  nominal: 0,
+  instrument: "eye",
+  readings: "grade",
+} as const;
 
 /** Two readings that should agree. */
 const difference = (sizeMm: number) =>

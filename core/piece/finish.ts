@@ -102,6 +102,12 @@ function edgeBetween(edges: FinishedBar["edges"], sMm: number): Edge {
   return { left: mid(a.left, b.left), right: mid(a.right, b.right) };
 }
 
+/** The middle between both edges at a length from end A, mm. */
+export function centreAt({ edges }: FinishedBar, sMm: number): FlatPoint {
+  const { left, right } = edgeBetween(edges, sMm);
+  return { x: (left.x + right.x) / 2, y: (left.y + right.y) / 2 };
+}
+
 function edgesOf(stations: readonly CentreStation[], flat: (v: Vector) => FlatPoint): Edge[] {
   let normal: FlatPoint = { x: 0, y: 1 };
   return stations.map((station) => {

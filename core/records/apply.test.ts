@@ -1,7 +1,7 @@
 import { STEP_GRADES } from "../trade/steps";
 import { DEFAULT_MARKS_RULE } from "../verdict/marks";
 import { applyEvent, eventId, type BenchEvent } from "./apply";
-import type { BenchPiece } from "./bench";
+import { verdictOf, type BenchPiece } from "./bench";
 
 const EMPTY: BenchPiece = {
   id: "piece",
@@ -23,11 +23,27 @@ const EMPTY: BenchPiece = {
   heatBudget: 4,
   minuteBudget: 20,
   rules: { grades: STEP_GRADES, marks: DEFAULT_MARKS_RULE },
+  triesAsked: ["Does it fit?"],
+  correctionsAllowed: [],
   readings: [],
   defects: [],
+  tries: [],
+  corrections: [],
+  aids: [],
   verdicts: [],
+  signed: null,
 };
-const INSTRUMENTS = [{ id: "c", name: "Caliper", kind: "caliper" as const, uncertainty: 0.1 }];
+const INSTRUMENTS = [
+  {
+    id: "c",
+    name: "Caliper",
+    kind: "caliper" as const,
+    resolution: 0.02,
+    uncertainty: 0.1,
+    checkedOn: "2026-08-28",
+    checkEveryDays: 180,
+  },
+];
 
 const reading = (
   readingId: string,
@@ -93,4 +109,21 @@ test("each event has an id of its own, a tally one for the piece", () => {
     "d:change",
     "piece:tally",
   ]);
+});
+
+test("a piece sent back shows how it stands now; a closed one what it was signed with", () => {
+  const signed = { ...verdictOf(EMPTY), marks: 12 };
+  const verdict = (outcome: "keep" | "another-heat") => ({
+    id: "v",
+    sequence: 1,
+    outcome,
+    overrideReason: null,
+    marks: 12,
+    signedAt: "2026-11-24T18:00:00Z",
+    signedBy: "Oda",
+  });
+  const shown = (outcome: "keep" | "another-heat") =>
+    verdictOf({ ...EMPTY, verdicts: [verdict(outcome)], signed }).marks;
+  expect(shown("another-heat")).toBeNull();
+  expect(shown("keep")).toBe(12);
 });

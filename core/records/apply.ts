@@ -6,7 +6,9 @@ export type BenchEvent =
   | { name: "take-reading"; input: CommandInput<"take-reading"> }
   | { name: "note-defect"; input: CommandInput<"note-defect"> }
   | { name: "change-defect"; input: CommandInput<"change-defect"> }
-  | { name: "tally-piece"; input: CommandInput<"tally-piece"> };
+  | { name: "tally-piece"; input: CommandInput<"tally-piece"> }
+  | { name: "answer-try"; input: CommandInput<"answer-try"> }
+  | { name: "declare-work"; input: CommandInput<"declare-work"> };
 
 /** The id by which an event is known on the device: the record's own where it has one. */
 export function eventId({ name, input }: BenchEvent): string {
@@ -19,6 +21,10 @@ export function eventId({ name, input }: BenchEvent): string {
       return `${input.defectId}:change`;
     case "tally-piece":
       return `${input.pieceId}:tally`;
+    case "answer-try":
+      return input.tryId;
+    case "declare-work":
+      return `${input.pieceId}:declared`;
   }
 }
 
@@ -50,6 +56,14 @@ export function applyEvent(
     }
     case "tally-piece":
       return { ...piece, heats: event.input.heats, minutes: event.input.minutes };
+    case "answer-try": {
+      const { tryId: id, question, works } = event.input;
+      if (piece.tries.some((answered) => answered.id === id)) return piece;
+      const others = piece.tries.filter((answered) => answered.question !== question);
+      return { ...piece, tries: [...others, { id, question, works }] };
+    }
+    case "declare-work":
+      return { ...piece, corrections: event.input.corrections, aids: event.input.aids };
   }
 }
 

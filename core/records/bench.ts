@@ -2,7 +2,15 @@ import type { Characteristic, InstrumentKind } from "../measure/characteristic";
 import type { Piece } from "../piece/piece";
 import type { Severity } from "../trade/defects";
 import type { Step } from "../trade/steps";
-import type { Asked, Outcome, PieceRecord, Rules } from "../verdict/verdict";
+import type { Aid, Correction } from "../trade/declared";
+import type { Outcome } from "../verdict/outcomes";
+import {
+  judgePiece,
+  type Asked,
+  type PieceRecord,
+  type Rules,
+  type Verdict,
+} from "../verdict/verdict";
 
 export interface BenchReading {
   id: string;
@@ -24,10 +32,18 @@ export interface BenchDefect {
   withdrawn: boolean;
 }
 
+export interface BenchTry {
+  id: string;
+  question: string;
+  works: boolean;
+}
+
 export interface SignedVerdict {
   id: string;
   sequence: number;
   outcome: Outcome;
+  /** Why the instructor decided otherwise than computed; null where they didn't. */
+  overrideReason: string | null;
   marks: number | null;
   signedAt: string;
   signedBy: string;
@@ -48,19 +64,40 @@ export interface BenchPiece {
   characteristics: Characteristic[];
   heatBudget: number;
   minuteBudget: number;
+  /** The exercise's tries, as asked. */
+  triesAsked: string[];
+  correctionsAllowed: Correction[];
   rules: Rules;
   /** Current readings: superseded ones are left out. */
   readings: BenchReading[];
   defects: BenchDefect[];
+  /** The answer in force to each try answered. */
+  tries: BenchTry[];
+  corrections: Correction[];
+  aids: Aid[];
   /** First to latest. */
   verdicts: SignedVerdict[];
+  /** As computed when the latest was signed; null before. */
+  signed: Verdict | null;
 }
 
 export interface BenchInstrument {
   id: string;
   name: string;
   kind: InstrumentKind;
+  /** Smallest step it shows, in its unit. */
+  resolution: number;
+  /** Expanded uncertainty (k = 2) on forged steel, in its unit. */
   uncertainty: number;
+  /** Date of its last check; null where it never was. */
+  checkedOn: string | null;
+  checkEveryDays: number;
+}
+
+/** Signed for good: nothing more can be recorded on it. */
+export function isClosed({ verdicts }: Pick<BenchPiece, "verdicts">): boolean {
+  const latest = verdicts.at(-1);
+  return latest !== undefined && latest.outcome !== "another-heat";
 }
 
 /** What the verdict needs of a piece, from its rows; the same for the bench, the server and the tests. */
@@ -69,11 +106,15 @@ export const askedOf = (of: {
   exercise: { step: Step };
   heatBudget: number;
   minuteBudget: number;
+  triesAsked: string[];
+  correctionsAllowed: Correction[];
 }): Asked => ({
   characteristics: of.characteristics,
   step: of.exercise.step,
   heatBudget: of.heatBudget,
   minuteBudget: of.minuteBudget,
+  tries: of.triesAsked,
+  correctionsAllowed: of.correctionsAllowed,
 });
 
 export const recordOf = (of: {
@@ -81,10 +122,20 @@ export const recordOf = (of: {
   defects: BenchDefect[];
   heats: number;
   minutes: number;
+  tries: BenchTry[];
+  corrections: Correction[];
 }): PieceRecord => ({
   // Two benches may each have measured the same thing: the later one stands.
   readings: of.readings,
   defects: of.defects.filter(({ withdrawn }) => !withdrawn),
   heats: of.heats,
   minutes: of.minutes,
+  tries: of.tries,
+  corrections: of.corrections,
 });
+
+/** The verdict to show: while the piece is open as its records stand, once closed as it was signed. */
+export const verdictOf = (piece: BenchPiece): Verdict =>
+  isClosed(piece) && piece.signed
+    ? piece.signed
+    : judgePiece(askedOf(piece), recordOf(piece), piece.rules);

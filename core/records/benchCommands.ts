@@ -1,6 +1,11 @@
 import { z } from "zod";
 import { MAX_READING_MM } from "../measure/reading";
+import { CAUSE_CODES } from "../cause/causes";
+import { LEAST_CHECK_READINGS } from "../measure/instrumentCheck";
+import { MOST_VALUES } from "../measure/ways";
 import { SEVERITIES } from "../trade/defects";
+import { AIDS, CORRECTIONS } from "../trade/declared";
+import { OUTCOMES } from "../verdict/outcomes";
 import { count, idSchema, shortText } from "./fields";
 
 const instant = z.iso.datetime({
@@ -21,10 +26,10 @@ export const BENCH_COMMANDS = {
     readingId: idSchema,
     pieceId: idSchema,
     characteristicId: z.string().min(1).max(80),
-    /** In the characteristic's unit: one value, or two whose difference counts. */
-    values: z.array(size).min(1).max(2),
+    /** In the characteristic's unit, as many as its way of reading takes. */
+    values: z.array(size).min(1).max(MOST_VALUES),
     /** As typed or sent. */
-    typed: shortText(60),
+    typed: shortText(160),
     instrumentId: idSchema,
     supersedesId: idSchema.nullable(),
     takenAt: instant,
@@ -48,5 +53,46 @@ export const BENCH_COMMANDS = {
     heats: count("Heats", 99),
     minutes: count("Minutes", 999),
   }),
-  "sign-verdict": z.strictObject({ verdictId: idSchema, pieceId: idSchema }),
+  "answer-try": z.strictObject({
+    tryId: idSchema,
+    pieceId: idSchema,
+    /** As the exercise asks it. */
+    question: z.string().min(1).max(160),
+    works: z.boolean(),
+    answeredAt: instant,
+  }),
+  "declare-work": z.strictObject({
+    pieceId: idSchema,
+    corrections: z.array(z.enum(CORRECTIONS)).max(CORRECTIONS.length),
+    aids: z.array(z.enum(AIDS)).max(AIDS.length),
+  }),
+  "check-instrument": z.strictObject({
+    checkId: idSchema,
+    instrumentId: idSchema,
+    /** The known size and its expanded uncertainty, in the instrument's unit. */
+    reference: size,
+    referenceUncertainty: z.number().min(0).max(100),
+    values: z
+      .array(size)
+      .min(LEAST_CHECK_READINGS, `A check takes at least ${LEAST_CHECK_READINGS} readings.`)
+      .max(MOST_VALUES, `A check takes at most ${MOST_VALUES} readings.`),
+  }),
+  "say-cause": z.strictObject({
+    sayingId: idSchema,
+    pieceId: idSchema,
+    cause: z.enum(CAUSE_CODES),
+    /** Whether it holds for this piece, as the instructor saw it. */
+    holds: z.boolean(),
+  }),
+  "sign-verdict": z.strictObject({
+    verdictId: idSchema,
+    pieceId: idSchema,
+    /** Another outcome than the computed one, with the reason in words. */
+    override: z
+      .strictObject({
+        outcome: z.enum(OUTCOMES),
+        reason: shortText(300).min(10, "Say why in a few words: at least 10 characters."),
+      })
+      .nullable(),
+  }),
 } as const;

@@ -1,5 +1,6 @@
 import { limitsAtGrade, type Characteristic } from "../measure/characteristic";
 import { defectKind, type Severity } from "../trade/defects";
+import { valuesTaken } from "../measure/ways";
 import type { Random } from "./random";
 
 /** A made-up learner: how they start, how fast they learn, and what keeps going wrong. */
@@ -31,6 +32,7 @@ const READ_TO = {
   "straight-edge": 0.1,
   protractor: 0.5,
   template: 0.5,
+  pins: 1,
   eye: 0.25,
 } as const;
 const OFTEN_SEEN = ["hammer-marks", "scale-pitting", "bowed", "fish-mouth"];
@@ -70,10 +72,25 @@ function simulateReading(
   const { lower, upper } = limitsAtGrade(characteristic, grade);
   const stepMm = READ_TO[characteristic.instrument];
   const read = (mm: number) => Number((Math.max(0, Math.round(mm / stepMm)) * stepMm).toFixed(4));
-  if (characteristic.readings === "difference") {
-    const sideMm = characteristic.tolerance.sizeMm * Math.SQRT2;
-    const apartMm = upper * (traits.diamond + 0.4 * spread * Math.abs(random.normal()));
-    return [read(sideMm + apartMm / 2), read(sideMm - apartMm / 2)];
+  const { asked } = valuesTaken(characteristic);
+  switch (characteristic.readings) {
+    case "difference": {
+      const sideMm = characteristic.tolerance.sizeMm * Math.SQRT2;
+      const apartMm = upper * (traits.diamond + 0.4 * spread * Math.abs(random.normal()));
+      return [read(sideMm + apartMm / 2), read(sideMm - apartMm / 2)];
+    }
+    case "spread":
+    case "line": {
+      const { sizeMm } = characteristic.tolerance;
+      return Array.from({ length: asked }, () =>
+        read(sizeMm + upper * spread * 0.3 * random.normal()),
+      );
+    }
+    case "grade":
+      return [Math.min(2, Math.floor(spread * 2 * random.next()))];
+    case "gauge":
+      return [Math.max(0, Math.min(2, Math.round(1 + 0.4 * spread * random.normal())))];
+    case "one":
   }
   if (characteristic.kind !== "size")
     return [read(upper * spread * 0.6 * Math.abs(random.normal()))];

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { coolingOf } from "../heat/cooling";
+import { STILL_AIR } from "../heat/working";
 import { layBar, sectionAt } from "../piece/bar";
 import { featureName } from "../piece/featureCharacteristics";
 import { featureExtent } from "../piece/features";
@@ -145,8 +146,6 @@ function finished(draft: Draft, piece: Piece): Stage {
   const seconds = heat && coolest && sectionAreaMm2(coolest) > 0 ? coolingIn(heat)(coolest) : null;
   return { ...rest, id: `${operation}:${of}`, heat, seconds };
 }
-
-const STILL_AIR = { emissivity: 0.8, convection: 15, ambient: 20 };
 
 /** The few heats there are, each added up once: the designer asks with every drag. */
 const coolings = new Map<string, ReturnType<typeof coolingOf>>();

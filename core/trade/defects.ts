@@ -25,7 +25,7 @@ const kind = (
   rest: Pick<DefectKind, "shows" | "remedy"> & Partial<DefectKind>,
 ): DefectKind => ({ code, name, severity, correctable: true, now: false, alsoCalled: [], ...rest });
 
-/** The faults of tapers, drawing and plain bar. Other techniques bring theirs. */
+/** Every fault the catalogue knows, from the bar's surface to the fit of the whole. */
 export const DEFECT_KINDS: readonly DefectKind[] = [
   kind("cold-shut", "Cold shut", "reject", {
     shows: "a dark line where metal folded over itself",
@@ -96,6 +96,117 @@ export const DEFECT_KINDS: readonly DefectKind[] = [
     shows: "not straight",
     remedy: "Straighten at red on a wooden block.",
     alsoCalled: ["bent", "not straight"],
+  }),
+  kind("off-centre-hole", "Off-centre hole", "major", {
+    shows: "the walls beside the hole are unequal",
+    remedy: "Start again: dot the centre before heating and mark it at a low heat.",
+    correctable: false,
+    alsoCalled: ["hole off its mark"],
+  }),
+  kind("crooked-hole", "Crooked hole", "major", {
+    shows: "the walls are unequal on the far side only",
+    remedy: "Start again: turn the work end for end every few blows.",
+    correctable: false,
+    alsoCalled: ["leaning hole"],
+  }),
+  kind("slug-in", "Slug riveted in", "minor", {
+    shows: "a burr inside the hole, or a slug that won't leave",
+    remedy: "Shear the slug out at a darker heat over the pritchel hole.",
+    alsoCalled: ["rag", "burr"],
+  }),
+  kind("suck-in", "Face dragged down", "minor", {
+    shows: "the face is dished round the hole",
+    remedy: "Dress the face flat before drifting goes on, and after every drifting.",
+    now: true,
+    alsoCalled: ["dished face", "suck-in"],
+  }),
+  kind("bulge", "Bulge beside the hole", "cosmetic", {
+    shows: "the bar has grown wider beside the hole",
+    remedy: "Upset both sides evenly, edge on.",
+    alsoCalled: ["swelling"],
+  }),
+  kind("dog-leg", "Dog-leg", "minor", {
+    shows: "the bend is in the wrong place",
+    remedy: "Straighten it and bend again with all but the bend cooled.",
+  }),
+  kind("kink", "Kink in a scroll", "minor", {
+    shows: "a sudden change of curve, or a flat",
+    remedy: "Open it a little and roll it again at an even heat.",
+    alsoCalled: ["flat in a scroll"],
+  }),
+  kind("out-of-plane", "Out of plane", "minor", {
+    shows: "it lifts off the plate, or ears and legs don't line up along the length",
+    remedy: "Flatten it on the plate, cold or at red.",
+    alsoCalled: ["wind", "twisted out of plane"],
+  }),
+  kind("uneven-twist", "Uneven twist", "minor", {
+    shows: "the pitch varies",
+    remedy: "Cool the turns that lead, heat those that lag, and turn on.",
+  }),
+  kind("bowed-twist", "Bowed after twisting", "cosmetic", {
+    shows: "the axis of the twist is bent",
+    remedy: "Straighten it on wood, so that the corners aren't bruised.",
+  }),
+  kind("leg-slipped", "Leg slipped in the vise", "minor", {
+    shows: "one strand is not twisted",
+    remedy: "Heat again and grip both strands.",
+  }),
+  kind("legs-unequal", "Legs unequal", "minor", {
+    shows: "the lengths differ",
+    remedy: "Trim the longer where that is allowed, and note it.",
+  }),
+  kind("shoulder-rounded", "Shoulder rounded or sloping", "minor", {
+    shows: "the corner is not filled",
+    remedy: "Set it again with the set hammer, hot, to the edge.",
+    alsoCalled: ["sloping set-down"],
+  }),
+  kind("failed-weld", "Failed weld", "reject", {
+    shows: "the seam opens when bent, or shows as a dark line",
+    remedy: "Clean the fire, open the joint, flux and weld it again: first blow light.",
+    alsoCalled: ["open seam"],
+  }),
+  kind("weld-neck", "Weld neck", "major", {
+    shows: "thin beside the weld",
+    remedy: "Start again, and upset the scarf first.",
+    correctable: false,
+  }),
+  kind("stamp-doubled", "Stamp doubled or upside-down", "cosmetic", {
+    shows: "more than one blow, or not checked",
+    remedy: "Planish over it and leave it.",
+  }),
+  kind("rivet-fit", "Rivet too tight or too loose", "minor", {
+    shows: "it doesn't swing, or it rattles",
+    remedy: "Warm it and work it free, or set the head again.",
+  }),
+  kind("not-matching", "Not matching its partner", "minor", {
+    shows: "the pair differs",
+    remedy: "Gauge it off the first piece and bring it to that.",
+  }),
+  kind("spring-back", "Spring-back", "minor", {
+    shows: "a closed bend has opened again",
+    remedy: "Heat the whole bend, flanks too, and close it.",
+  }),
+  kind("upset-lost", "Upset bowed or lost", "minor", {
+    shows: "the bar is bent, or thinned again by straightening",
+    remedy: "A short heat with the rest cooled; upset and straighten in turn.",
+  }),
+  kind("too-little-metal", "Too little metal for the feature", "major", {
+    shows: "ears, boss or corner come out small",
+    remedy: "Start again with the stock planned between its marks.",
+    correctable: false,
+  }),
+  kind("former-crushed", "Former or stop crushed the end", "minor", {
+    shows: "a flattened curl",
+    remedy: "Open it, cool the tip, and bend it again.",
+  }),
+  kind("bundle-fell", "Bundle fell to one side", "major", {
+    shows: "the bars are not in a ring",
+    remedy: "Start again with short core stubs at the welds.",
+    correctable: false,
+  }),
+  kind("assembly-fit", "Wrong fit at assembly", "minor", {
+    shows: "a short stroke, a tight pin, holes apart",
+    remedy: "Fit it dry, then ease it before the last heat.",
   }),
   kind("ground", "Ground or filed, not declared", "minor", {
     shows: "a bright flat where forging was asked",

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { CORRECTIONS } from "./declared";
 
 /**
  * How an exercise is to be worked, where schools of practice differ. Either way
@@ -12,7 +13,7 @@ export const settingsSchema = z.strictObject({
   /** Hand work counts towards a step unless the exercise says otherwise. */
   power: z.enum(["hand", "machine-roughing"]),
   /** What may be done to the finished piece; always declared. */
-  corrections: z.array(z.enum(["filed", "ground", "trimmed"])).max(3),
+  corrections: z.array(z.enum(CORRECTIONS)).max(3),
   /** A twist in one long heat, or in several corrected locally. */
   twistHeats: z.enum(["one", "several", "either"]),
   /** The inside of a shoulder: dead square, or a deliberate radius, mm. */
@@ -69,10 +70,4 @@ export const SETTING_WORDS: {
     question: "Inside corner of a shoulder",
     answers: { square: "dead square", radius: "a radius" },
   },
-};
-
-export const CORRECTION_WORDS: Record<Settings["corrections"][number], string> = {
-  filed: "filing",
-  ground: "grinding",
-  trimmed: "trimming",
 };

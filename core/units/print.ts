@@ -90,18 +90,24 @@ export function printCaliper(mm: number, unit: LengthUnit): string {
   return unit === "mm" ? printMmRounded(mm, 1, true) : (mm / MM_PER_INCH).toFixed(3);
 }
 
-/** A quantity measured at the bench: a length, an angle or a count of turns. */
-export type PrintedUnit = "mm" | "deg" | "turns";
+/** A quantity taken at the bench: a length, an angle, a count of turns, or an answer chosen. */
+export type PrintedUnit = "mm" | "deg" | "turns" | "grade" | "gauge";
+
+const ANSWERS = {
+  grade: ["good", "fair", "poor"],
+  gauge: ["go stays out", "goes", "no-go goes in"],
+} as const;
 
 /**
  * A measured value in the person's way: lengths as a caliper reads, angles to
- * half a degree, turns to an eighth.
+ * half a degree, turns to an eighth, answers in words.
  *
  * @example printMeasured(90.52, "deg", "mm") → "90.5°"
  * @example printMeasured(2.75, "turns", "in") → "2 3/4"
  */
 export function printMeasured(value: number, measured: PrintedUnit, unit: LengthUnit): string {
   if (measured === "mm") return printCaliper(value, unit);
+  if (measured === "grade" || measured === "gauge") return ANSWERS[measured][value] ?? "";
   if (measured === "deg") return `${printMmRounded(value, 1)}°`;
   const { whole, numerator, denominator } = nearestInchFraction(value * MM_PER_INCH, 8);
   if (numerator === 0) return String(whole);

@@ -1,12 +1,19 @@
 import type { Characteristic, MeasuredUnit } from "../measure/characteristic";
+import { lozengeOf, type Lozenge } from "../measure/fits";
 import { defectKind } from "../trade/defects";
 import type { Judgement } from "./judge";
-import type { NotedDefect } from "./verdict";
+import type { NotedDefect, PieceRecord } from "./verdict";
 
 /** One thing to do in the next heat, with what it does to the rest. */
 export type Advice =
   | { code: "remedy"; kind: string; remedy: string }
-  | { code: "square-up"; name: string; differenceMm: number }
+  | {
+      code: "square-up";
+      name: string;
+      differenceMm: number;
+      /** How far its corners are off square, and each side once it is squared; null where unknown. */
+      lozenge: Lozenge | null;
+    }
   | {
       code: "bring-down";
       name: string;
@@ -19,7 +26,11 @@ export type Advice =
   | { code: "straighten"; name: string; gapMm: number }
   | { code: "work-on"; name: string; unit: MeasuredUnit; from: number; to: number }
   | { code: "ease-back"; name: string; unit: MeasuredUnit; from: number; to: number }
-  | { code: "make-alike"; name: string; off: number };
+  | { code: "make-alike"; name: string; off: number }
+  | { code: "even-out"; measure: Characteristic["measure"]; name: string; off: number }
+  | { code: "do-again"; name: string }
+  | { code: "fit-pin"; name: string }
+  | { code: "make-work"; question: string };
 
 /** What thinning does to a length at constant volume. */
 export interface LengthEffect {
@@ -38,7 +49,8 @@ interface Line {
 
 /**
  * What to do in another heat, in the order a smith would: faults that must go
- * first, then squaring, then thickness, then length, straightening last.
+ * first, then squaring, then thickness, then length, then what the features ask,
+ * then what shows in use, straightening last.
  *
  * Effects on length hold the volume constant. A taper between a tip of size a
  * and a base of size b over L holds L/3·(a² + ab + b²) (squares and rounds
@@ -47,7 +59,7 @@ interface Line {
 export function adviseNextHeat(
   characteristics: readonly Characteristic[],
   judgements: readonly Judgement[],
-  defects: readonly NotedDefect[],
+  { defects, tries }: Pick<PieceRecord, "defects" | "tries">,
 ): Advice[] {
   const lines = characteristics.flatMap((characteristic) => {
     const judgement = judgements.find(
@@ -70,6 +82,7 @@ export function adviseNextHeat(
       code: "square-up" as const,
       name: judgement.name,
       differenceMm: judgement.value,
+      lozenge: judgement.values?.length === 2 ? lozengeOf(...(judgement.values as Pair)) : null,
     })),
     ...thinning,
     ...of("length").flatMap((line) => adviseLength(line, foretold)),
@@ -77,6 +90,9 @@ export function adviseNextHeat(
       .filter(({ characteristic }) => !OF_STRETCHES.has(characteristic.measure))
       .map(adviseFeature),
     ...adviseRemedies(left, false, false),
+    ...tries.flatMap(({ question, works }) =>
+      works ? [] : [{ code: "make-work" as const, question }],
+    ),
     ...of("straightness").map(({ judgement }) => ({
       code: "straighten" as const,
       name: judgement.name,
@@ -84,6 +100,8 @@ export function adviseNextHeat(
     })),
   ];
 }
+
+type Pair = [number, number];
 
 function adviseRemedies(
   defects: readonly NotedDefect[],
@@ -170,6 +188,10 @@ const OF_STRETCHES = new Set<Characteristic["measure"]>([
 
 function adviseFeature({ characteristic, judgement }: Line): Advice {
   const { name, value, nominal, unit, state } = judgement;
+  if (unit === "grade") return { code: "do-again", name };
+  if (unit === "gauge") return { code: "fit-pin", name };
+  if (characteristic.kind === "evenness")
+    return { code: "even-out", measure: characteristic.measure, name, off: value };
   if (characteristic.kind !== "size") return { code: "make-alike", name, off: value };
   const code = state === "heavy" ? "work-on" : "ease-back";
   return { code, name, unit, from: value, to: nominal };

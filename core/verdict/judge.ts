@@ -1,11 +1,6 @@
-import {
-  limitsAtGrade,
-  measuredMm,
-  measuredUncertaintyMm,
-  type Characteristic,
-  type MeasuredUnit,
-} from "../measure/characteristic";
+import { limitsAtGrade, type Characteristic, type MeasuredUnit } from "../measure/characteristic";
 import { judgeConformity } from "../measure/conform";
+import { measuredUncertainty, measuredValue } from "../measure/ways";
 import { shareOfAllowance } from "./marks";
 
 /** How one characteristic stands: on size, still workable, gone too far, or not to be told. */
@@ -15,7 +10,9 @@ export interface Judgement {
   characteristicId: string;
   name: string;
   unit: MeasuredUnit;
-  /** What was measured: the reading, or the difference of two, in its unit. */
+  /** As read, in its unit; verdicts of earlier engines didn't keep them. */
+  values?: readonly number[];
+  /** What the readings come to, in its unit. */
   value: number;
   nominal: number;
   lower: number;
@@ -31,12 +28,12 @@ export interface Judgement {
 }
 
 /**
- * Judges one reading against its characteristic at a tolerance grade.
+ * Judges a reading against its characteristic at a tolerance grade.
  *
  * Outside on the side where metal can still be moved is heavy, on the other
  * side light; which side is which belongs to the characteristic.
  *
- * @param values the readings taken, in its unit: one, or two whose difference counts
+ * @param values the values taken, in its unit
  * @param instrumentUncertainty expanded uncertainty of the instrument (k = 2), in its unit
  * @param grade ISO 286-1 grade number
  */
@@ -45,19 +42,15 @@ export function judgeReading(
   values: readonly number[],
   { instrumentUncertainty, grade }: { instrumentUncertainty: number; grade: number },
 ): Judgement {
-  const value = measuredMm(characteristic.readings, values);
-  const uncertainty = measuredUncertaintyMm(characteristic.readings, instrumentUncertainty);
+  const value = measuredValue(characteristic.readings, values);
+  const uncertainty = measuredUncertainty(characteristic.readings, instrumentUncertainty);
   const limits = limitsAtGrade(characteristic, grade);
-  const judged = judgeConformity(
-    value,
-    // A gap or a difference can't fall below nothing; noise about zero is no fault.
-    characteristic.kind === "size" && limits.lower > 0 ? limits : { upper: limits.upper },
-    uncertainty,
-  );
+  const judged = judgeConformity(value, limitsThatJudge(characteristic, limits), uncertainty);
   return {
     characteristicId: characteristic.id,
     name: characteristic.name,
     unit: characteristic.unit,
+    values,
     value,
     nominal: characteristic.nominal,
     lower: limits.lower,
@@ -69,6 +62,12 @@ export function judgeReading(
     weight: characteristic.weight,
   };
 }
+
+/** A gap or a difference can't fall below nothing: noise about zero is no fault, so only the upper limit judges. */
+export const limitsThatJudge = (
+  { kind }: Pick<Characteristic, "kind">,
+  limits: { lower: number; upper: number },
+) => (kind === "size" && limits.lower > 0 ? limits : { upper: limits.upper });
 
 function stateOf(
   verdict: "in" | "out" | "unsure",

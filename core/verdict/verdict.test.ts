@@ -21,7 +21,14 @@ const { characteristics } = planPiece(
     ],
   }),
 );
-const ASKED: Asked = { characteristics, step: 3, heatBudget: 4, minuteBudget: 20 };
+const ASKED: Asked = {
+  characteristics,
+  step: 3,
+  heatBudget: 4,
+  minuteBudget: 20,
+  tries: [],
+  correctionsAllowed: [],
+};
 
 const on = ({ readings, nominal, tolerance }: Characteristic): number[] =>
   readings === "difference" ? [tolerance.sizeMm * 1.41, tolerance.sizeMm * 1.41] : [nominal];
@@ -37,6 +44,8 @@ function record(off: Record<string, number[]> = {}, rest: Partial<PieceRecord> =
     defects: [],
     heats: 3,
     minutes: 15,
+    tries: [],
+    corrections: [],
     ...rest,
   };
 }
@@ -121,6 +130,8 @@ describe("the verdict", () => {
       defects: [defect("burnt", "reject")],
       heats: 1,
       minutes: 5,
+      tries: [],
+      corrections: [],
     });
     expect(verdict).toMatchObject({ outcome: "start-again", complete: false, marks: null });
     expect(canBeSigned(verdict)).toBe(true);

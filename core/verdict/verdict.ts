@@ -1,16 +1,15 @@
 import type { Characteristic } from "../measure/characteristic";
 import { defectKind, type Severity } from "../trade/defects";
+import type { Correction } from "../trade/declared";
 import type { Step } from "../trade/steps";
 import { adviseNextHeat, type Advice } from "./advice";
 import { judgeReading, type Judgement } from "./judge";
 import { marksForDeviation } from "./marks";
 import type { MarksRule } from "./marksRule";
+import type { Outcome } from "./outcomes";
 
 /** Raised whenever the same records would give another verdict. Kept with every verdict. */
-export const ENGINE_VERSION = 2;
-
-export const OUTCOMES = ["keep", "another-heat", "start-again"] as const;
-export type Outcome = (typeof OUTCOMES)[number];
+export const ENGINE_VERSION = 3;
 
 /** What the piece was asked to be: the part of a revision the verdict needs. */
 export interface Asked {
@@ -18,15 +17,25 @@ export interface Asked {
   step: Step;
   heatBudget: number;
   minuteBudget: number;
+  /** Plain questions that show whether it works. */
+  tries: readonly string[];
+  /** What may be done to the finished piece. */
+  correctionsAllowed: readonly Correction[];
 }
 
 /** One current reading; superseded ones never come here. */
 export interface CurrentReading {
   characteristicId: string;
-  /** mm: one value, or two whose difference counts. */
+  /** In the characteristic's unit. */
   values: readonly number[];
-  /** Expanded uncertainty of the instrument used (k = 2), mm. */
+  /** Expanded uncertainty of the instrument used (k = 2), in its unit. */
   instrumentUncertainty: number;
+}
+
+/** The answer to one of the exercise's tries. */
+export interface AnsweredTry {
+  question: string;
+  works: boolean;
 }
 
 export interface NotedDefect {
@@ -42,6 +51,9 @@ export interface PieceRecord {
   defects: readonly NotedDefect[];
   heats: number;
   minutes: number;
+  tries: readonly AnsweredTry[];
+  /** What was declared to have been done to it. */
+  corrections: readonly Correction[];
 }
 
 /** The school's rules: tolerance grade of each step, and how marks are taken off. */
@@ -54,6 +66,8 @@ export interface Rules {
 export type Reason =
   | { code: "measured"; judgement: Judgement; cost: number; decides: Outcome | null }
   | { code: "defect"; defect: NotedDefect; cost: number; decides: Outcome | null }
+  | { code: "try"; question: string; cost: 0; decides: Outcome }
+  | { code: "correction"; correction: Correction; cost: number; decides: null }
   | { code: "heats-over"; heats: number; budget: number; cost: number; decides: null }
   | { code: "minutes-over"; minutes: number; budget: number; cost: number; decides: null };
 
@@ -61,10 +75,12 @@ export interface Verdict {
   engine: number;
   /** Undecided while nothing speaks against the piece and something is still to be measured. */
   outcome: Outcome | null;
-  /** Whether every characteristic has a reading. */
+  /** Whether every characteristic has a reading and every try an answer. */
   complete: boolean;
   /** Ids of characteristics without a reading, in plan order. */
   unmeasured: string[];
+  /** Tries not yet answered, in the exercise's order. */
+  untried: string[];
   /** 0 to 100, unrounded; of what has been measured so far. Null before the first reading. */
   marks: number | null;
   passed: boolean;
@@ -82,8 +98,8 @@ export interface Verdict {
  * with marks and every reason. Order of entry never matters.
  *
  * A reading too close to call speaks for the learner: it costs its marks but
- * decides nothing. A reject-class defect left in fails the piece whatever the
- * marks.
+ * decides nothing. A reject-class defect left in or a failed try fails the piece
+ * whatever the marks.
  */
 export function judgePiece(asked: Asked, record: PieceRecord, rules: Rules): Verdict {
   const judgeAtGrade = judgingByGrade(asked, record);
@@ -91,26 +107,29 @@ export function judgePiece(asked: Asked, record: PieceRecord, rules: Rules): Ver
   const reasons = [
     ...reasonsOfJudgements(judgements, asked, rules.marks),
     ...sortedById(record.defects).map((defect) => reasonOfDefect(defect, rules.marks)),
+    ...reasonsOfTries(asked, record),
+    ...reasonsOfCorrections(asked, record, rules.marks),
     ...reasonsOverBudget(asked, record, rules.marks),
   ];
   const measured = new Set(judgements.map((judgement) => judgement.characteristicId));
   const unmeasured = asked.characteristics.flatMap(({ id }) => (measured.has(id) ? [] : [id]));
   const marks = marksOf(judgements, reasons, rules.marks);
-  const complete = unmeasured.length === 0;
+  const tried = new Set(record.tries.map(({ question }) => question));
+  const untried = asked.tries.filter((question) => !tried.has(question));
+  const complete = unmeasured.length === 0 && untried.length === 0;
   const outcome = decide(reasons) ?? (complete ? "keep" : null);
   return {
     engine: ENGINE_VERSION,
     outcome,
     complete,
     unmeasured,
+    untried,
     marks,
     passed: outcome === "keep" && marks !== null && marks >= rules.marks.passMark,
     judgements,
     reasons,
     advice:
-      outcome === "another-heat"
-        ? adviseNextHeat(asked.characteristics, judgements, record.defects)
-        : [],
+      outcome === "another-heat" ? adviseNextHeat(asked.characteristics, judgements, record) : [],
     meetsStep: complete ? highestStepMet(asked, record, { rules, judgeAtGrade }) : 0,
   };
 }
@@ -187,6 +206,28 @@ function reasonOfDefect(defect: NotedDefect, rule: MarksRule): Reason {
   return { code: "defect", defect, cost, decides };
 }
 
+const failedTries = (asked: Pick<Asked, "tries">, record: Pick<PieceRecord, "tries">) =>
+  record.tries.filter(({ question, works }) => !works && asked.tries.includes(question));
+
+/** A piece that measures right and doesn't work has failed. */
+const reasonsOfTries = (asked: Asked, record: PieceRecord): Reason[] =>
+  failedTries(asked, record)
+    .map(({ question }) => question)
+    .sort()
+    .map((question) => ({ code: "try", question, cost: 0, decides: "another-heat" }));
+
+/** Declared, but not allowed on this exercise: it costs what a minor defect does. */
+const reasonsOfCorrections = (asked: Asked, record: PieceRecord, rule: MarksRule): Reason[] =>
+  [...new Set(record.corrections)]
+    .filter((correction) => !asked.correctionsAllowed.includes(correction))
+    .sort()
+    .map((correction) => ({
+      code: "correction",
+      correction,
+      cost: rule.defects.minor,
+      decides: null,
+    }));
+
 function reasonsOverBudget(asked: Asked, record: PieceRecord, rule: MarksRule): Reason[] {
   const { heatBudget, minuteBudget } = asked;
   const { heats, minutes } = record;
@@ -237,7 +278,7 @@ function highestStepMet(
 ): Step | 0 {
   const left = record.defects.filter(({ corrected }) => !corrected);
   const has = (severity: Severity) => left.some((defect) => defect.severity === severity);
-  if (has("reject")) return 0;
+  if (has("reject") || failedTries(asked, record).length > 0) return 0;
   for (let step: Step | 0 = 5; step > 0; step = (step - 1) as Step | 0) {
     if (step >= 2 && record.heats > asked.heatBudget) continue;
     if (step >= 3 && has("major")) continue;

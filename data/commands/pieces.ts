@@ -1,5 +1,6 @@
 import { and, eq, isNull, sql } from "drizzle-orm";
 import { askedOf, recordOf } from "@/core/records/bench";
+import { areValuesOf, valuesTaken } from "@/core/measure/ways";
 import { defectKind } from "@/core/trade/defects";
 import { judgePiece } from "@/core/verdict/verdict";
 import { STAFF, type Actor } from "../actor";
@@ -83,6 +84,7 @@ export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) 
       techniqueId: exercise.techniqueId,
       heats: piece.heats,
       minutes: piece.minutes,
+      corrections: piece.corrections,
       revisionId: piece.revisionId,
       step: exercise.step,
       rules: school.rules,
@@ -105,7 +107,7 @@ export type OpenPiece = Awaited<ReturnType<typeof openPiece>>;
 export const isClosed = ({ latest }: OpenPiece): boolean =>
   latest !== null && latest !== "another-heat";
 
-function assertOpen(row: OpenPiece): void {
+export function assertOpen(row: OpenPiece): void {
   if (isClosed(row))
     conflict("This piece is signed and closed: nothing more can be recorded on it.");
 }
@@ -113,10 +115,10 @@ function assertOpen(row: OpenPiece): void {
 /** The verdict from the piece's records as they stand in this transaction. */
 export async function verdictNow(tx: Transaction, pieceId: string, row: OpenPiece) {
   const records = await currentRecords(tx, pieceId);
-  const { heats, minutes, plan } = row;
+  const { heats, minutes, corrections, plan } = row;
   return judgePiece(
     askedOf({ ...plan, exercise: { step: row.step as Step } }),
-    recordOf({ ...records, heats, minutes }),
+    recordOf({ ...records, heats, minutes, corrections }),
     readRules(row.rules),
   );
 }
@@ -186,13 +188,10 @@ function assertFits(
       "This piece's plan has no such thing to measure.",
       "characteristicId",
     );
-  const wanted = characteristic.readings === "difference" ? 2 : 1;
-  if (values.length !== wanted)
-    throw new Failure(
-      "invalid",
-      `${characteristic.name} takes ${wanted === 2 ? "two readings" : "one reading"}.`,
-      "values",
-    );
+  if (areValuesOf(characteristic, values)) return;
+  const { least, most } = valuesTaken(characteristic);
+  const taken = least === most ? `${least}` : `${least} to ${most}`;
+  throw new Failure("invalid", `${characteristic.name} takes ${taken} of its kind.`, "values");
 }
 
 /** Nothing was inserted: the same reading again, a closed piece, or one of the ids is wrong. */
@@ -257,17 +256,5 @@ export const changeDefect = defineCommand({
       assertOpen(row);
       await tx.update(defect).set({ corrected, withdrawn }).where(eq(defect.id, defectId));
       return { defectId, verdict: await verdictNow(tx, there.pieceId, row) };
-    }),
-});
-
-export const tallyPiece = defineCommand({
-  name: "tally-piece",
-  roles: STAFF,
-  run: ({ database, actor }, { pieceId, heats, minutes }) =>
-    database.transaction(async (tx) => {
-      const row = await openPiece(tx, actor, pieceId);
-      assertOpen(row);
-      await tx.update(piece).set({ heats, minutes }).where(eq(piece.id, pieceId));
-      return { pieceId, verdict: await verdictNow(tx, pieceId, { ...row, heats, minutes }) };
     }),
 });

@@ -13,8 +13,11 @@ import {
   retireExercise,
   saveDraft,
 } from "./exercises";
+import { sayCause } from "./causes";
+import { checkAgainstReference } from "./instruments";
 import { addLearner, makeJoinLink, setFirstUnit } from "./people";
-import { changeDefect, noteDefect, startPiece, takeReading, tallyPiece } from "./pieces";
+import { answerTry, declareWork, tallyPiece } from "./pieceNotes";
+import { changeDefect, noteDefect, startPiece, takeReading } from "./pieces";
 import { signVerdict } from "./sign";
 
 /** Every command there is; a name in the core without its command here does not compile. */
@@ -28,6 +31,10 @@ const HANDLERS: { [Name in CommandName]: Command<Name> } = {
   "note-defect": noteDefect,
   "change-defect": changeDefect,
   "tally-piece": tallyPiece,
+  "answer-try": answerTry,
+  "check-instrument": checkAgainstReference,
+  "say-cause": sayCause,
+  "declare-work": declareWork,
   "sign-verdict": signVerdict,
   "new-exercise": newExercise,
   "save-draft": saveDraft,

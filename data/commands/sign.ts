@@ -1,5 +1,7 @@
 import { and, desc, eq } from "drizzle-orm";
 import { standingOf, type Standing } from "@/core/climb/standing";
+import type { CommandInput } from "@/core/records/commands";
+import type { Step } from "@/core/trade/steps";
 import { canBeSigned } from "@/core/verdict/verdict";
 import { INSTRUCTORS } from "../actor";
 import type { Transaction } from "../database";
@@ -13,7 +15,7 @@ import { isClosed, openPiece, verdictNow } from "./pieces";
 export const signVerdict = defineCommand({
   name: "sign-verdict",
   roles: INSTRUCTORS,
-  run: ({ database, actor }, { verdictId, pieceId }) =>
+  run: ({ database, actor }, { verdictId, pieceId, override }) =>
     database.transaction(async (tx) => {
       // Held alone: no reading can come in between judging and signing.
       await tx
@@ -32,7 +34,9 @@ export const signVerdict = defineCommand({
         if (isClosed(row)) conflict("This piece has already been signed.");
         const computed = await verdictNow(tx, pieceId, row);
         if (!canBeSigned(computed) || !computed.outcome)
-          conflict(`Not everything is measured yet: ${computed.unmeasured.length} still to go.`);
+          conflict(
+            `Not everything is done yet: ${computed.unmeasured.length} to measure, ${computed.untried.length} to try.`,
+          );
         const added = await tx
           .insert(verdict)
           .values({
@@ -41,9 +45,10 @@ export const signVerdict = defineCommand({
             pieceId,
             sequence: (verdicts[0]?.sequence ?? 0) + 1,
             engine: computed.engine,
-            outcome: computed.outcome,
+            outcome: override?.outcome ?? computed.outcome,
+            overrideReason: override?.reason ?? null,
             marks: computed.marks,
-            meetsStep: computed.meetsStep,
+            meetsStep: stepMet(computed.meetsStep, row.step as Step, override),
             computed,
             signedBy: actor.personId,
           })
@@ -56,6 +61,16 @@ export const signVerdict = defineCommand({
       return { verdictId, standing };
     }),
 });
+
+/** An instructor who decides otherwise decides the step too: kept counts as the exercise's own. */
+function stepMet(
+  computed: Step | 0,
+  asked: Step,
+  override: CommandInput<"sign-verdict">["override"],
+): Step | 0 {
+  if (!override) return computed;
+  return override.outcome === "keep" ? (Math.max(computed, asked) as Step) : 0;
+}
 
 /** Works the standing out again from all signed pieces and keeps its evidence. */
 export async function keepStanding(

@@ -79,7 +79,7 @@ export const INSTRUMENTS = [
     kind: "straight-edge",
     resolution: 0.1,
     uncertainty: 0.2,
-    checkedOn: "2026-08-28",
+    checkedOn: "2026-03-02",
   },
   {
     name: "Protractor",
@@ -95,6 +95,7 @@ export const INSTRUMENTS = [
     uncertainty: 0.5,
     checkedOn: "2026-08-28",
   },
+  { name: "Go/no-go pins", kind: "pins", resolution: 1, uncertainty: 0, checkedOn: "2026-08-28" },
   { name: "By eye", kind: "eye", resolution: 0.25, uncertainty: 0.1, checkedOn: null },
 ] as const;
 

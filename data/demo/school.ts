@@ -7,9 +7,12 @@ import { seededRandom, seededUuidV7, type Random } from "@/core/simulate/random"
 import { STEP_GRADES } from "@/core/trade/steps";
 import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
 import { DEFAULT_MARKS_RULE } from "@/core/verdict/marks";
-import { judgePiece, type Asked, type Outcome, type PieceRecord } from "@/core/verdict/verdict";
+import type { Outcome } from "@/core/verdict/outcomes";
+import { judgePiece, type Asked, type PieceRecord } from "@/core/verdict/verdict";
 import type * as schema from "../schema";
+import { addCausesSaid } from "./causes";
 import { DRAFT_EXERCISES, SHELF_EXERCISES, WORKED_EXERCISES, type DemoExercise } from "./exercises";
+import { addInstrumentChecks } from "./instruments";
 import { COHORTS, INSTRUMENTS, LEARNERS, SCHOOL_NAME, STAFF, type DemoLearner } from "./people";
 
 export const DEMO_SEED = 20260908;
@@ -28,12 +31,15 @@ export interface DemoRows {
   technique: Rows<typeof schema.technique>;
   techniquePrerequisite: Rows<typeof schema.techniquePrerequisite>;
   instrument: Rows<typeof schema.instrument>;
+  instrumentCheck: Rows<typeof schema.instrumentCheck>;
   exercise: Rows<typeof schema.exercise>;
   exerciseRevision: Rows<typeof schema.exerciseRevision>;
   exerciseDraft: Rows<typeof schema.exerciseDraft>;
   assignment: Rows<typeof schema.assignment>;
   piece: Rows<typeof schema.piece>;
   reading: Rows<typeof schema.reading>;
+  tryResult: Rows<typeof schema.tryResult>;
+  causeSaid: Rows<typeof schema.causeSaid>;
   defect: Rows<typeof schema.defect>;
   verdict: Rows<typeof schema.verdict>;
   standingEvidence: Rows<typeof schema.standingEvidence>;
@@ -77,6 +83,7 @@ export function buildDemoSchool(seed = DEMO_SEED): DemoRows {
   const people = addPeople(rows, schoolId, id);
   const techniques = addTechniques(rows, schoolId, id);
   for (const instrument of INSTRUMENTS) rows.instrument.push({ ...instrument, id: id(), schoolId });
+  addInstrumentChecks(rows, schoolId, people.setter, id);
   const by = people.setter;
   const add = (exercise: DemoExercise, newId: NewId) =>
     addExercise(
@@ -90,6 +97,7 @@ export function buildDemoSchool(seed = DEMO_SEED): DemoRows {
     const personId = people.learners[index]!;
     addWork(rows, { schoolId, personId, learner, index, by: people.setter, exercises }, random);
   });
+  addCausesSaid(rows, schoolId, random, id);
   addStandings(rows, schoolId);
   for (const exercise of SHELF_EXERCISES) add(exercise, id);
   for (const exercise of DRAFT_EXERCISES)
@@ -111,20 +119,25 @@ function emptyRows(): DemoRows {
     technique: [],
     techniquePrerequisite: [],
     instrument: [],
+    instrumentCheck: [],
     exercise: [],
     exerciseRevision: [],
     exerciseDraft: [],
     assignment: [],
     piece: [],
     reading: [],
+    tryResult: [],
     defect: [],
     verdict: [],
+    causeSaid: [],
     standingEvidence: [],
   };
 }
 
 type NewId = (ms?: number) => string;
 const TERM_DATE = new Date(TERM_START);
+/** Six weeks: what a class has shown by then goes into a new revision. */
+const REVISED_AFTER_MS = 42 * 24 * 60 * 60 * 1000;
 
 function addPeople(rows: DemoRows, schoolId: string, id: NewId) {
   const cohorts = COHORTS.map((cohort) => ({ ...cohort, id: id(), schoolId }));
@@ -186,10 +199,9 @@ function addExercise(
   id: NewId,
 ): BuiltExercise {
   const exerciseId = id();
-  const revisionId = id();
-  const { step } = exercise;
+  const { step, first } = exercise;
   const content = exerciseContentSchema.parse(exercise.content);
-  const { name, piece, heatBudget, minuteBudget } = content;
+  const contents = first ? [exerciseContentSchema.parse(first), content] : [content];
   const { characteristics, tools } = reckonExercise(content);
   const technique = rows.technique.find((row) => row.id === techniqueId)!;
   rows.exercise.push({
@@ -197,23 +209,36 @@ function addExercise(
     schoolId,
     techniqueId,
     step,
-    name,
-    latestNumber: 1,
+    name: content.name,
+    latestNumber: contents.length,
     words: searchWords(content, technique, tools),
     createdAt: TERM_DATE,
   });
-  rows.exerciseRevision.push({
-    ...content,
-    id: revisionId,
+  const revisions = contents.map((published, index) => ({
+    ...published,
+    id: id(),
     schoolId,
     exerciseId,
-    number: 1,
-    characteristics,
-    stock: printSection(piece.stock.section, "mm"),
+    number: index + 1,
+    characteristics: reckonExercise(published).characteristics,
+    stock: printSection(published.piece.stock.section, "mm"),
     publishedBy: by,
-    publishedAt: TERM_DATE,
-  });
-  return { exerciseId, techniqueId, revisionId, characteristics, step, heatBudget, minuteBudget };
+    publishedAt: new Date(TERM_DATE.getTime() + index * REVISED_AFTER_MS),
+  }));
+  rows.exerciseRevision.push(...revisions);
+  const { heatBudget, minuteBudget } = content;
+  const revisionId = revisions.at(-1)!.id;
+  return {
+    exerciseId,
+    techniqueId,
+    revisionId,
+    characteristics,
+    step,
+    heatBudget,
+    minuteBudget,
+    tries: content.tries,
+    correctionsAllowed: content.settings.corrections,
+  };
 }
 
 function addDraft(
@@ -286,6 +311,9 @@ function addWork(rows: DemoRows, work: Work, random: Random): void {
     }
   }
 }
+
+/** How often a piece does what it is for. */
+const TRY_WORKS = 0.96;
 
 interface Made {
   exercise: BuiltExercise;
@@ -364,7 +392,22 @@ function addPiece(rows: DemoRows, work: Work, made: Made, random: Random): void 
     return { id, kind: seen.kind, severity: seen.severity, corrected: false };
   });
   if (made.measured !== undefined) return;
-  const record = { readings, defects, heats, minutes };
+  const tries = exercise.tries.map((question) => {
+    const id = seededUuidV7(takenAt.getTime() + 90_000, random);
+    const works = random.next() < TRY_WORKS;
+    rows.tryResult.push({
+      id,
+      schoolId,
+      pieceId,
+      question,
+      works,
+      answeredBy: by,
+      answeredAt: takenAt,
+      receivedAt: takenAt,
+    });
+    return { id, question, works };
+  });
+  const record = { readings, defects, heats, minutes, tries, corrections: [] };
   const signedAt = takenAt.getTime() + 120_000;
   const outcome = addVerdict(
     rows,
@@ -458,6 +501,8 @@ function addSecondTry(
     defects: record.defects.map((defect) => ({ ...defect, corrected: true })),
     heats: piece.heats,
     minutes: piece.minutes,
+    tries: mendTries(rows, record.tries, { pieceId, at }, random),
+    corrections: [],
   };
   addVerdict(
     rows,
@@ -465,6 +510,25 @@ function addSecondTry(
     { pieceId, sequence: 2, signedAt: at + 60_000, exercise, record: now },
     random,
   );
+}
+
+/** What failed its try is eased in the second heat, and tried again. */
+function mendTries(
+  rows: DemoRows,
+  tries: PieceRecord["tries"],
+  { pieceId, at }: { pieceId: string; at: number },
+  random: Random,
+): PieceRecord["tries"] {
+  return tries.map(({ question, works }) => {
+    if (works) return { question, works };
+    const failed = rows.tryResult.find(
+      (one) => one.pieceId === pieceId && one.question === question,
+    )!;
+    const when = new Date(at + 50_000);
+    const id = seededUuidV7(when.getTime(), random);
+    rows.tryResult.push({ ...failed, id, works: true, answeredAt: when, receivedAt: when });
+    return { question, works: true };
+  });
 }
 
 const wanted = (exercise: BuiltExercise, characteristicId: string) => ({

@@ -1,22 +1,16 @@
 import { and, asc, desc, eq, sql } from "drizzle-orm";
-import type {
-  BenchDefect,
-  BenchInstrument,
-  BenchPiece,
-  BenchReading,
-  SignedVerdict,
-} from "@/core/records/bench";
+import type { BenchDefect, BenchPiece, BenchReading, BenchTry } from "@/core/records/bench";
 import type { Step } from "@/core/trade/steps";
-import type { Outcome } from "@/core/verdict/verdict";
+import type { Outcome } from "@/core/verdict/outcomes";
+import type { Verdict } from "@/core/verdict/verdict";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { notFound } from "../failure";
-import { characteristicsOf, pieceOf } from "../records";
+import { pieceOf, planOf } from "../records";
 import { readRules } from "../rules";
 import {
   exercise,
   exerciseRevision,
-  instrument,
   person,
   piece,
   reading,
@@ -25,12 +19,14 @@ import {
   verdict,
 } from "../schema";
 
-/** Readings of a piece that no later reading supersedes and defects not withdrawn, oldest first, in one round trip. */
+type CurrentRecords = { readings: BenchReading[]; defects: BenchDefect[]; tries: BenchTry[] };
+
+/** Readings that no later reading supersedes, defects not withdrawn and the tries' latest answers, oldest first, in one round trip. */
 export async function currentRecords(
   database: Queryable,
   pieceId: string,
-): Promise<{ readings: BenchReading[]; defects: BenchDefect[] }> {
-  const { rows } = await database.execute<{ readings: BenchReading[]; defects: BenchDefect[] }>(sql`
+): Promise<CurrentRecords> {
+  const { rows } = await database.execute<CurrentRecords>(sql`
     select
       (select coalesce(json_agg(json_build_object(
           'id', r.id, 'characteristicId', r.characteristic_id, 'values', r.values, 'typed', r.typed,
@@ -44,7 +40,11 @@ export async function currentRecords(
           'corrected', d.corrected, 'withdrawn', d.withdrawn
         ) order by d.id), '[]')
         from defect d
-        where d.piece_id = ${pieceId} and not d.withdrawn) as defects`);
+        where d.piece_id = ${pieceId} and not d.withdrawn) as defects,
+      (select coalesce(json_agg(json_build_object(
+          'id', t.id, 'question', t.question, 'works', t.works) order by t.id), '[]')
+        from (select distinct on (question) id, question, works from try_result
+          where piece_id = ${pieceId} order by question, received_at desc, id desc) t) as tries`);
   return rows[0]!;
 }
 
@@ -91,48 +91,61 @@ export async function findBenchPiece(
     exercise: { id: row.exercise.id, name: row.exercise.name, step: row.exercise.step as Step },
     technique: row.technique,
     piece: pieceOf(row.revision.id, row.revision.piece),
-    characteristics: characteristicsOf(row.revision.id, row.revision.characteristics),
-    heatBudget: row.revision.heatBudget,
-    minuteBudget: row.revision.minuteBudget,
+    ...planOf(row.revision.id, row.revision),
+    corrections: row.piece.corrections,
+    aids: row.piece.aids,
     rules: readRules(row.rules),
     ...(await currentRecords(database, pieceId)),
-    verdicts: await signedVerdicts(database, pieceId),
+    ...(await signedVerdicts(database, pieceId)),
   };
 }
 
-async function signedVerdicts(database: Queryable, pieceId: string): Promise<SignedVerdict[]> {
+/** What verdicts of earlier engines didn't keep. */
+const NOT_KEPT: Pick<Verdict, "untried"> = { untried: [] };
+
+async function signedVerdicts(
+  database: Queryable,
+  pieceId: string,
+): Promise<Pick<BenchPiece, "verdicts" | "signed">> {
   const rows = await database
     .select({
       id: verdict.id,
       sequence: verdict.sequence,
       outcome: verdict.outcome,
+      overrideReason: verdict.overrideReason,
       marks: verdict.marks,
       signedAt: verdict.signedAt,
       signedBy: person.name,
+      computed: verdict.computed,
     })
     .from(verdict)
     .innerJoin(person, eq(person.id, verdict.signedBy))
     .where(eq(verdict.pieceId, pieceId))
     .orderBy(asc(verdict.sequence));
-  return rows.map((row) => ({ ...row, signedAt: row.signedAt.toISOString() }));
+  const latest = rows.at(-1);
+  return {
+    verdicts: rows.map(({ computed: _, ...row }) => ({
+      ...row,
+      signedAt: row.signedAt.toISOString(),
+    })),
+    signed: latest ? { ...NOT_KEPT, ...(latest.computed as Verdict) } : null,
+  };
 }
 
-/** The school's instruments; staff only. */
-export async function listInstruments(
+/** The piece of the actor's school with a tag, in whatever case it was typed; null where none is. Staff only. */
+export async function findPieceByTag(
   database: Queryable,
   actor: Actor,
-): Promise<BenchInstrument[]> {
-  if (!isStaff(actor)) return [];
-  return database
-    .select({
-      id: instrument.id,
-      name: instrument.name,
-      kind: instrument.kind,
-      uncertainty: instrument.uncertainty,
-    })
-    .from(instrument)
-    .where(eq(instrument.schoolId, actor.schoolId))
-    .orderBy(asc(instrument.kind), asc(instrument.uncertainty), asc(instrument.name));
+  tag: string,
+): Promise<string | null> {
+  if (!isStaff(actor)) return null;
+  const [row] = await database
+    .select({ id: piece.id })
+    .from(piece)
+    .where(
+      and(eq(piece.schoolId, actor.schoolId), eq(piece.tag, tag.replace(/\s+/g, "").toUpperCase())),
+    );
+  return row?.id ?? null;
 }
 
 export interface QueuedPiece {

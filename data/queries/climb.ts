@@ -1,7 +1,8 @@
 import { and, asc, desc, eq, sql } from "drizzle-orm";
 import { standingOf, type SignedPiece, type Standing } from "@/core/climb/standing";
 import type { Step } from "@/core/trade/steps";
-import type { Outcome, Verdict } from "@/core/verdict/verdict";
+import type { Outcome } from "@/core/verdict/outcomes";
+import type { Verdict } from "@/core/verdict/verdict";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { exercise, exerciseRevision, piece, standingEvidence, verdict } from "../schema";

@@ -9,4 +9,14 @@ export {
   techniquePrerequisite,
 } from "./exercises";
 export { cohort, joinLink, membership, person, school } from "./people";
-export { defect, instrument, piece, reading, standingEvidence, verdict } from "./pieces";
+export {
+  causeSaid,
+  defect,
+  instrument,
+  instrumentCheck,
+  piece,
+  reading,
+  standingEvidence,
+  tryResult,
+  verdict,
+} from "./pieces";

@@ -15,6 +15,7 @@ import {
   uuid,
 } from "drizzle-orm/pg-core";
 import { INSTRUMENT_KINDS } from "@/core/measure/schema";
+import { AIDS, CORRECTIONS } from "@/core/trade/declared";
 import { assignment, exerciseRevision, technique } from "./exercises";
 import { moment, person, schoolId } from "./people";
 
@@ -29,15 +30,51 @@ export const instrument = pgTable(
     /** Expanded uncertainty (k = 2) on a forged surface, in the instrument's unit. */
     uncertainty: doublePrecision("uncertainty").notNull(),
     checkedOn: date("checked_on"),
+    /** A check holds this long; after it the bench warns. */
+    checkEveryDays: integer("check_every_days").notNull().default(180),
   },
   (table) => [
     unique("instrument_in_school").on(table.schoolId, table.id),
     unique("instrument_name").on(table.schoolId, table.name),
     check(
       "instrument_kind",
-      sql`${table.kind} in ('caliper', 'rule', 'straight-edge', 'protractor', 'template', 'eye')`,
+      sql`${table.kind} in ('caliper', 'rule', 'straight-edge', 'protractor', 'template', 'pins', 'eye')`,
     ),
     check("instrument_sizes", sql`${table.resolution} > 0 and ${table.uncertainty} >= 0`),
+    check("instrument_check_every", sql`${table.checkEveryDays} between 1 and 3650`),
+  ],
+);
+
+/** Only ever added. Readings of a known size, and what followed from them. */
+export const instrumentCheck = pgTable(
+  "instrument_check",
+  {
+    id: uuid("id").primaryKey(),
+    schoolId: schoolId(),
+    instrumentId: uuid("instrument_id").notNull(),
+    /** The known size, in the instrument's unit, and its expanded uncertainty (k = 2). */
+    reference: doublePrecision("reference").notNull(),
+    referenceUncertainty: doublePrecision("reference_uncertainty").notNull(),
+    values: doublePrecision("values").array().notNull(),
+    bias: doublePrecision("bias").notNull(),
+    uncertainty: doublePrecision("uncertainty").notNull(),
+    checkedBy: uuid("checked_by").notNull(),
+    checkedAt: moment("checked_at").notNull().defaultNow(),
+  },
+  (table) => [
+    foreignKey({
+      name: "check_instrument",
+      columns: [table.schoolId, table.instrumentId],
+      foreignColumns: [instrument.schoolId, instrument.id],
+    }),
+    foreignKey({
+      name: "check_checker",
+      columns: [table.schoolId, table.checkedBy],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+    index("check_by_instrument").on(table.instrumentId, table.checkedAt),
+    check("check_values", sql`cardinality(${table.values}) between 3 and 12`),
+    check("check_sizes", sql`${table.uncertainty} >= 0 and ${table.referenceUncertainty} >= 0`),
   ],
 );
 
@@ -57,6 +94,10 @@ export const piece = pgTable(
     tag: text("tag").notNull(),
     heats: integer("heats").notNull().default(0),
     minutes: integer("minutes").notNull().default(0),
+    /** Declared to have been done to the finished piece. */
+    corrections: text("corrections", { enum: CORRECTIONS }).array().notNull().default([]),
+    /** Help it was made with. */
+    aids: text("aids", { enum: AIDS }).array().notNull().default([]),
     startedBy: uuid("started_by").notNull(),
     startedAt: moment("started_at").notNull().defaultNow(),
   },
@@ -86,6 +127,8 @@ export const piece = pgTable(
     }),
     index("piece_by_learner").on(table.learnerId, table.startedAt),
     index("piece_by_assignment").on(table.assignmentId),
+    check("piece_corrections", sql`${table.corrections} <@ array['filed', 'ground', 'trimmed']`),
+    check("piece_aids", sql`${table.aids} <@ array['jig', 'machine', 'helper']`),
     check("piece_kind", sql`${table.kind} in ('practice', 'assessed')`),
     check(
       "piece_tallies",
@@ -102,7 +145,7 @@ export const reading = pgTable(
     schoolId: schoolId(),
     pieceId: uuid("piece_id").notNull(),
     characteristicId: text("characteristic_id").notNull(),
-    /** In the characteristic's unit: one value, or two whose difference counts. */
+    /** In the characteristic's unit, as many as its way of reading takes. */
     values: doublePrecision("values").array().notNull(),
     /** As typed or sent by the instrument. */
     typed: text("typed").notNull(),
@@ -139,7 +182,7 @@ export const reading = pgTable(
     }),
     check(
       "reading_values",
-      sql`cardinality(${table.values}) between 1 and 2 and 0 <= all(${table.values})`,
+      sql`cardinality(${table.values}) between 1 and 12 and 0 <= all(${table.values})`,
     ),
   ],
 );
@@ -177,6 +220,65 @@ export const defect = pgTable(
   ],
 );
 
+/** Only ever added: a trigger refuses changes. The latest answer to a question is in force. */
+export const tryResult = pgTable(
+  "try_result",
+  {
+    id: uuid("id").primaryKey(),
+    schoolId: schoolId(),
+    pieceId: uuid("piece_id").notNull(),
+    question: text("question").notNull(),
+    works: boolean("works").notNull(),
+    answeredBy: uuid("answered_by").notNull(),
+    answeredAt: moment("answered_at").notNull(),
+    receivedAt: moment("received_at")
+      .notNull()
+      .default(sql`clock_timestamp()`),
+  },
+  (table) => [
+    foreignKey({
+      name: "try_piece",
+      columns: [table.schoolId, table.pieceId],
+      foreignColumns: [piece.schoolId, piece.id],
+    }),
+    foreignKey({
+      name: "try_answerer",
+      columns: [table.schoolId, table.answeredBy],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+    index("try_by_piece").on(table.pieceId),
+  ],
+);
+
+/** Only ever added. What an instructor said of a likely cause; the latest of a piece and cause is in force. */
+export const causeSaid = pgTable(
+  "cause_said",
+  {
+    id: uuid("id").primaryKey(),
+    schoolId: schoolId(),
+    pieceId: uuid("piece_id").notNull(),
+    cause: text("cause").notNull(),
+    holds: boolean("holds").notNull(),
+    saidBy: uuid("said_by").notNull(),
+    saidAt: moment("said_at")
+      .notNull()
+      .default(sql`clock_timestamp()`),
+  },
+  (table) => [
+    foreignKey({
+      name: "cause_piece",
+      columns: [table.schoolId, table.pieceId],
+      foreignColumns: [piece.schoolId, piece.id],
+    }),
+    foreignKey({
+      name: "cause_sayer",
+      columns: [table.schoolId, table.saidBy],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+    index("cause_by_piece").on(table.pieceId),
+  ],
+);
+
 /** Only ever added: a trigger refuses changes. The latest of a piece is in force. */
 export const verdict = pgTable(
   "verdict",
@@ -192,6 +294,8 @@ export const verdict = pgTable(
     meetsStep: integer("meets_step").notNull(),
     /** The whole verdict as computed, with every reason. */
     computed: jsonb("computed").notNull(),
+    /** Why the instructor decided otherwise; the outcome is then theirs. */
+    overrideReason: text("override_reason"),
     signedBy: uuid("signed_by").notNull(),
     signedAt: moment("signed_at").notNull().defaultNow(),
   },
@@ -208,6 +312,7 @@ export const verdict = pgTable(
       foreignColumns: [person.schoolId, person.id],
     }),
     check("verdict_outcome", sql`${table.outcome} in ('keep', 'another-heat', 'start-again')`),
+    check("verdict_override", sql`length(${table.overrideReason}) >= 10`),
     check("verdict_marks", sql`${table.marks} between 0 and 100`),
     check("verdict_step", sql`${table.meetsStep} between 0 and 5`),
   ],

@@ -1,3 +1,5 @@
+import { likelyCauses } from "@/core/cause/likely";
+import { signsOf } from "@/core/cause/signs";
 import { judgePiece, type Asked, type PieceRecord } from "@/core/verdict/verdict";
 import { pieceSchema } from "@/core/piece/piece";
 import { planPiece } from "@/core/piece/plan";
@@ -16,6 +18,8 @@ const asked: Asked = {
   step: fid!.step,
   heatBudget: fid!.content.heatBudget,
   minuteBudget: fid!.content.minuteBudget,
+  tries: [],
+  correctionsAllowed: [],
 };
 
 /** Every verdict is of other readings, so that nothing can be remembered. */
@@ -34,6 +38,8 @@ const recordNumber = (n: number): PieceRecord => ({
   defects: n % 3 ? [] : [{ id: "d", kind: "hammer-marks", severity: "cosmetic", corrected: false }],
   heats: 3 + (n % 3),
   minutes: 15,
+  tries: [],
+  corrections: [],
 });
 
 function perSecond(work: (n: number) => unknown): number {
@@ -48,4 +54,16 @@ function perSecond(work: (n: number) => unknown): number {
 const records = Array.from({ length: 500 }, (_, n) => recordNumber(n));
 const plans = perSecond((n) => planPiece(pieces[n % pieces.length]!));
 const verdicts = perSecond((n) => judgePiece(asked, records[n % records.length]!, RULES));
-process.stdout.write(JSON.stringify({ plans, verdicts }));
+/** The learner's last five pieces, as the bench gets them. */
+const earlier = records.slice(0, 5).map((record, index) => ({
+  tag: `K1-${index}`,
+  signs: signsOf({
+    characteristics: asked.characteristics,
+    verdict: judgePiece(asked, record, RULES),
+  }),
+}));
+const withCauses = perSecond((n) => {
+  const verdict = judgePiece(asked, records[n % records.length]!, RULES);
+  return likelyCauses(signsOf({ characteristics: asked.characteristics, verdict }), earlier);
+});
+process.stdout.write(JSON.stringify({ plans, verdicts, withCauses }));

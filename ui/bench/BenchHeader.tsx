@@ -1,13 +1,18 @@
+import { workingSeconds } from "@/core/heat/working";
 import type { BenchPiece } from "@/core/records/bench";
 import { STEP_NAMES } from "@/core/trade/steps";
+import { HeatTimer } from "./HeatTimer";
 
 /** Which piece this is, whose, and how it went: heats and minutes are one tap each. */
 export function BenchHeader({
   piece,
   closed,
+  heatSince,
   onTally,
 }: {
   piece: BenchPiece;
+  /** When the latest heat was counted here; null before. */
+  heatSince: number | null;
   closed: boolean;
   onTally: (heats: number, minutes: number) => void;
 }) {
@@ -44,6 +49,13 @@ export function BenchHeader({
           onChange={(next) => onTally(heats, next)}
         />
       </div>
+      {heatSince === null || closed ? null : (
+        <HeatTimer
+          key={heatSince}
+          since={heatSince}
+          seconds={workingSeconds(piece.piece.stock.section)}
+        />
+      )}
     </header>
   );
 }

@@ -1,60 +1,82 @@
 import type { Standing } from "@/core/climb/standing";
-import type { SignedVerdict } from "@/core/records/bench";
+import { instrumentThatDecides } from "@/core/measure/finer";
+import type { BenchInstrument, BenchPiece } from "@/core/records/bench";
 import { STEP_NAMES } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
+import { limitsThatJudge, type Judgement } from "@/core/verdict/judge";
 import { canBeSigned } from "@/core/verdict/verdict";
 import { SlateMarks, SlateVerdict } from "../slate/SlateVerdict";
 import { RunDots } from "../stair/RunDots";
 import { stepInWords, towardsInWords } from "../words/climb";
 import { OUTCOME_WORDS } from "../words/verdict";
+import { CauseList } from "./CauseList";
 import type { Bench } from "./useBench";
+import type { Causes } from "./useCauses";
+import type { Signing } from "./useSigning";
 import { Link } from "../kit/Link";
 
 interface BenchSlateProps {
   bench: Bench;
   unit: LengthUnit;
-  latest: SignedVerdict | undefined;
   closed: boolean;
   standing: Standing;
   /** Whether the signature just given brought a step. */
   gained: boolean;
-  technique: string;
-  maySign: boolean;
-  signing: boolean;
-  problem: string | null;
-  onSign: () => void;
+  instruments: readonly BenchInstrument[];
+  causes: Causes;
+  signing: Signing;
+  /** Lights a station; absent once the piece is closed. */
+  onPick: ((characteristicId: string) => void) | undefined;
+  onOverride: (() => void) | undefined;
 }
 
 /** The slate beside the bench, always live: verdict, marks, where it leads, and the signature. */
 export function BenchSlate({
   bench,
   unit,
-  latest,
   closed,
   standing,
   gained,
-  technique,
-  maySign,
+  instruments,
+  causes,
   signing,
-  problem,
-  onSign,
+  onPick,
+  onOverride,
 }: BenchSlateProps) {
   const { verdict, piece } = bench;
+  const latest = piece.verdicts.at(-1);
+  const technique = piece.technique.name;
   return (
     <aside
       aria-label="Verdict"
-      className="flex flex-col bg-slate text-chalk lg:sticky lg:top-0 lg:h-[calc(100dvh-6.25rem)]"
+      className="flex flex-col bg-slate text-chalk lg:sticky lg:top-0 lg:h-[calc(100dvh-7.125rem)]"
     >
       <div className="grow overflow-y-auto p-6" tabIndex={0} role="group" aria-label="Reasons">
-        <Troubles bench={bench} problem={problem} />
+        <Troubles bench={bench} problem={signing.problem ?? causes.problem} />
         {latest ? (
           <p className="mb-3 border-b border-slate-rule pb-3 text-15" data-signed>
             {closed ? "Signed" : "Sent back"} by {latest.signedBy}:{" "}
             <strong className="font-semibold">{OUTCOME_WORDS[latest.outcome]}</strong>
             {closed ? "" : ". Measure again what was worked."}
+            {latest.overrideReason ? (
+              <span className="block text-chalk-2">
+                Decided otherwise than reckoned: {latest.overrideReason}
+              </span>
+            ) : null}
           </p>
         ) : null}
-        <SlateVerdict verdict={verdict} unit={unit} defects={piece.defects.length} />
+        <SlateVerdict
+          verdict={verdict}
+          unit={unit}
+          defects={piece.defects.length}
+          finer={(judgement) => finerFor(judgement, piece, instruments)}
+          onPick={onPick}
+        />
+        <CauseList
+          causes={causes.likely}
+          maySay={signing.may}
+          onSay={(cause, holds) => void causes.say(cause, holds)}
+        />
       </div>
       <div className="shrink-0 border-t border-slate-rule px-6 py-4">
         <div className="flex items-end justify-between gap-4">
@@ -76,15 +98,26 @@ export function BenchSlate({
           <Link href="/measure" className="button button-chalk mt-4 w-full">
             Next piece
           </Link>
-        ) : maySign ? (
-          <button
-            type="button"
-            className="button button-chalk mt-4 w-full"
-            disabled={signing || !canBeSigned(verdict)}
-            onClick={onSign}
-          >
-            {signing ? "Signing …" : signLabel(verdict)}
-          </button>
+        ) : signing.may ? (
+          <>
+            <button
+              type="button"
+              className="button button-chalk mt-4 w-full"
+              disabled={signing.busy || !canBeSigned(verdict)}
+              onClick={() => void signing.sign(null)}
+            >
+              {signing.busy ? "Signing …" : signLabel(verdict)}
+            </button>
+            {onOverride ? (
+              <button
+                type="button"
+                className="link mt-1 min-h-11 text-13 text-chalk-2"
+                onClick={onOverride}
+              >
+                Decide otherwise
+              </button>
+            ) : null}
+          </>
         ) : (
           <p className="mt-4 text-13 text-chalk-2">An instructor signs the verdict.</p>
         )}
@@ -93,10 +126,25 @@ export function BenchSlate({
   );
 }
 
+/** The instrument in the shop that could decide a reading too close to call. */
+function finerFor(
+  { characteristicId, value, lower, upper }: Judgement,
+  { characteristics }: BenchPiece,
+  instruments: readonly BenchInstrument[],
+): BenchInstrument | null {
+  const characteristic = characteristics.find(({ id }) => id === characteristicId);
+  if (!characteristic) return null;
+  const limits = limitsThatJudge(characteristic, { lower, upper });
+  const { readings: way, instrument } = characteristic;
+  return instrumentThatDecides({ value, limits, way }, instrument, instruments);
+}
+
 const signLabel = (verdict: Bench["verdict"]) =>
   verdict.outcome && canBeSigned(verdict)
     ? `Sign: ${OUTCOME_WORDS[verdict.outcome].toLowerCase()}`
-    : "Measure the rest to sign";
+    : verdict.unmeasured.length > 0
+      ? "Measure the rest to sign"
+      : "Try it in use to sign";
 
 /** What stands in the way, said where it is seen: nothing is lost, and what is only here says so. */
 function Troubles({ bench, problem }: { bench: Bench; problem: string | null }) {

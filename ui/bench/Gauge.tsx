@@ -33,7 +33,7 @@ export function Gauge({ lower, upper, nominal, judgement }: GaugeProps) {
     <svg
       viewBox={`0 0 80 ${HEIGHT}`}
       aria-hidden="true"
-      className="mx-auto block h-[150px] max-h-[22vh] w-20"
+      className="mx-auto block h-[124px] max-h-[18vh] w-20"
     >
       <path d={`M40 0V${HEIGHT}`} stroke="#B8B2A0" strokeWidth="1" />
       <rect x="33" y={top} width="14" height={bottom - top} fill="#D3E3DB" />

@@ -1,15 +1,16 @@
 "use client";
 
-import { useEffect, useId, useRef, useState, type KeyboardEvent } from "react";
+import { useEffect, useId, useRef, useState, type KeyboardEvent, type RefObject } from "react";
 import type { Characteristic, MeasuredUnit } from "@/core/measure/characteristic";
 import { readEntry, type ReadingEntry } from "@/core/measure/reading";
+import { valuesTaken } from "@/core/measure/ways";
 import type { LengthUnit } from "@/core/units/length";
-import { printCaliper, printMeasured } from "@/core/units/print";
+import { printMeasured } from "@/core/units/print";
 import { judgeReading, type Judgement } from "@/core/verdict/judge";
 import { StateShape, stateColour } from "../kit/StateShape";
 import { STATE_WORDS } from "../words/verdict";
 
-interface ReadingFieldProps {
+export interface ReadingFieldProps {
   characteristic: Characteristic;
   unit: LengthUnit;
   instrumentUncertainty: number;
@@ -20,12 +21,19 @@ interface ReadingFieldProps {
   onPreview: (judgement: Judgement | null) => void;
   /** A key pressed while nothing is typed. */
   onKey: (event: KeyboardEvent) => void;
+  /** Where a device's lines are handed to the field that is lit. */
+  door: RefObject<DeviceDoor | null>;
 }
 
+/** Takes a device's line as if it had been typed and entered. */
+export type DeviceDoor = (line: string) => void;
+
 /**
- * Where a reading is typed. It is judged with every key; Enter takes it. What
+ * Where readings are typed. They are judged with every key; Enter takes one. What
  * isn't understood stays as typed, with the reason beside it; what is hard to
- * believe is asked back once, and a second Enter takes it all the same.
+ * believe is asked back once, and a second Enter takes it all the same. A series
+ * is taken one after another; Enter on nothing ends it early. R reads the same
+ * place several times, and their mean counts.
  */
 export function ReadingField({
   characteristic,
@@ -36,32 +44,27 @@ export function ReadingField({
   onTake,
   onPreview,
   onKey,
+  door,
 }: ReadingFieldProps) {
   const [text, setText] = useState("");
-  const [first, setFirst] = useState<{ mm: number; typed: string } | null>(null);
+  const [taken, setTaken] = useState<Entered[]>([]);
+  const [several, setSeveral] = useState(false);
   const [answer, setAnswer] = useState<Answer | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const id = useId();
-  const isDifference = characteristic.readings === "difference";
+  const { least, asked, most } = valuesTaken(characteristic);
+  const wanted = several ? most : asked;
 
   useEffect(() => input.current?.focus({ preventScroll: true }), []);
 
-  const { sizeMm } = characteristic.tolerance;
-  const asked = isDifference
-    ? { nominal: first?.mm ?? sizeMm * Math.SQRT2, name: characteristic.name }
-    : {
-        nominal: characteristic.nominal,
-        name: characteristic.name,
-        scaleMm: sizeMm,
-        measured: characteristic.unit,
-      };
-  const read = (typed: string) => (typed.trim() === "" ? null : readEntry(typed, unit, asked));
-  const entry = read(text);
-  const preview = judged(entry);
+  const read = (typed: string) =>
+    typed.trim() === "" ? null : readEntry(typed, unit, expected(characteristic, taken));
+  const preview = judged(read(text));
 
   function judged(of: ReadingEntry | null): Judgement | null {
-    if (!of || of.kind === "refused" || (isDifference && !first)) return null;
-    const values = first ? [first.mm, of.value] : [of.value];
+    if (of?.kind === "refused") return null;
+    const values = [...taken.map(({ value }) => value), ...(of ? [of.value] : [])];
+    if (values.length < least) return null;
     return judgeReading(characteristic, values, { instrumentUncertainty, grade });
   }
 
@@ -71,26 +74,45 @@ export function ReadingField({
     onPreview(judged(read(next)));
   }
 
-  function take() {
-    if (!entry) return;
-    const confirmed = answer?.kind === "asked" && entry.kind === "asked";
-    if (entry.kind !== "taken" && !confirmed) return setAnswer(entry);
-    if (isDifference && !first) {
-      setFirst({ mm: entry.value, typed: text });
-      setText("");
-      setAnswer(null);
-      return;
-    }
+  const finish = (all: readonly Entered[]) =>
     onTake(
-      first ? [first.mm, entry.value] : [entry.value],
-      first ? `${first.typed.trim()}; ${text.trim()}` : text.trim(),
+      all.map(({ value }) => value),
+      all.map(({ typed }) => typed).join("; "),
     );
+
+  function take(typed: string) {
+    const entry = read(typed);
+    if (!entry) return taken.length >= least && taken.length > 0 ? finish(taken) : undefined;
+    const confirmed = answer?.kind === "asked" && entry.kind === "asked";
+    if (entry.kind !== "taken" && !confirmed) {
+      setText(typed);
+      return setAnswer(entry);
+    }
+    const all = [...taken, { value: entry.value, typed: typed.trim() }];
+    if (all.length >= wanted) return finish(all);
+    setTaken(all);
+    setText("");
+    setAnswer(null);
   }
+
+  useEffect(() => {
+    door.current = take;
+    return () => {
+      door.current = null;
+    };
+  });
 
   function press(event: KeyboardEvent) {
     if (event.key === "Enter") {
       event.preventDefault();
-      take();
+      take(text);
+    } else if (
+      text === "" &&
+      event.key.toLowerCase() === "r" &&
+      characteristic.readings === "one"
+    ) {
+      event.preventDefault();
+      setSeveral(true);
     } else if (text === "") {
       onKey(event);
     }
@@ -99,7 +121,7 @@ export function ReadingField({
   return (
     <div className="relative">
       <label htmlFor={id} className="sr-only">
-        {labelOf(characteristic, first !== null, unit)}
+        {labelOf(characteristic, taken.length, unit)}
       </label>
       <div className="flex items-center gap-1 border-b-2 border-ink">
         <input
@@ -111,7 +133,9 @@ export function ReadingField({
           inputMode="decimal"
           enterKeyHint="done"
           autoComplete="off"
-          placeholder={standing && !first ? printMeasured(standing.value, standing.unit, unit) : ""}
+          placeholder={
+            standing && taken.length === 0 ? printMeasured(standing.value, standing.unit, unit) : ""
+          }
           maxLength={40}
           aria-invalid={answer?.kind === "refused"}
           aria-describedby={answer ? `${id}-answer` : undefined}
@@ -121,15 +145,33 @@ export function ReadingField({
         {preview ? <StateShape state={preview.state} size={17} /> : null}
       </div>
       <JudgementWords preview={preview} />
-      {isDifference ? (
-        <WhichReading of={characteristic.measure} firstMm={first?.mm} unit={unit} />
+      {wanted > 1 ? (
+        <WhichReading
+          of={characteristic}
+          taken={taken}
+          wanted={several ? null : wanted}
+          unit={unit}
+        />
       ) : null}
       {answer ? <EntryAnswer id={`${id}-answer`} answer={answer} /> : null}
     </div>
   );
 }
 
-function JudgementWords({ preview }: { preview: Judgement | null }) {
+interface Entered {
+  value: number;
+  typed: string;
+}
+
+/** What a reading is expected to be near, so that a slip of the keys is asked back. */
+function expected(characteristic: Characteristic, taken: readonly Entered[]) {
+  const { name, nominal, measure, readings, unit: measured, tolerance } = characteristic;
+  if (readings === "one") return { nominal, name, scaleMm: tolerance.sizeMm, measured };
+  const first = measure === "diagonals" ? tolerance.sizeMm * Math.SQRT2 : tolerance.sizeMm;
+  return { nominal: taken[0]?.value ?? first, name };
+}
+
+export function JudgementWords({ preview }: { preview: Judgement | null }) {
   return (
     <p
       aria-live="polite"
@@ -141,29 +183,35 @@ function JudgementWords({ preview }: { preview: Judgement | null }) {
   );
 }
 
-/** What the two readings are of. */
-const PAIR_WORDS: Partial<Record<Characteristic["measure"], string>> = {
+/** What each value of a series is of. */
+const EACH: Partial<Record<Characteristic["measure"], string>> = {
   diagonals: "diagonal",
   walls: "wall",
-  pitch: "pitch, the longest",
+  pitch: "pitch",
   roundness: "diameter",
   legs: "leg",
+  sides: "station",
 };
 
 function WhichReading({
   of,
-  firstMm,
+  taken,
+  wanted,
   unit,
 }: {
-  of: Characteristic["measure"];
-  firstMm: number | undefined;
+  of: Characteristic;
+  taken: readonly Entered[];
+  /** How many are asked; null for as many as are typed. */
+  wanted: number | null;
   unit: LengthUnit;
 }) {
+  const each = EACH[of.measure] ?? "reading";
+  const before = taken.map(({ value }) => printMeasured(value, of.unit, unit)).join(", ");
   return (
     <p className="text-13 text-ink-2">
-      {firstMm === undefined
-        ? `first ${PAIR_WORDS[of] ?? "reading"}`
-        : `second, after ${printCaliper(firstMm, unit)}`}
+      {each} {taken.length + 1}
+      {wanted === null ? "; Enter alone takes the mean" : ` of ${wanted}`}
+      {before ? `, after ${before}` : ""}
     </p>
   );
 }
@@ -189,8 +237,8 @@ function EntryAnswer({ id, answer }: { id: string; answer: Answer }) {
 const inWords = (measured: MeasuredUnit, unit: LengthUnit) =>
   measured === "mm" ? `, in ${unit}` : measured === "deg" ? ", in degrees" : "";
 
-function labelOf(characteristic: Characteristic, second: boolean, unit: LengthUnit): string {
+function labelOf(characteristic: Characteristic, taken: number, unit: LengthUnit): string {
   const { name, readings, measure } = characteristic;
-  const which = `, ${second ? "second" : "first"} ${PAIR_WORDS[measure] ?? "reading"}`;
-  return `${name}${readings === "difference" ? which : ""}${inWords(characteristic.unit, unit)}`;
+  const which = readings === "one" ? "" : `, ${EACH[measure] ?? "reading"} ${taken + 1}`;
+  return `${name}${which}${inWords(characteristic.unit, unit)}`;
 }

@@ -13,12 +13,16 @@ interface StationProps {
   grade: number;
   unit: LengthUnit;
   judgement: Judgement | null;
+  /** The values that stand; several show how far they lie apart. */
+  several: readonly number[];
   active: boolean;
   onDevice: boolean;
   onPick: () => void;
   /** The place to type, while this station is lit. */
   children: ReactNode;
 }
+
+const rangeOf = (values: readonly number[]) => Math.max(...values) - Math.min(...values);
 
 /** One thing to measure: its number, its gauge, the reading and the limits. */
 export function Station({
@@ -27,6 +31,7 @@ export function Station({
   grade,
   unit,
   judgement,
+  several,
   active,
   onDevice,
   onPick,
@@ -78,6 +83,12 @@ export function Station({
           {characteristic.readings === "difference" ? "differ " : ""}
           {limitsInWords(limits, unit)}
         </p>
+        {!active && several.length > 1 && characteristic.readings === "one" ? (
+          <p className="text-13 text-ink-2">
+            mean of {several.length}, {printMeasured(rangeOf(several), characteristic.unit, unit)}{" "}
+            apart
+          </p>
+        ) : null}
         {onDevice ? <p className="text-13 text-heavy">on this device</p> : null}
       </div>
     </li>

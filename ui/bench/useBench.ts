@@ -2,8 +2,8 @@
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { applyEvent, eventId, type BenchEvent } from "@/core/records/apply";
-import { askedOf, recordOf, type BenchInstrument, type BenchPiece } from "@/core/records/bench";
-import { judgePiece, type Verdict } from "@/core/verdict/verdict";
+import { verdictOf, type BenchInstrument, type BenchPiece } from "@/core/records/bench";
+import type { Verdict } from "@/core/verdict/verdict";
 import { flush, forget, keep, waitingFor, type Connection, type QueuedEvent } from "./outbox";
 
 const RETRY_MS = 4000;
@@ -112,7 +112,7 @@ export function useBench(
       .filter((event) => !refusedIds.has(eventId(event)))
       .reduce((now, event) => applyEvent(now, event, instruments), loaded);
   }, [events, waiting, loaded, instruments]);
-  const verdict = useMemo(() => judgePiece(askedOf(piece), recordOf(piece), piece.rules), [piece]);
+  const verdict = useMemo(() => verdictOf(piece), [piece]);
   const onDevice = useMemo(() => new Set(waiting.map(({ id }) => id)), [waiting]);
   const refused = useMemo(() => waiting.filter((event) => event.refused), [waiting]);
   return { piece, verdict, onDevice, refused, connection, record, dismiss, send };

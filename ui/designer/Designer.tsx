@@ -175,8 +175,8 @@ export function Designer(props: DesignerProps) {
   return (
     <div className="flex grow flex-col">
       <main className="grid grow lg:grid-cols-[minmax(0,1fr)_320px]">
-        <div className="min-w-0 p-5">
-          <header className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+        <div className="min-w-0 px-5 py-3">
+          <header className="flex flex-wrap items-center gap-x-4 gap-y-2">
             <h1 className="sr-only">Designing {content.name}</h1>
             <NameInput
               name={content.name}
@@ -197,7 +197,7 @@ export function Designer(props: DesignerProps) {
             onTakeTheirs={draft.takeTheirs}
           />
           <Tabs.Root value={view} onValueChange={(next) => state.show(next as BarView)}>
-            <div className="my-3 flex flex-wrap items-center gap-x-5 gap-y-2">
+            <div className="my-2 flex flex-wrap items-center gap-x-5 gap-y-2">
               <ViewList />
               <button type="button" className="button" onClick={() => setAdding(true)}>
                 Add
@@ -245,7 +245,7 @@ export function Designer(props: DesignerProps) {
           <Tabs.Root
             value={sheet}
             onValueChange={(next) => setSheet(next as SheetName)}
-            className="mt-4"
+            className="mt-1"
           >
             <SheetList />
             <Tabs.Content value="along" className="contain-content">

@@ -59,6 +59,7 @@ export const Inspector = memo(function Inspector({
       <Strip
         key={feature.id}
         title={featureName(feature)}
+        on={stretchName(stretchAt(layBar(bar.stretches), placeOf(feature)).stretch).toLowerCase()}
         onRemove={() => onChange((now) => removeFeature(now, feature.id))}
       >
         <FeatureFields
@@ -66,9 +67,6 @@ export const Inspector = memo(function Inspector({
           unit={unit}
           onTake={(next) => onChange((now) => replaceFeature(now, feature.id, next))}
         />
-        <p className="self-center text-13 text-ink-2">
-          on {stretchName(stretchAt(layBar(bar.stretches), placeOf(feature)).stretch).toLowerCase()}
-        </p>
         {"from" in feature ? (
           <ReckonedLength
             unit={unit}
@@ -92,27 +90,31 @@ const placeOf = (feature: Feature) => ("at" in feature ? feature.at : feature.fr
 
 function Strip({
   title,
+  on,
   onRemove,
   children,
 }: {
   title: string;
+  /** The stretch a feature lies on. */
+  on?: string;
   onRemove?: (() => void) | undefined;
   children: React.ReactNode;
 }) {
   return (
     <section
       aria-label={`${title}, its numbers`}
-      className="border-x border-b border-rule bg-sheet px-4 py-3 contain-content"
+      className="flex items-start gap-4 border-x border-b border-rule bg-sheet px-4 py-2.5 contain-content"
     >
-      <div className="mb-1 flex items-center justify-between gap-4">
+      <div className="w-28 shrink-0 pt-1">
         <h2 className="font-slab text-17 font-semibold">{title}</h2>
+        {on ? <p className="text-13 text-ink-2">on {on}</p> : null}
         {onRemove ? (
-          <button type="button" onClick={onRemove} className="link min-h-11 px-2 text-15">
+          <button type="button" onClick={onRemove} className="link min-h-11 text-15">
             Take it out
           </button>
         ) : null}
       </div>
-      <div className="flex flex-wrap items-start gap-x-4 gap-y-3">{children}</div>
+      <div className="flex grow flex-wrap items-start gap-x-4 gap-y-3">{children}</div>
     </section>
   );
 }

@@ -115,20 +115,35 @@ export const PlanEditor = memo(function PlanEditor({
               <tr key={`${id} limits`}>
                 <td colSpan={4}>
                   <div className="flex flex-wrap items-start gap-4">
-                    <LimitField
-                      label="At least"
-                      value={lower}
-                      characteristic={characteristic}
-                      unit={unit}
-                      onTake={(value) => change(id, { lower: value })}
-                    />
-                    <LimitField
-                      label="At most"
-                      value={upper}
-                      characteristic={characteristic}
-                      unit={unit}
-                      onTake={(value) => change(id, { upper: value })}
-                    />
+                    {isChosen(characteristic) ? null : (
+                      <>
+                        <LimitField
+                          label="At least"
+                          value={lower}
+                          characteristic={characteristic}
+                          unit={unit}
+                          onTake={(value) => change(id, { lower: value })}
+                        />
+                        <LimitField
+                          label="At most"
+                          value={upper}
+                          characteristic={characteristic}
+                          unit={unit}
+                          onTake={(value) => change(id, { upper: value })}
+                        />
+                      </>
+                    )}
+                    {characteristic.measure === "diameter" ? (
+                      <label className="mt-5 flex min-h-11 items-center gap-2">
+                        <input
+                          type="checkbox"
+                          className="size-5"
+                          checked={characteristic.instrument === "pins"}
+                          onChange={(event) => change(id, { withPins: event.target.checked })}
+                        />
+                        by go/no-go pin
+                      </label>
+                    ) : null}
                     <NumberField
                       label="Weight in the marks"
                       value={weight}
@@ -153,6 +168,9 @@ export const PlanEditor = memo(function PlanEditor({
     </table>
   );
 });
+
+/** Answered, not measured: its limits are the gauge's own, or the eye's. */
+const isChosen = ({ unit }: Characteristic) => unit === "grade" || unit === "gauge";
 
 function LimitField({
   label,

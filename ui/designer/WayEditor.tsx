@@ -6,7 +6,8 @@ import {
   type ExerciseContent,
 } from "@/core/exercise/exercise";
 import { ALWAYS_CAUTIONS, cautionFor } from "@/core/trade/cautions";
-import { CORRECTION_WORDS, SETTING_WORDS, type Settings } from "@/core/trade/settings";
+import { CORRECTION_WORDS } from "@/core/trade/declared";
+import { SETTING_WORDS, type Settings } from "@/core/trade/settings";
 import { ChoiceField, NumberField } from "./fields";
 import { LinesField } from "./TextFields";
 

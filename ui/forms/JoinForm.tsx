@@ -6,6 +6,7 @@ import { useForm } from "react-hook-form";
 import { joinSchema } from "@/core/records/commands";
 import { post } from "../command";
 import { Field, FormError } from "./Field";
+import { Form } from "./Form";
 
 /** An invited person chooses an address and a password. */
 export function JoinForm({ token }: { token: string }) {
@@ -21,7 +22,7 @@ export function JoinForm({ token }: { token: string }) {
     form.setError("root", { message: answer.error.message });
   });
   return (
-    <form onSubmit={(event) => void submit(event)} noValidate>
+    <Form onSubmit={submit}>
       <FormError>{errors.root?.message}</FormError>
       <Field
         label="E-mail"
@@ -52,6 +53,6 @@ export function JoinForm({ token }: { token: string }) {
       <button type="submit" className="button button-main w-full" disabled={isSubmitting}>
         {isSubmitting ? "Joining …" : "Join"}
       </button>
-    </form>
+    </Form>
   );
 }

@@ -4,6 +4,7 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useForm } from "react-hook-form";
 import { z } from "zod";
 import { Field, FormError } from "./Field";
+import { Form } from "./Form";
 
 const signInSchema = z.strictObject({
   email: z.string().trim().min(1, "Your e-mail address is needed."),
@@ -44,7 +45,7 @@ export function SignInForm({ next, demo }: { next: string; demo: DemoAccount[] }
   });
 
   return (
-    <form onSubmit={(event) => void submit(event)} noValidate>
+    <Form onSubmit={submit}>
       <FormError>{errors.root?.message}</FormError>
       <Field label="E-mail" error={errors.email?.message}>
         {(wiring) => (
@@ -93,6 +94,6 @@ export function SignInForm({ next, demo }: { next: string; demo: DemoAccount[] }
           </ul>
         </div>
       ) : null}
-    </form>
+    </Form>
   );
 }

@@ -6,6 +6,7 @@ import { useForm } from "react-hook-form";
 import { z } from "zod";
 import { newId, sendCommand } from "../command";
 import { Field, FormError } from "../forms/Field";
+import { Form } from "../forms/Form";
 
 const startSchema = z.strictObject({
   learner: z.string().min(1, "Choose who made it."),
@@ -45,7 +46,7 @@ export function StartPieceForm({ choices }: { choices: StartChoice[] }) {
       <p className="quiet text-15">Nothing is set for anyone yet. Choose an exercise under Set.</p>
     );
   return (
-    <form onSubmit={(event) => void submit(event)} noValidate>
+    <Form onSubmit={submit}>
       <FormError>{errors.root?.message}</FormError>
       <Field label="Made by" error={errors.learner?.message}>
         {(wiring) => (
@@ -103,6 +104,6 @@ export function StartPieceForm({ choices }: { choices: StartChoice[] }) {
       <button type="submit" className="button button-main w-full" disabled={isSubmitting}>
         {isSubmitting ? "Taking in …" : "To the bench"}
       </button>
-    </form>
+    </Form>
   );
 }

@@ -7,6 +7,7 @@ import { useForm } from "react-hook-form";
 import { COMMANDS } from "@/core/records/commands";
 import { newId, sendCommand } from "../command";
 import { Field, FormError } from "../forms/Field";
+import { Form } from "../forms/Form";
 
 const learnerSchema = COMMANDS["add-learner"].omit({ personId: true });
 
@@ -31,7 +32,7 @@ export function AddLearnerForm({ cohorts }: { cohorts: { id: string; name: strin
     router.refresh();
   });
   return (
-    <form onSubmit={(event) => void submit(event)} noValidate>
+    <Form onSubmit={submit}>
       <FormError>{errors.root?.message}</FormError>
       {done ? (
         <p role="status" className="mb-3 border-l-4 border-on-size bg-band px-3 py-2 text-15">
@@ -57,6 +58,6 @@ export function AddLearnerForm({ cohorts }: { cohorts: { id: string; name: strin
       <button type="submit" className="button button-main w-full" disabled={isSubmitting}>
         {isSubmitting ? "Adding …" : "Add"}
       </button>
-    </form>
+    </Form>
   );
 }

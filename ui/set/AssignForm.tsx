@@ -7,6 +7,7 @@ import { useForm } from "react-hook-form";
 import { z } from "zod";
 import { newId, sendCommand } from "../command";
 import { FormError } from "../forms/Field";
+import { Form } from "../forms/Form";
 
 const assignSchema = z.strictObject({
   learners: z.array(z.string()).min(1, "Choose at least one learner."),
@@ -52,7 +53,7 @@ export function AssignForm({
   if (learners.length === 0)
     return <p className="quiet text-15">There are no learners yet. Add them under Prepare.</p>;
   return (
-    <form onSubmit={(event) => void submit(event)} noValidate>
+    <Form onSubmit={submit}>
       <FormError>{errors.root?.message ?? errors.learners?.message}</FormError>
       {done ? (
         <p role="status" className="mb-3 border-l-4 border-on-size bg-band px-3 py-2 text-15">
@@ -83,6 +84,6 @@ export function AssignForm({
       <button type="submit" className="button button-main mt-3 w-full" disabled={isSubmitting}>
         {isSubmitting ? "Setting …" : "Set it"}
       </button>
-    </form>
+    </Form>
   );
 }

@@ -15,6 +15,7 @@ import { STEPS, type Step } from "@/core/trade/steps";
 import { BarDrawing } from "../bar/BarDrawing";
 import { newId, sendCommand } from "../command";
 import { Field, FormError } from "../forms/Field";
+import { Form } from "../forms/Form";
 import { StockAnswer } from "./StockAnswer";
 import { TechniqueAndStep } from "./TechniqueAndStep";
 
@@ -178,7 +179,7 @@ function PieceImport({ piece, text, techniques }: PieceImportProps) {
   });
 
   return (
-    <form onSubmit={(event) => void submit(event)} noValidate>
+    <Form onSubmit={submit}>
       <FormError>{errors.root?.message}</FormError>
       <div className="mb-5 border border-rule bg-sheet p-3">
         <BarDrawing piece={piece} plan={plan} view="forged" unit="mm" />
@@ -219,6 +220,6 @@ function PieceImport({ piece, text, techniques }: PieceImportProps) {
       <button type="submit" className="button button-main" disabled={isSubmitting}>
         {isSubmitting ? "Putting it on the shelf …" : "Put it on the shelf"}
       </button>
-    </form>
+    </Form>
   );
 }

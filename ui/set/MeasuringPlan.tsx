@@ -1,15 +1,13 @@
 import { limitsAtGrade, type Characteristic } from "@/core/measure/characteristic";
 import type { LengthUnit } from "@/core/units/length";
+import { INSTRUMENT_WORDS } from "../words/instruments";
 import { limitsInWords } from "../words/verdict";
 
-const KIND_WORDS = { size: "size", match: "match", evenness: "evenness" } as const;
-const INSTRUMENT_WORDS = {
-  caliper: "caliper",
-  rule: "rule",
-  "straight-edge": "straight edge",
-  protractor: "protractor",
-  template: "template",
-  eye: "by eye",
+const KIND_WORDS = {
+  size: "size",
+  match: "match",
+  evenness: "evenness",
+  presence: "by eye",
 } as const;
 
 /** What will be measured, with what, and how far off it may be at this step. */

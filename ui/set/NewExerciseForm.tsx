@@ -12,6 +12,7 @@ import { lengthSchema } from "@/core/units/schema";
 import type { LengthUnit } from "@/core/units/length";
 import { newId, sendCommand } from "../command";
 import { Field, FormError } from "../forms/Field";
+import { Form } from "../forms/Form";
 import { TechniqueAndStep } from "./TechniqueAndStep";
 
 /** Scale that a few heats take, unless the instructor says otherwise (common practice, no source). */
@@ -65,7 +66,7 @@ export function NewExerciseForm({ techniques, unit }: NewExerciseProps) {
     else form.setError("root", { message: answer.error.message });
   });
   return (
-    <form onSubmit={(event) => void submit(event)} noValidate>
+    <Form onSubmit={submit}>
       <FormError>{errors.root?.message}</FormError>
       <Field label="Name" error={errors.name?.message}>
         {(wiring) => (
@@ -101,6 +102,6 @@ export function NewExerciseForm({ techniques, unit }: NewExerciseProps) {
       <button type="submit" className="button button-main" disabled={isSubmitting}>
         {isSubmitting ? "Fetching the bar …" : "To the drawing"}
       </button>
-    </form>
+    </Form>
   );
 }

@@ -14,10 +14,16 @@ const AT_THE_BENCH = [
   ["Enter", "take it and go on"],
   ["↑", "take the one before again"],
   ["← →", "another station, while nothing is typed"],
+  ["R", "read the same place several times; their mean counts"],
+  ["1–3", "choose, where nothing is measured but judged"],
+  ["I", "another instrument that fits"],
+  ["Y N", "the next try: it works, or it doesn’t"],
   ["D", "note a defect"],
   ["H", "one heat more"],
   ["M", "one minute more"],
+  ["V", "devices: a cable, or the caliper for practice"],
   ["S", "sign the verdict"],
+  ["O", "decide otherwise, with a reason"],
 ];
 
 const AT_THE_DRAWING = [

@@ -1,7 +1,8 @@
 import type { ReactNode } from "react";
 import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
-import type { Verdict } from "@/core/verdict/verdict";
+import type { Judgement } from "@/core/verdict/judge";
+import type { Reason, Verdict } from "@/core/verdict/verdict";
 import { StateShape } from "../kit/StateShape";
 import {
   adviceInWords,
@@ -20,12 +21,18 @@ export function SlateVerdict({
   verdict,
   unit,
   defects,
+  finer,
+  onPick,
 }: {
   verdict: Verdict;
   unit: LengthUnit;
   defects: number;
+  /** What could decide a reading too close to call. */
+  finer?: (judgement: Judgement) => { name: string } | null;
+  /** Goes to the reading a line rests on. */
+  onPick?: ((characteristicId: string) => void) | undefined;
 }) {
-  const { judgements, reasons, advice, unmeasured } = verdict;
+  const { judgements, reasons, advice, unmeasured, untried } = verdict;
   const all = judgements.length + unmeasured.length;
   const found = defects === 0 ? "" : ` and ${defects} ${defects === 1 ? "defect" : "defects"}`;
   const telling = judgements.filter(({ state }) => state !== "on-size");
@@ -63,6 +70,10 @@ export function SlateVerdict({
           <Line
             key={judgement.characteristicId}
             what={judgement.name}
+            onPick={onPick ? () => onPick(judgement.characteristicId) : undefined}
+            note={
+              judgement.state === "too-close" && finer ? finerInWords(finer(judgement)) : undefined
+            }
             says={
               <>
                 {printMeasured(judgement.value, judgement.unit, unit)} ·{" "}
@@ -76,7 +87,7 @@ export function SlateVerdict({
         {reasons.map((reason) =>
           reason.code === "measured" ? null : (
             <Line
-              key={reason.code === "defect" ? reason.defect.id : reason.code}
+              key={keyOf(reason)}
               what={reasonInWords(reason)}
               says={reason.code === "defect" ? reason.defect.severity : ""}
               cost={reason.cost}
@@ -92,6 +103,9 @@ export function SlateVerdict({
         ) : null}
         {unmeasured.length > 0 ? (
           <Line what={`${unmeasured.length} still to measure`} says="" cost={0} />
+        ) : null}
+        {untried.length > 0 ? (
+          <Line what={`${untried.length} still to try in use`} says="" cost={0} />
         ) : null}
       </ul>
     </>
@@ -111,11 +125,46 @@ const goodCost = (verdict: Verdict) =>
     0,
   );
 
-function Line({ what, says, cost }: { what: string; says: ReactNode; cost: number }) {
+function keyOf(reason: Exclude<Reason, { code: "measured" }>): string {
+  switch (reason.code) {
+    case "defect":
+      return reason.defect.id;
+    case "try":
+      return reason.question;
+    case "correction":
+      return reason.correction;
+    default:
+      return reason.code;
+  }
+}
+
+const finerInWords = (instrument: { name: string } | null) =>
+  instrument
+    ? `${instrument.name} could decide.`
+    : "Nothing in the shop could decide: it speaks for the learner.";
+
+interface LineProps {
+  what: string;
+  says: ReactNode;
+  cost: number;
+  note?: string | undefined;
+  onPick?: (() => void) | undefined;
+}
+
+function Line({ what, says, cost, note, onPick }: LineProps) {
   const marks = Math.round(cost);
   return (
     <li className="flex justify-between gap-3 py-0.5">
-      <span>{what}</span>
+      <span>
+        {onPick ? (
+          <button type="button" onClick={onPick} className="link text-left">
+            {what}
+          </button>
+        ) : (
+          what
+        )}
+        {note ? <span className="block text-13 text-chalk-2">{note}</span> : null}
+      </span>
       <span className="flex gap-3 text-right text-chalk-2">
         <span>{says}</span>
         <span className="w-7">{marks > 0 ? `−${marks}` : ""}</span>

@@ -1,4 +1,4 @@
-import type { Outcome } from "@/core/verdict/verdict";
+import type { Outcome } from "@/core/verdict/outcomes";
 import { marksInWords, OUTCOME_WORDS } from "../words/verdict";
 import { dayInWords } from "../words/when";
 import { Link } from "../kit/Link";

@@ -1,4 +1,5 @@
-import { CORRECTION_WORDS, SETTING_WORDS, type Settings } from "@/core/trade/settings";
+import { CORRECTION_WORDS } from "@/core/trade/declared";
+import { SETTING_WORDS, type Settings } from "@/core/trade/settings";
 
 type Question = keyof typeof SETTING_WORDS;
 

@@ -1,10 +1,13 @@
-import type { MeasuredUnit } from "@/core/measure/characteristic";
+import type { Characteristic, MeasuredUnit } from "@/core/measure/characteristic";
+import type { Lozenge } from "@/core/measure/fits";
 import { printCaliper, printMeasured } from "@/core/units/print";
 import type { LengthUnit } from "@/core/units/length";
 import { defectKind } from "@/core/trade/defects";
+import { CORRECTION_WORDS } from "@/core/trade/declared";
 import type { Advice, LengthEffect } from "@/core/verdict/advice";
 import type { Standing } from "@/core/verdict/judge";
-import type { Outcome, Reason } from "@/core/verdict/verdict";
+import type { Outcome } from "@/core/verdict/outcomes";
+import type { Reason } from "@/core/verdict/verdict";
 
 /** Every word about a verdict stands here. */
 export const OUTCOME_WORDS: Record<Outcome, string> = {
@@ -31,6 +34,8 @@ export function limitsInWords(
   unit: LengthUnit,
 ): string {
   const size = (value: number) => printMeasured(value, measured, unit);
+  if (measured === "grade") return "good or fair";
+  if (measured === "gauge") return "go enters, no-go doesn't";
   if (lower === 0 && nominal === 0) return `≤ ${size(upper)}`;
   const up = upper - nominal;
   const down = nominal - lower;
@@ -53,7 +58,7 @@ export function adviceInWords(advice: Advice, unit: LengthUnit): AdviceWords {
     case "square-up":
       return {
         head: `Square it up. ${place(advice.name)} has gone ${size(advice.differenceMm)} diamond.`,
-        why: "Stand it on the long diagonal, at orange, before any more drawing.",
+        why: `Stand it on the long diagonal, at orange, before any more drawing.${squaredInWords(advice.lozenge, size)}`,
       };
     case "bring-down":
       return {
@@ -85,6 +90,26 @@ export function adviceInWords(advice: Advice, unit: LengthUnit): AdviceWords {
         head: `${place(advice.name)}: ${size(advice.off)} apart.`,
         why: "Bring the one to the other before anything else is done there.",
       };
+    case "even-out":
+      return {
+        head: `${place(advice.name)}: ${size(advice.off)} between the most and the least.`,
+        why: EVENING[advice.measure] ?? "Bring it to one measure all along.",
+      };
+    case "do-again":
+      return {
+        head: `${advice.name}: poor.`,
+        why: "Go over it again while it is hot, beside the reference.",
+      };
+    case "fit-pin":
+      return {
+        head: `${place(advice.name)}: fit it to its pin.`,
+        why: "Drift a little at a time, dress the face after every drifting, and try again.",
+      };
+    case "make-work":
+      return {
+        head: "It fails in use.",
+        why: `“${advice.question}” No. Find where it catches or bears, and ease that.`,
+      };
     case "straighten":
       return {
         head: `Straighten last: a gap of ${size(advice.gapMm)} under the edge.`,
@@ -92,6 +117,19 @@ export function adviceInWords(advice: Advice, unit: LengthUnit): AdviceWords {
       };
   }
 }
+
+/** Out of size and gone diamond, told apart: what the sides come to when it is square again. */
+const squaredInWords = (lozenge: Lozenge | null, size: (mm: number) => string) =>
+  lozenge
+    ? ` Its corners are ${lozenge.offSquareDeg.toFixed(0)}° off; squared, it will be ${size(lozenge.side)} a side.`
+    : "";
+
+/** How unevenness of a kind is taken out (common practice, no source). */
+const EVENING: Partial<Record<Characteristic["measure"], string>> = {
+  pitch: "Cool the turns that lead, heat those that lag, and twist on.",
+  sides: "Work the high stations only, turning a true quarter, until one line runs through.",
+  roundness: "Set it on the horn where it stands proud, at an even heat.",
+};
 
 const place = (name: string) => name.split(",")[0]!;
 
@@ -108,6 +146,10 @@ export function reasonInWords(reason: Exclude<Reason, { code: "measured" }>): st
       const name = defectKind(reason.defect.kind)?.name ?? reason.defect.kind;
       return reason.defect.corrected ? `${name}, put right` : name;
     }
+    case "try":
+      return `“${reason.question}” No`;
+    case "correction":
+      return `${CORRECTION_WORDS[reason.correction]}, not allowed here`;
     case "heats-over":
       return `${reason.heats} heats, ${reason.budget} allowed`;
     case "minutes-over":

@@ -7,3 +7,10 @@ export function dayInWords(iso: string): string {
     timeZone: "UTC",
   }).format(new Date(iso));
 }
+
+/** A date with its year: "28 Aug 2026". */
+export function dateInWords(iso: string): string {
+  return new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeZone: "UTC" }).format(
+    new Date(iso),
+  );
+}

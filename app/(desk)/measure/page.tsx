@@ -1,9 +1,12 @@
 import type { Metadata } from "next";
+import { redirect } from "next/navigation";
+import { z } from "zod";
 import { STAFF } from "@/data/actor";
-import { listBenchQueue } from "@/data/queries/bench";
+import { findPieceByTag, listBenchQueue } from "@/data/queries/bench";
 import { listOpenAssignments } from "@/data/queries/assignments";
 import { listRoster } from "@/data/queries/people";
 import { StartPieceForm } from "@/ui/measure/StartPieceForm";
+import { TagForm } from "@/ui/measure/TagForm";
 import { dayInWords } from "@/ui/words/when";
 import { Pending } from "@/ui/shell/Pending";
 import { requireActor, services } from "../../server";
@@ -11,9 +14,19 @@ import { Link } from "@/ui/kit/Link";
 
 export const metadata: Metadata = { title: "Measure" };
 
-export default async function QueuePage() {
+/** What a scanner or a hand may send; anything else is no tag. */
+const askedSchema = z.object({ tag: z.string().trim().min(1).max(20).optional().catch(undefined) });
+
+interface Props {
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}
+
+export default async function QueuePage({ searchParams }: Props) {
   const actor = await requireActor(STAFF);
   const { database } = services();
+  const { tag } = askedSchema.parse(await searchParams);
+  const found = tag ? await findPieceByTag(database, actor, tag) : null;
+  if (found) redirect(`/measure/${found}`);
   const queue = await listBenchQueue(database, actor);
   const assignments = await listOpenAssignments(database, actor);
   const roster = await listRoster(database, actor);
@@ -26,7 +39,13 @@ export default async function QueuePage() {
   return (
     <main className="grid grow lg:grid-cols-[minmax(0,1fr)_360px]">
       <div className="p-5">
-        <h1 className="mb-3 font-slab text-27 font-semibold">At the bench</h1>
+        <div className="mb-3 flex flex-wrap items-baseline gap-x-5">
+          <h1 className="font-slab text-27 font-semibold">At the bench</h1>
+          <Link href="/measure/instruments" className="link flex min-h-11 items-center text-15">
+            Instruments
+          </Link>
+        </div>
+        <TagForm missed={tag ?? null} />
         {queue.length === 0 ? (
           <p className="border-t-2 border-ink bg-sheet p-5 text-17">
             Nothing waits to be measured. Take in a piece on the right.

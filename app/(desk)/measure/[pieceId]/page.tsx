@@ -2,7 +2,9 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { idSchema } from "@/core/records/fields";
 import { isInstructor, STAFF } from "@/data/actor";
-import { findBenchPiece, listInstruments } from "@/data/queries/bench";
+import { findBenchPiece } from "@/data/queries/bench";
+import { findCauseHistory } from "@/data/queries/causes";
+import { listInstruments } from "@/data/queries/instruments";
 import { findStanding } from "@/data/queries/climb";
 import { BenchView } from "@/ui/bench/BenchView";
 import { orNotFound, requireActor, services } from "../../../server";
@@ -16,12 +18,18 @@ export default async function BenchPage({ params }: { params: Promise<{ pieceId:
   const { database } = services();
   const piece = await orNotFound(findBenchPiece(database, actor, id.data));
   const instruments = await listInstruments(database, actor);
+  const history = await findCauseHistory(database, actor, {
+    pieceId: piece.id,
+    learnerId: piece.learner.id,
+  });
   const standing = await findStanding(database, actor, piece.learner.id, piece.technique.id);
   return (
     <BenchView
       loaded={piece}
       instruments={instruments}
       standing={standing}
+      history={history}
+      today={new Date().toISOString().slice(0, 10)}
       person={{ id: actor.personId, unit: actor.firstUnit, maySign: isInstructor(actor) }}
     />
   );

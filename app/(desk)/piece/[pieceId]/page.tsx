@@ -1,11 +1,10 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { askedOf, recordOf } from "@/core/records/bench";
+import { verdictOf } from "@/core/records/bench";
 import { idSchema } from "@/core/records/fields";
 import { planPiece } from "@/core/piece/plan";
 import { defectKind } from "@/core/trade/defects";
-import { printCaliper } from "@/core/units/print";
-import { judgePiece } from "@/core/verdict/verdict";
+import { printMeasured } from "@/core/units/print";
 import { findBenchPiece } from "@/data/queries/bench";
 import { BarDrawing } from "@/ui/bar/BarDrawing";
 import { StateShape, stateColour } from "@/ui/kit/StateShape";
@@ -20,7 +19,7 @@ export default async function PiecePage({ params }: { params: Promise<{ pieceId:
   const id = idSchema.safeParse((await params).pieceId);
   if (!id.success) notFound();
   const piece = await orNotFound(findBenchPiece(services().database, actor, id.data));
-  const verdict = judgePiece(askedOf(piece), recordOf(piece), piece.rules);
+  const verdict = verdictOf(piece);
   const plan = planPiece(piece.piece);
   const unit = actor.firstUnit;
   const pins = piece.defects.map((defect) => ({
@@ -74,7 +73,7 @@ export default async function PiecePage({ params }: { params: Promise<{ pieceId:
               <tr key={judgement.characteristicId}>
                 <td>{judgement.name}</td>
                 <td className={`number font-semibold ${stateColour(judgement.state)}`}>
-                  {printCaliper(judgement.value, unit)}{" "}
+                  {printMeasured(judgement.value, judgement.unit, unit)}{" "}
                   <StateShape state={judgement.state} size={13} />
                   <span className="sr-only"> {STATE_WORDS[judgement.state]}</span>
                 </td>

@@ -1,0 +1,201 @@
+import type { DeviationSign } from "./signs";
+
+/** Why a piece came out as it did, with what points to it and the drill against it. */
+export interface Cause {
+  name: string;
+  /** What to practise, as an instruction. */
+  drill: string;
+  /** The trade notes it rests on: section, then what is said there. */
+  from: string;
+  /** How strongly each deviation points to it, in logits. */
+  deviations: Partial<Record<DeviationSign, number>>;
+  /** The same for defects, by code. */
+  defects: Record<string, number>;
+}
+
+export const CAUSE_CODES = [
+  "turning-off",
+  "face-tilted",
+  "too-cold",
+  "overheated",
+  "light-blows",
+  "uneven-heat",
+  "stopped-early",
+  "hit-finished",
+  "marks-off",
+  "punch-off-mark",
+  "punch-leaning",
+  "face-not-dressed",
+  "no-gauge",
+  "scale-left",
+  "weld-prepared-badly",
+  "not-upset-first",
+  "corners-left",
+  "stock-short",
+  "not-trued",
+  "rounded-early",
+] as const;
+export type CauseCode = (typeof CAUSE_CODES)[number];
+
+/**
+ * The whole model: each line says how strongly a sign points to a cause. The
+ * links are those of the trade notes (common practice, no source); the weights are
+ * ours, from 1 (it may be) to 3 (it nearly always is).
+ */
+export const CAUSES: Record<CauseCode, Cause> = {
+  "turning-off": {
+    name: "Not turned a true quarter",
+    drill:
+      "Draw 150 mm of 12 square down one size, turning on a chalked mark; check both diagonals every heat.",
+    from: "Defects, gone diamond: not turning a true 90°",
+    deviations: { diamond: 2.5, "one-plane": 1.5, "sides-uneven": 1 },
+    defects: { diamond: 2.5, spiral: 2 },
+  },
+  "face-tilted": {
+    name: "Blows not flat",
+    drill: "Planish a flat at dull red until no crescent shows in a raking light.",
+    from: "Defects, hammer marks: the edge of the face; gone diamond: blows not flat",
+    deviations: { diamond: 1, "sides-uneven": 1 },
+    defects: { "hammer-marks": 2.5, spiral: 1, diamond: 1 },
+  },
+  "too-cold": {
+    name: "Worked too cold",
+    drill:
+      "One piece with a caller: back to the fire the moment it is dull red, and count the heats.",
+    from: "Defects, crack: black heat; kink: a cold spot; flats: hammered cold",
+    deviations: { "heavy-all-over": 1, "off-template": 1, "heats-over": 0.5 },
+    defects: {
+      crack: 2.5,
+      flats: 1.5,
+      kink: 1.5,
+      "fish-mouth": 1.5,
+      "shoulder-rounded": 1.5,
+      "spring-back": 1.5,
+      "former-crushed": 0.5,
+    },
+  },
+  overheated: {
+    name: "Left too long in the fire",
+    drill:
+      "Watch one end from black to yellow in shade and name each colour aloud; take it out before it sparks.",
+    from: "Defects, burnt steel and coarse grain: left in the fire",
+    deviations: { "tip-light": 1 },
+    defects: { burnt: 3, "coarse-grain": 3, "scale-pitting": 1 },
+  },
+  "light-blows": {
+    name: "Blows too light for the section",
+    drill: "Ten full blows a heat on a 16 square, none after orange; compare the end's shape.",
+    from: "Defects, fish-mouth: the surface moves faster than the core",
+    deviations: { "heavy-all-over": 1.5, "heats-over": 1.5 },
+    defects: { "fish-mouth": 2 },
+  },
+  "uneven-heat": {
+    name: "Heat not even",
+    drill:
+      "Heat 120 mm of 10 square until one colour runs its whole length; turn it every five counts.",
+    from: "Techniques, twist: hot parts turn more; defects, dog-leg: uneven heat",
+    deviations: { "pitch-growing": 2.5, "pitch-uneven": 2, "off-template": 1, "angle-off": 0.5 },
+    defects: { "uneven-twist": 2.5, "dog-leg": 2.5, "bowed-twist": 1, kink: 0.5 },
+  },
+  "stopped-early": {
+    name: "Left off a heat too soon",
+    drill: "Stop, measure, and take the one heat more before calling it done; ten in a row.",
+    from: "Direction matters: heavy can take another heat",
+    deviations: { "heavy-all-over": 2, "tip-heavy": 1.5, "one-plane": 0.5 },
+    defects: {},
+  },
+  "hit-finished": {
+    name: "Hit where it was to size already",
+    drill:
+      "Chalk what is to size and keep off the chalk; half on, half off the far edge for the tip only.",
+    from: "Defects, thin spot: hitting where it was to size already",
+    deviations: { "light-inside": 2, "tip-light": 1.5, "sides-uneven": 1 },
+    defects: { "thin-spot": 2.5, "hammer-marks": 0.5 },
+  },
+  "marks-off": {
+    name: "Marks lost, or not from one end",
+    drill: "Mark five places on a bar from one end, dot them, heat it, and measure where they lie.",
+    from: "The order of work, mark: distances from one datum end",
+    deviations: { "place-off": 2, "legs-unequal": 2 },
+    defects: { "legs-unequal": 2, "off-centre-hole": 1, "too-little-metal": 1 },
+  },
+  "punch-off-mark": {
+    name: "Punch started off its mark",
+    drill: "Ten starts in a scrap flat: dot cold, two light blows, look, correct, then drive.",
+    from: "Defects, off-centre hole: started off the mark, not checked",
+    deviations: { "walls-unequal": 2, "place-off": 1.5 },
+    defects: { "off-centre-hole": 3 },
+  },
+  "punch-leaning": {
+    name: "Punch held leaning",
+    drill: "Punch five holes turning the bar end for end every third blow; measure both faces.",
+    from: "Defects, crooked hole: leaning, never turned",
+    deviations: { "walls-unequal": 1.5 },
+    defects: { "crooked-hole": 3, bulge: 0.5 },
+  },
+  "face-not-dressed": {
+    name: "Face not dressed after drifting",
+    drill: "Drift one hole in four steps, and dress the face before each of the next three.",
+    from: "Techniques, slot punch and drift: dress the face after every drifting",
+    deviations: {},
+    defects: { "suck-in": 3, bulge: 1 },
+  },
+  "no-gauge": {
+    name: "Worked without a gauge",
+    drill:
+      "Make a gauge from sheet off the first piece, and hold the second against it every heat.",
+    from: "Defects, not matching its partner: no gauge or jig",
+    deviations: { "legs-unequal": 1, "off-template": 1.5, "not-round": 1, "angle-off": 1.5 },
+    defects: { "not-matching": 3, "legs-unequal": 1 },
+  },
+  "scale-left": {
+    name: "Scale not brushed off",
+    drill: "Brush before the first blow of every heat, for a whole evening.",
+    from: "Defects, scale pitting: not brushed off before hammering",
+    deviations: {},
+    defects: { "scale-pitting": 2.5, "failed-weld": 0.5 },
+  },
+  "weld-prepared-badly": {
+    name: "Fire or joint not ready for the weld",
+    drill:
+      "One small fold weld at the end of each day: clean fire, light first blow, pry it open beside the weld.",
+    from: "Defects, failed weld: dirty fire, scale, too cold, first blow too hard",
+    deviations: {},
+    defects: { "failed-weld": 3 },
+  },
+  "not-upset-first": {
+    name: "Not upset enough first",
+    drill: "Upset three ends of 12 square by a third in two heats each, keeping them straight.",
+    from: "Defects, weld neck: scarf not upset; upset lost: thinned by straightening",
+    deviations: {},
+    defects: { "weld-neck": 2.5, "upset-lost": 2 },
+  },
+  "corners-left": {
+    name: "Corners left on the end",
+    drill: "Knock the corners off the end before drawing or spreading it; five ends in a row.",
+    from: "Defects, fish-mouth: square corners at an end being drawn",
+    deviations: {},
+    defects: { "fish-mouth": 1.5, "cold-shut": 2 },
+  },
+  "stock-short": {
+    name: "Too little bar between the marks",
+    drill: "Reckon the volume between two set-downs before marking, and forge it from that.",
+    from: "Defects, too little metal: no volume planned between the set-downs",
+    deviations: { "short-on-size": 2.5 },
+    defects: { "too-little-metal": 3 },
+  },
+  "not-trued": {
+    name: "Not trued at the end of the heat",
+    drill: "Before every return to the fire, one look along the bar and one blow to true it.",
+    from: "The order of work, correct before going on; defects, out of true",
+    deviations: { bowed: 2 },
+    defects: { bowed: 2, "bowed-twist": 1, "out-of-plane": 2, "upset-lost": 0.5 },
+  },
+  "rounded-early": {
+    name: "Rounded before it was square to size",
+    drill: "Square, octagon, sixteen, round: stop and measure at each.",
+    from: "Techniques, round taper: square first, then octagon, then sixteen, then round",
+    deviations: {},
+    defects: { spiral: 1.5, flats: 1.5 },
+  },
+};

@@ -1,0 +1,98 @@
+import { CAUSES, CAUSE_CODES, type CauseCode } from "./causes";
+import type { DeviationSign, Sign } from "./signs";
+
+/** A piece the learner made before. */
+export interface EarlierPiece {
+  tag: string;
+  signs: readonly Sign[];
+}
+
+/** What an instructor said of a cause: of this piece, or of one made before. */
+export interface CauseSaid {
+  cause: CauseCode;
+  holds: boolean;
+  ofThisPiece: boolean;
+}
+
+export interface LikelyCause {
+  code: CauseCode;
+  /** 0 to 1: how likely it is by the table, not a frequency that was counted. */
+  likelihood: number;
+  /** What this piece shows of it, the strongest first. */
+  shownBy: Sign[];
+  /** Tags of earlier pieces that showed it too, latest first. */
+  alsoOn: string[];
+  /** What the instructor said of it on this piece; null where nothing. */
+  said: boolean | null;
+}
+
+/** Where every cause begins before anything is seen, in logits: one in nine. */
+const PRIOR = -2;
+/** An earlier piece counts this much less than the one made after it. */
+const FADES = 0.6;
+/** All earlier pieces together count at most this share of the present one. */
+const EARLIER_SHARE = 0.5;
+/** What a word of the instructor on an earlier piece counts, in logits. */
+const SAID = 0.8;
+const MOST_CAUSES = 3;
+const LEAST_LIKELIHOOD = 0.3;
+
+/**
+ * The likeliest causes of what a piece shows, with the evidence for each.
+ *
+ * Logits are added up: the table's weight for every sign of this piece, a fading
+ * share of it for the same cause's signs on earlier pieces, and what the instructor
+ * said before. Only what this piece itself shows is named. What the instructor
+ * said of this piece decides: confirmed stands first, ruled out is left away.
+ *
+ * @param earlier latest first
+ */
+export function likelyCauses(
+  signs: readonly Sign[],
+  earlier: readonly EarlierPiece[] = [],
+  said: readonly CauseSaid[] = [],
+): LikelyCause[] {
+  return CAUSE_CODES.flatMap((code): LikelyCause[] => {
+    const shownBy = signs
+      .filter((sign) => weightOf(code, sign) > 0)
+      .sort((a, b) => weightOf(code, b) - weightOf(code, a) || (a < b ? -1 : 1));
+    const here = said.find(({ cause, ofThisPiece }) => ofThisPiece && cause === code);
+    if (here?.holds === false || (shownBy.length === 0 && !here)) return [];
+    const pointing = earlier.map((piece) => sumOf(code, piece.signs));
+    const before = pointing.reduce((sum, weight, age) => sum + weight * FADES ** (age + 1), 0);
+    const logit =
+      PRIOR +
+      sumOf(code, signs) +
+      Math.min(before, sumOf(code, signs)) * EARLIER_SHARE +
+      saidBefore(code, said);
+    return [
+      {
+        code,
+        likelihood: here ? 1 : 1 / (1 + Math.exp(-logit)),
+        shownBy,
+        alsoOn: earlier.flatMap(({ tag }, age) => (pointing[age]! > 0 ? [tag] : [])),
+        said: here ? true : null,
+      },
+    ];
+  })
+    .filter(({ likelihood }) => likelihood >= LEAST_LIKELIHOOD)
+    .sort((a, b) => b.likelihood - a.likelihood || (a.code < b.code ? -1 : 1))
+    .slice(0, MOST_CAUSES);
+}
+
+function weightOf(code: CauseCode, sign: Sign): number {
+  const { deviations, defects } = CAUSES[code];
+  return sign.startsWith("defect:")
+    ? (defects[sign.slice("defect:".length)] ?? 0)
+    : (deviations[sign as DeviationSign] ?? 0);
+}
+
+const sumOf = (code: CauseCode, signs: readonly Sign[]): number =>
+  signs.reduce((sum, sign) => sum + weightOf(code, sign), 0);
+
+const saidBefore = (code: CauseCode, said: readonly CauseSaid[]): number =>
+  said.reduce(
+    (sum, { cause, holds, ofThisPiece }) =>
+      cause === code && !ofThisPiece ? sum + (holds ? SAID : -SAID) : sum,
+    0,
+  );

@@ -1,0 +1,142 @@
+import type { Characteristic } from "../measure/characteristic";
+import type { Judgement } from "../verdict/judge";
+import type { Verdict } from "../verdict/verdict";
+
+/** What a piece shows that points to a cause, besides the defects noted on it. */
+export const DEVIATION_SIGNS = {
+  diamond: "unequal diagonals",
+  "one-plane": "one plane heavy, the other on size",
+  "tip-heavy": "the tip heavy, the rest on size",
+  "tip-light": "the tip light",
+  "heavy-all-over": "heavy nearly everywhere",
+  "light-inside": "light away from the ends",
+  bowed: "a gap under the straight edge",
+  "short-on-size": "short, though thin enough",
+  "pitch-growing": "the pitch grows along the twist",
+  "pitch-uneven": "the pitch is uneven",
+  "walls-unequal": "unequal walls beside a hole",
+  "place-off": "a mark or hole out of its place",
+  "legs-unequal": "unequal legs",
+  "not-round": "out of round",
+  "off-template": "off its template",
+  "angle-off": "an angle off",
+  "sides-uneven": "high and low stations along the taper",
+  "heats-over": "more heats than planned",
+} as const;
+export type DeviationSign = keyof typeof DEVIATION_SIGNS;
+
+/** A deviation, or a defect by its code. */
+export type Sign = DeviationSign | `defect:${string}`;
+
+/** The larger share of sizes that counts as nearly everywhere. */
+const NEARLY_ALL = 0.6;
+
+interface Shown {
+  characteristics: readonly Characteristic[];
+  verdict: Pick<Verdict, "judgements" | "reasons">;
+}
+
+/** Everything a piece shows that may point to a cause, each once. */
+export function signsOf({ characteristics, verdict }: Shown): Sign[] {
+  const plan = new Map(characteristics.map((one) => [one.id, one]));
+  const lines = verdict.judgements.flatMap((judgement) => {
+    const characteristic = plan.get(judgement.characteristicId);
+    return characteristic ? [{ characteristic, judgement }] : [];
+  });
+  const signs = new Set<Sign>();
+  for (const { characteristic, judgement } of lines)
+    if (isOff(judgement)) {
+      const sign = signOfLine(characteristic, judgement);
+      if (sign) signs.add(sign);
+    }
+  for (const sign of signsOfSizes(lines)) signs.add(sign);
+  for (const reason of verdict.reasons) {
+    if (reason.code === "defect") signs.add(`defect:${reason.defect.kind}`);
+    if (reason.code === "heats-over") signs.add("heats-over");
+  }
+  return [...signs];
+}
+
+const isOff = ({ state }: Judgement) => state === "heavy" || state === "light";
+
+function signOfLine({ measure }: Characteristic, { values = [] }: Judgement): DeviationSign | null {
+  switch (measure) {
+    case "diagonals":
+      return "diamond";
+    case "straightness":
+      return "bowed";
+    case "pitch":
+      return isGrowing(values) ? "pitch-growing" : "pitch-uneven";
+    case "walls":
+      return "walls-unequal";
+    case "position":
+      return "place-off";
+    case "legs":
+      return "legs-unequal";
+    case "roundness":
+      return "not-round";
+    case "form":
+      return "off-template";
+    case "angle":
+      return "angle-off";
+    case "sides":
+      return "sides-uneven";
+    default:
+      return null;
+  }
+}
+
+/** Three or more crests, each farther apart than the one before, or each nearer. */
+function isGrowing(pitches: readonly number[]): boolean {
+  if (pitches.length < 3) return false;
+  const steps = pitches.slice(1).map((pitch, index) => pitch - pitches[index]!);
+  return steps.every((step) => step > 0) || steps.every((step) => step < 0);
+}
+
+interface Line {
+  characteristic: Characteristic;
+  judgement: Judgement;
+}
+
+function signsOfSizes(lines: readonly Line[]): DeviationSign[] {
+  const sizes = lines.filter(({ characteristic }) => characteristic.measure === "thickness");
+  if (sizes.length === 0) return [];
+  const isTip = ({ characteristic }: Line) => characteristic.id.includes(".tip");
+  const [tips, others] = [sizes.filter(isTip), sizes.filter((line) => !isTip(line))];
+  const some = (of: readonly Line[], state: Judgement["state"]) =>
+    of.some(({ judgement }) => judgement.state === state);
+  const heavy = sizes.filter(({ judgement }) => judgement.state === "heavy");
+  const everywhere = sizes.length > 2 && heavy.length / sizes.length >= NEARLY_ALL;
+  return [
+    ...(everywhere ? ["heavy-all-over" as const] : []),
+    ...(!everywhere && some(tips, "heavy") && !some(others, "heavy") ? ["tip-heavy" as const] : []),
+    ...(some(tips, "light") ? ["tip-light" as const] : []),
+    ...(some(others, "light") ? ["light-inside" as const] : []),
+    ...(isShortThoughThin(lines, heavy) ? ["short-on-size" as const] : []),
+    ...(!everywhere && hasOnePlaneHeavy(sizes) ? ["one-plane" as const] : []),
+  ];
+}
+
+/** A length still short while no thickness of its stretch is heavy: there was too little bar. */
+const isShortThoughThin = (lines: readonly Line[], heavy: readonly Line[]): boolean =>
+  lines.some(
+    ({ characteristic, judgement }) =>
+      characteristic.measure === "length" &&
+      characteristic.stretch !== null &&
+      judgement.state === "heavy" &&
+      !heavy.some((one) => one.characteristic.stretch === characteristic.stretch),
+  );
+
+/** At one place, one caliper reading heavy and the other not. */
+const hasOnePlaneHeavy = (sizes: readonly Line[]): boolean =>
+  sizes.some(
+    (one) =>
+      one.judgement.state === "heavy" &&
+      sizes.some(
+        (other) =>
+          other !== one &&
+          other.characteristic.stretch === one.characteristic.stretch &&
+          other.characteristic.atMm === one.characteristic.atMm &&
+          other.judgement.state === "on-size",
+      ),
+  );

@@ -1,0 +1,43 @@
+import type { InstrumentKind } from "./characteristic";
+import { judgeConformity, type Limits } from "./conform";
+import { measuredUncertainty, type ReadingWay } from "./ways";
+
+interface Instrument {
+  name: string;
+  kind: InstrumentKind;
+  /** Expanded uncertainty (k = 2), in its unit. */
+  uncertainty: number;
+}
+
+/** Instruments that measure the same kind of thing, so that one can stand in for the other. */
+const STANDS_IN: Partial<Record<InstrumentKind, readonly InstrumentKind[]>> = {
+  rule: ["rule", "caliper"],
+  caliper: ["caliper"],
+  "straight-edge": ["straight-edge"],
+  protractor: ["protractor"],
+  template: ["template"],
+};
+
+/** What a shop's caliper reaches over, mm (common practice, no source). */
+const CALIPER_REACH_MM = 150;
+
+/**
+ * An instrument in the shop that could decide what this one can't: the least fine
+ * that would, were it to read the same. Null where none is fine enough.
+ */
+export function instrumentThatDecides<One extends Instrument>(
+  { value, limits, way }: { value: number; limits: Limits; way: ReadingWay },
+  used: InstrumentKind,
+  shop: readonly One[],
+): One | null {
+  const fit = shop
+    .filter(({ kind }) => STANDS_IN[used]?.includes(kind))
+    .filter(({ kind }) => kind !== "caliper" || used === "caliper" || value <= CALIPER_REACH_MM)
+    .sort((a, b) => b.uncertainty - a.uncertainty);
+  return (
+    fit.find(
+      ({ uncertainty }) =>
+        judgeConformity(value, limits, measuredUncertainty(way, uncertainty)).verdict !== "unsure",
+    ) ?? null
+  );
+}

@@ -1,0 +1,152 @@
+import fc from "fast-check";
+import { linearRegression } from "simple-statistics";
+import { fitLine, lozengeOf } from "./fits";
+import { checkInstrument } from "./instrumentCheck";
+import { instrumentThatDecides } from "./finer";
+import { inHandOrder } from "./order";
+import { areValuesOf, measuredUncertainty, measuredValue, valuesTaken } from "./ways";
+import type { Characteristic } from "./characteristic";
+
+const size = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+
+describe("what readings come to", () => {
+  test.each([
+    ["one", [12.1], 12.1],
+    ["one", [12, 12.2, 12.4], 12.2],
+    ["difference", [10.6, 11.7], 1.1],
+    ["spread", [31, 33.5, 32], 2.5],
+    ["gauge", [2], 2],
+    ["grade", [1], 1],
+  ] as const)("%s %j", (way, values, comesTo) => {
+    expect(measuredValue(way, values)).toBeCloseTo(comesTo, 9);
+  });
+
+  test("only as many as the way takes, and only answers there are", () => {
+    expect(areValuesOf({ readings: "difference" }, [1])).toBe(false);
+    expect(areValuesOf({ readings: "spread", count: 5 }, [1, 2])).toBe(true);
+    expect(areValuesOf({ readings: "line", count: 5 }, [1, 2])).toBe(false);
+    expect(areValuesOf({ readings: "grade" }, [1.5])).toBe(false);
+    expect(areValuesOf({ readings: "gauge" }, [2])).toBe(true);
+    expect(valuesTaken({ readings: "line", count: 5 })).toEqual({ least: 3, asked: 5, most: 12 });
+  });
+
+  test("two readings are √2 times as unsure as one, their mean no surer than the instrument", () => {
+    expect(measuredUncertainty("spread", 0.1)).toBeCloseTo(0.1414, 4);
+    expect(measuredUncertainty("one", 0.1)).toBe(0.1);
+    expect(measuredUncertainty("gauge", 0.1)).toBe(0);
+  });
+});
+
+describe("a line through stations, against a general-purpose library", () => {
+  test("same slope, intercept and farthest point", () => {
+    fc.assert(
+      fc.property(fc.array(size(1, 50), { minLength: 3, maxLength: 12 }), (ys) => {
+        const { m, b } = linearRegression(ys.map((y, x) => [x, y]));
+        const ours = fitLine(ys.map((y, x) => ({ x, y })));
+        expect(ours.slope).toBeCloseTo(m, 9);
+        expect(ours.intercept).toBeCloseTo(b, 9);
+        const off = ys.map((y, x) => Math.abs(y - (m * x + b)));
+        expect(measuredValue("line", ys)).toBeCloseTo(Math.max(...off), 9);
+      }),
+    );
+  });
+
+  test("a taper whose sides are straight is even, however it tapers", () => {
+    fc.assert(
+      fc.property(size(1, 10), size(10, 30), (tip, base) => {
+        const stations = Array.from({ length: 5 }, (_, n) => tip + ((base - tip) * n) / 4);
+        expect(measuredValue("line", stations)).toBeCloseTo(0, 9);
+      }),
+    );
+  });
+
+  test("one station standing proud by h in the middle of five lies 0.8 h off the line", () => {
+    // The fit takes a fifth of it: the hat matrix's middle entry for five even stations is 1/5.
+    expect(measuredValue("line", [3, 5, 8, 9, 11])).toBeCloseTo(0.8, 9);
+  });
+});
+
+describe("a section gone diamond", () => {
+  test("made from sides and a corner, it is found again from its diagonals", () => {
+    fc.assert(
+      fc.property(size(5, 40), size(60, 90), (side, cornerDeg) => {
+        const half = (cornerDeg * Math.PI) / 360;
+        const found = lozengeOf(2 * side * Math.sin(half), 2 * side * Math.cos(half));
+        expect(found.side).toBeCloseTo(side, 9);
+        expect(found.offSquareDeg).toBeCloseTo(90 - cornerDeg, 9);
+        expect(found.acrossFlats).toBeCloseTo(side * Math.sin(2 * half), 9);
+      }),
+    );
+  });
+});
+
+describe("checking an instrument", () => {
+  const block = { reference: 20, referenceUncertainty: 0.002, resolution: 0.02, surface: 0 };
+
+  // JCGM 100:2008, 4.2.2 and F.2.2.1: s of 20.02, 20.00, 20.02, 20.04, 20.02 is 0.01414; r/√12 is 0.00577.
+  test("spread, resolution and reference, added in squares, and the bias whole", () => {
+    const check = checkInstrument([20.02, 20, 20.02, 20.04, 20.02], block);
+    expect(check.bias).toBeCloseTo(0.02, 9);
+    expect(check.spread).toBeCloseTo(0.014142, 6);
+    const combined = Math.sqrt(0.014142 ** 2 + 0.0057735 ** 2 + 0.001 ** 2);
+    expect(check.uncertainty).toBeCloseTo(2 * combined + 0.02, 5);
+  });
+
+  test("never surer than what it is held against, nor than its own step and surface", () => {
+    fc.assert(
+      fc.property(
+        fc.array(size(19, 21), { minLength: 3, maxLength: 12 }),
+        size(0, 0.5),
+        size(0, 0.5),
+        (values, referenceUncertainty, surface) => {
+          const check = checkInstrument(values, { ...block, referenceUncertainty, surface });
+          expect(check.uncertainty).toBeGreaterThanOrEqual(
+            Math.max(referenceUncertainty, surface) - 1e-12,
+          );
+        },
+      ),
+    );
+  });
+
+  test("two readings say nothing of a spread", () => {
+    expect(() => checkInstrument([20, 20], block)).toThrow(RangeError);
+  });
+});
+
+describe("too close to call", () => {
+  const shop = [
+    { name: "Rule", kind: "rule" as const, uncertainty: 0.7 },
+    { name: "Caliper", kind: "caliper" as const, uncertainty: 0.1 },
+    { name: "Fine caliper", kind: "caliper" as const, uncertainty: 0.03 },
+  ];
+  const decides = (value: number) =>
+    instrumentThatDecides({ value, limits: { lower: 87, upper: 93 }, way: "one" }, "rule", shop)
+      ?.name ?? null;
+
+  test("names the least fine instrument that could decide, or none", () => {
+    expect(decides(92.7)).toBe("Caliper");
+    expect(decides(92.97)).toBe("Fine caliper");
+    expect(decides(93)).toBeNull();
+  });
+});
+
+test("the order of the hand: one instrument after another, from end A, both planes together", () => {
+  const line = (id: string, instrument: Characteristic["instrument"], atMm: number) =>
+    ({ id, instrument, atMm }) as Characteristic;
+  const plan = [
+    line("length", "rule", 90),
+    line("tip-flat", "caliper", 0),
+    line("straight", "straight-edge", 60),
+    line("body-flat", "caliper", 170),
+    line("tip-turned", "caliper", 0),
+    line("whole", "rule", 250),
+  ];
+  expect(inHandOrder(plan).map(({ id }) => id)).toEqual([
+    "tip-flat",
+    "tip-turned",
+    "body-flat",
+    "length",
+    "whole",
+    "straight",
+  ]);
+});

@@ -1,0 +1,35 @@
+import { and, eq } from "drizzle-orm";
+import { INSTRUCTORS } from "../actor";
+import { conflict, notFound } from "../failure";
+import { causeSaid, piece } from "../schema";
+import { defineCommand } from "./command";
+import { assertSameRecord } from "./once";
+
+/** What an instructor says of a likely cause. It may be said after signing too: it changes no verdict. */
+export const sayCause = defineCommand({
+  name: "say-cause",
+  roles: INSTRUCTORS,
+  run: ({ database, actor }, { sayingId, pieceId, cause, holds }) =>
+    database.transaction(async (tx) => {
+      const { schoolId } = actor;
+      const [known] = await tx
+        .select({ id: piece.id })
+        .from(piece)
+        .where(and(eq(piece.id, pieceId), eq(piece.schoolId, schoolId)));
+      if (!known) notFound("piece");
+      const sent = { id: sayingId, schoolId, pieceId, cause, holds };
+      const added = await tx
+        .insert(causeSaid)
+        .values({ ...sent, saidBy: actor.personId })
+        .onConflictDoNothing()
+        .returning({ id: causeSaid.id });
+      if (added.length > 0) return { sayingId };
+      const [there] = await tx
+        .select()
+        .from(causeSaid)
+        .where(and(eq(causeSaid.id, sayingId), eq(causeSaid.schoolId, schoolId)));
+      if (!there) conflict("That id already belongs to another record.");
+      assertSameRecord(there, sent);
+      return { sayingId };
+    }),
+});

@@ -1,0 +1,232 @@
+import { eq } from "drizzle-orm";
+import type { Pool } from "pg";
+import type { Characteristic } from "@/core/measure/characteristic";
+import { likelyCauses } from "@/core/cause/likely";
+import { signsOf } from "@/core/cause/signs";
+import type { Verdict } from "@/core/verdict/verdict";
+import type { Database } from "./database";
+import { findBenchPiece } from "./queries/bench";
+import { findCauseHistory } from "./queries/causes";
+import { listInstruments, listLatestChecks } from "./queries/instruments";
+import * as schema from "./schema";
+import {
+  act,
+  actOk,
+  addTestSchool,
+  newId,
+  openTestDatabase,
+  type TestSchool,
+} from "./testing/database";
+
+let database: Database;
+let pool: Pool;
+let ours: TestSchool;
+beforeAll(async () => {
+  ({ database, pool } = await openTestDatabase("measuring"));
+  ours = await addTestSchool(database);
+});
+afterAll(() => pool.end());
+
+const NOW = "2026-11-24T18:00:00.000Z";
+const TRY = "Does it open the lay of a rope without catching?";
+
+/** A fid on the bench with every reading on size, and nothing tried yet. */
+async function measuredFid(values: Record<string, number[]> = {}) {
+  const fid = ours.rows.exercise.find(({ name }) => name === "Net-mender's fid")!;
+  const revision = ours.rows.exerciseRevision.find(({ exerciseId }) => exerciseId === fid.id)!;
+  const [assignmentId, pieceId] = [newId(), newId()];
+  const learners = [{ assignmentId, personId: ours.learner.personId }];
+  await actOk(database, ours.instructor, "assign", { revisionId: revision.id, learners });
+  const start = { pieceId, assignmentId, kind: "assessed", guided: false };
+  await actOk(database, ours.instructor, "start-piece", start);
+  for (const one of revision.characteristics as Characteristic[]) {
+    const { sizeMm } = one.tolerance;
+    const good = one.readings === "difference" ? [sizeMm * 1.4, sizeMm * 1.4] : [one.nominal];
+    await actOk(database, ours.assistant, "take-reading", {
+      readingId: newId(),
+      pieceId,
+      characteristicId: one.id,
+      values: values[one.id] ?? good,
+      typed: "typed",
+      instrumentId: ours.rows.instrument.find(({ kind }) => kind === one.instrument)!.id,
+      supersedesId: null,
+      takenAt: NOW,
+    });
+  }
+  return pieceId;
+}
+
+const answer = (pieceId: string, works: boolean, more: object = {}) =>
+  act(database, ours.assistant, "answer-try", {
+    tryId: newId(),
+    pieceId,
+    question: TRY,
+    works,
+    answeredAt: NOW,
+    ...more,
+  });
+const sign = (pieceId: string, override: object | null = null) =>
+  act(database, ours.instructor, "sign-verdict", { verdictId: newId(), pieceId, override });
+
+describe("tries", () => {
+  test("a piece is signed only once it is tried; the latest answer is in force, both are kept", async () => {
+    const pieceId = await measuredFid();
+    expect(await sign(pieceId)).toMatchObject({
+      error: { code: "conflict", message: expect.stringContaining("1 to try") as string },
+    });
+    await answer(pieceId, false);
+    const mended = { tryId: newId() };
+    expect(await answer(pieceId, true, mended)).toMatchObject({
+      value: { verdict: { outcome: "keep" } },
+    });
+    // Sent again after a lost answer: one record.
+    expect((await answer(pieceId, true, mended)).ok).toBe(true);
+    const { tries } = await findBenchPiece(database, ours.instructor, pieceId);
+    expect(tries).toEqual([{ id: mended.tryId, question: TRY, works: true }]);
+    const kept = await database
+      .select()
+      .from(schema.tryResult)
+      .where(eq(schema.tryResult.pieceId, pieceId));
+    expect(kept).toHaveLength(2);
+    expect(await sign(pieceId)).toMatchObject({ ok: true });
+    expect(await answer(pieceId, false)).toMatchObject({ error: { code: "conflict" } });
+  });
+
+  test("what the exercise doesn't ask is refused", async () => {
+    const pieceId = await measuredFid();
+    expect(await answer(pieceId, true, { question: "Does it float?" })).toMatchObject({
+      error: { code: "invalid", message: expect.stringContaining("asks no such thing") as string },
+    });
+  });
+});
+
+describe("an instructor who decides otherwise", () => {
+  const reason = "The tip was measured over scale; it is on size.";
+  const heavy = { "taper.tip-flat": [4.2] };
+
+  test("gives the reason, which stands beside what was reckoned", async () => {
+    const pieceId = await measuredFid(heavy);
+    await answer(pieceId, true);
+    expect(await sign(pieceId, { outcome: "keep", reason: "no" })).toMatchObject({
+      error: { code: "invalid" },
+    });
+    expect(await sign(pieceId, { outcome: "keep", reason })).toMatchObject({ ok: true });
+    const { verdicts, signed } = await findBenchPiece(database, ours.instructor, pieceId);
+    expect(verdicts).toMatchObject([{ outcome: "keep", overrideReason: reason }]);
+    expect(signed).toMatchObject({ outcome: "another-heat" });
+  });
+
+  test("decides the step too: what is kept counts, what isn't doesn't", async () => {
+    const stepOf = async (values: Record<string, number[]>, outcome: string) => {
+      const pieceId = await measuredFid(values);
+      await answer(pieceId, true);
+      expect(await sign(pieceId, { outcome, reason })).toMatchObject({ ok: true });
+      const [row] = await database
+        .select({ meetsStep: schema.verdict.meetsStep })
+        .from(schema.verdict)
+        .where(eq(schema.verdict.pieceId, pieceId));
+      return row!.meetsStep;
+    };
+    expect(await stepOf(heavy, "keep")).toBe(3);
+    expect(await stepOf({}, "start-again")).toBe(0);
+  });
+});
+
+describe("instruments", () => {
+  const check = (more: object = {}) => ({
+    checkId: newId(),
+    instrumentId: ours.rows.instrument.find(({ name }) => name === "Caliper 2")!.id,
+    reference: 20,
+    referenceUncertainty: 0.01,
+    values: [20.1, 20.12, 20.1],
+    ...more,
+  });
+
+  test("a check changes what later readings are sure to, and none taken before", async () => {
+    const pieceId = await measuredFid();
+    const before = (await findBenchPiece(database, ours.instructor, pieceId)).readings;
+    const sent = check();
+    const answered = await actOk<{ bias: number; uncertainty: number }>(
+      database,
+      ours.assistant,
+      "check-instrument",
+      sent,
+    );
+    expect(answered.bias).toBeCloseTo(0.1067, 4);
+    expect(await act(database, ours.assistant, "check-instrument", sent)).toMatchObject({
+      ok: true,
+    });
+    const instruments = await listInstruments(database, ours.instructor);
+    const checked = instruments.find(({ id }) => id === sent.instrumentId)!;
+    expect(checked.uncertainty).toBeCloseTo(answered.uncertainty, 9);
+    expect(checked.checkedOn).toBe(new Date().toISOString().slice(0, 10));
+    const latest = await listLatestChecks(database, ours.instructor);
+    expect(latest.find(({ instrumentId }) => instrumentId === sent.instrumentId)).toMatchObject({
+      id: sent.checkId,
+      checkedBy: ours.rows.person.find(({ id }) => id === ours.assistant.personId)!.name,
+    });
+    const { readings } = await findBenchPiece(database, ours.instructor, pieceId);
+    expect(readings).toEqual(before);
+  });
+
+  test("two readings, and an instrument without a scale, are refused", async () => {
+    expect(
+      await act(database, ours.assistant, "check-instrument", check({ values: [20, 20] })),
+    ).toMatchObject({ error: { code: "invalid" } });
+    const eye = ours.rows.instrument.find(({ kind }) => kind === "eye")!;
+    expect(
+      await act(database, ours.assistant, "check-instrument", check({ instrumentId: eye.id })),
+    ).toMatchObject({ error: { code: "conflict" } });
+  });
+});
+
+describe("causes", () => {
+  test("what earlier pieces showed and what was said of them come with the next piece", async () => {
+    const diamond = { "taper.middle-diagonals": [11.8, 10.2] };
+    const first = await measuredFid(diamond);
+    await answer(first, true);
+    await sign(first);
+    const saying = { sayingId: newId(), pieceId: first, cause: "turning-off", holds: false };
+    await actOk(database, ours.instructor, "say-cause", saying);
+    await actOk(database, ours.instructor, "say-cause", saying);
+    const later = { ...saying, sayingId: newId(), holds: true };
+    await actOk(database, ours.instructor, "say-cause", later);
+    const next = await measuredFid(diamond);
+    const learnerId = ours.learner.personId;
+    const history = await findCauseHistory(database, ours.instructor, { pieceId: next, learnerId });
+    expect(history.earlier[0]!.signs).toContain("diamond");
+    expect(history.said).toContainEqual({
+      cause: "turning-off",
+      holds: true,
+      ofThisPiece: false,
+    });
+    const piece = await findBenchPiece(database, ours.instructor, first);
+    const signs = signsOf({
+      characteristics: piece.characteristics,
+      verdict: piece.signed as Verdict,
+    });
+    const [likeliest] = likelyCauses(signs, history.earlier, history.said);
+    expect(likeliest).toMatchObject({ code: "turning-off" });
+    // A learner sees none of it, and a cause that isn't in the table is refused.
+    expect(await findCauseHistory(database, ours.learner, { pieceId: next, learnerId })).toEqual({
+      earlier: [],
+      said: [],
+    });
+    expect(
+      await act(database, ours.instructor, "say-cause", { ...later, cause: "bad-luck" }),
+    ).toMatchObject({ error: { code: "invalid" } });
+  });
+});
+
+test("what was declared is kept, and costs marks where it isn't allowed", async () => {
+  const pieceId = await measuredFid();
+  await answer(pieceId, true);
+  const declared = { pieceId, corrections: ["ground"], aids: ["jig"] };
+  expect(await act(database, ours.assistant, "declare-work", declared)).toMatchObject({
+    value: { verdict: { marks: 94 } },
+  });
+  expect(await findBenchPiece(database, ours.instructor, pieceId)).toMatchObject({
+    corrections: ["ground"],
+    aids: ["jig"],
+  });
+});

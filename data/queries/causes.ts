@@ -1,0 +1,68 @@
+import { and, desc, eq, inArray, sql } from "drizzle-orm";
+import type { CauseCode } from "@/core/cause/causes";
+import type { CauseSaid, EarlierPiece } from "@/core/cause/likely";
+import { signsOf } from "@/core/cause/signs";
+import type { Verdict } from "@/core/verdict/verdict";
+import { isStaff, type Actor } from "../actor";
+import type { Queryable } from "../database";
+import { characteristicsOf } from "../records";
+import { causeSaid, exerciseRevision, piece, verdict } from "../schema";
+
+/** How many pieces before this one are looked at. */
+const EARLIER = 5;
+
+interface CauseHistory {
+  /** Latest first. */
+  earlier: EarlierPiece[];
+  said: CauseSaid[];
+}
+
+/** What a learner's pieces before this one showed, and what was said of their causes; staff only. */
+export async function findCauseHistory(
+  database: Queryable,
+  actor: Actor,
+  of: { pieceId: string; learnerId: string },
+): Promise<CauseHistory> {
+  if (!isStaff(actor)) return { earlier: [], said: [] };
+  const rows = await database
+    .select({
+      id: piece.id,
+      tag: piece.tag,
+      revisionId: piece.revisionId,
+      characteristics: exerciseRevision.characteristics,
+      // The first verdict: what a piece showed before it was put right.
+      computed: verdict.computed,
+    })
+    .from(piece)
+    .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
+    .innerJoin(verdict, and(eq(verdict.pieceId, piece.id), eq(verdict.sequence, 1)))
+    .where(
+      and(
+        eq(piece.schoolId, actor.schoolId),
+        eq(piece.learnerId, of.learnerId),
+        sql`${piece.number} < (select number from ${piece} as this where this.id = ${of.pieceId})`,
+      ),
+    )
+    .orderBy(desc(piece.number))
+    .limit(EARLIER);
+  const ids = [of.pieceId, ...rows.map(({ id }) => id)];
+  const sayings = await database
+    .selectDistinctOn([causeSaid.pieceId, causeSaid.cause])
+    .from(causeSaid)
+    .where(and(eq(causeSaid.schoolId, actor.schoolId), inArray(causeSaid.pieceId, ids)))
+    .orderBy(causeSaid.pieceId, causeSaid.cause, desc(causeSaid.saidAt), desc(causeSaid.id));
+  return {
+    earlier: rows.map(({ tag, revisionId, characteristics, computed }) => ({
+      tag,
+      signs: signsOf({
+        characteristics: characteristicsOf(revisionId, characteristics),
+        verdict: computed as Verdict,
+      }),
+    })),
+    said: sayings.map(({ pieceId, cause, holds }) => ({
+      cause: cause as CauseCode,
+      holds,
+      ofThisPiece: pieceId === of.pieceId,
+    })),
+  };
+}

@@ -1,0 +1,89 @@
+import type { BenchInstrument } from "@/core/records/bench";
+import { Key } from "../kit/Key";
+import { uncertaintyInWords } from "../words/instruments";
+import { daysOverdue } from "./overdue";
+import type { Stations } from "./useStations";
+
+interface BenchFooterProps {
+  stations: Stations;
+  today: string;
+  closed: boolean;
+  maySign: boolean;
+  untried: boolean;
+  /** Entries only this device has. */
+  onDevice: number;
+  devices: boolean;
+  onDevices: () => void;
+}
+
+/** The keys that work now, what is in the hand, and whether everything is saved. */
+export function BenchFooter({
+  stations,
+  today,
+  closed,
+  maySign,
+  untried,
+  onDevice,
+  devices,
+  onDevices,
+}: BenchFooterProps) {
+  const { active, instrument } = stations;
+  const overdue = instrument ? daysOverdue(instrument, today) : 0;
+  return (
+    <footer className="no-print sticky bottom-0 flex min-h-11 flex-wrap items-center gap-x-5 gap-y-1 border-t border-rule-strong bg-limewash px-5 py-1.5">
+      {active ? <Key of="Enter">take it</Key> : null}
+      {closed ? null : <Key of="↑">take again</Key>}
+      {active?.readings === "one" ? <Key of="R">several</Key> : null}
+      {untried && !closed ? <Key of="Y N">tries</Key> : null}
+      {closed ? null : <Key of="D">defect</Key>}
+      {closed ? null : <Key of="H">heat</Key>}
+      {closed ? null : <Key of="M">minute</Key>}
+      {maySign ? <Key of="S">sign</Key> : null}
+      <Key of="?">all keys</Key>
+      {closed ? null : (
+        <button
+          type="button"
+          className="link min-h-11 text-13"
+          aria-expanded={devices}
+          onClick={onDevices}
+        >
+          Devices
+        </button>
+      )}
+      <div className="ml-auto flex flex-wrap items-center gap-x-3 text-13 text-ink-2">
+        {instrument ? <Held stations={stations} /> : null}
+        {overdue > 0 ? (
+          <span className="font-semibold text-heavy">check {overdue} days overdue</span>
+        ) : null}
+        <p role="status">{onDevice === 0 ? "all saved" : `${onDevice} only on this device`}</p>
+      </div>
+    </footer>
+  );
+}
+
+const withUncertainty = (instrument: BenchInstrument) =>
+  instrument.uncertainty === 0
+    ? instrument.name
+    : `${instrument.name}, ${uncertaintyInWords(instrument)}`;
+
+/** The instrument in the hand; another can be taken up where one fits. */
+function Held({ stations }: { stations: Stations }) {
+  const { instrument, fitting, hold } = stations;
+  if (fitting.length < 2) return <span>{withUncertainty(instrument!)}</span>;
+  return (
+    <label>
+      <span className="sr-only">Measured with</span>
+      <select
+        value={instrument!.id}
+        onChange={(event) => hold(event.target.value)}
+        className="min-h-11 bg-transparent"
+      >
+        {fitting.map((one) => (
+          <option key={one.id} value={one.id}>
+            {withUncertainty(one)}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}

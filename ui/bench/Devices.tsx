@@ -1,0 +1,109 @@
+"use client";
+
+import { useEffect, useRef, useState } from "react";
+import { readDeviceLine } from "@/core/measure/device";
+import type { BenchPiece } from "@/core/records/bench";
+import { PracticePiece } from "@/core/simulate/device";
+import type { DeviceDoor } from "./ReadingField";
+import { hasSerial, openCable, type Cable } from "./serial";
+import type { Stations } from "./useStations";
+
+interface DevicesProps {
+  piece: BenchPiece;
+  stations: Stations;
+  door: React.RefObject<DeviceDoor | null>;
+}
+
+/** A number that is the piece's own, so that its practice twin is always the same. */
+const seedOf = (id: string) => parseInt(id.replaceAll("-", "").slice(-8), 16);
+
+/**
+ * Instruments that send their readings: one on a cable, and one for practice that
+ * measures a made-up twin of this piece. Both come through the same door.
+ */
+export function Devices({ piece, stations, door }: DevicesProps) {
+  const { active, instrument } = stations;
+  const [message, setMessage] = useState("");
+  const [cable, setCable] = useState<Cable | null>(null);
+  const pressed = useRef({ of: "", times: 0 });
+  const [practice] = useState(
+    () =>
+      new PracticePiece(
+        piece.characteristics,
+        seedOf(piece.id),
+        piece.rules.grades[piece.exercise.step],
+      ),
+  );
+  useEffect(() => () => void cable?.close(), [cable]);
+
+  function receive(line: string) {
+    const sent = readDeviceLine(line);
+    if (sent.kind === "refused") return setMessage(sent.message);
+    if (!door.current)
+      return setMessage("The device sent a reading, but nothing is lit to take it.");
+    setMessage("");
+    door.current(sent.text);
+  }
+  const receiver = useRef(receive);
+  useEffect(() => {
+    receiver.current = receive;
+  });
+
+  function pressPractice() {
+    if (!active || !instrument) return;
+    if (active.unit !== "mm")
+      return setMessage("The practice instrument measures lengths; this is judged otherwise.");
+    if (pressed.current.of !== active.id) pressed.current = { of: active.id, times: 0 };
+    const shown = practice.read(active, pressed.current.times, instrument);
+    pressed.current.times += 1;
+    receive(`${shown} mm`);
+  }
+
+  async function connect() {
+    try {
+      const opened = await openCable(
+        (line) => receiver.current(line),
+        (pulledOut) => {
+          setCable(null);
+          setMessage(pulledOut ? "The cable was pulled out. What it sent is kept." : "");
+        },
+      );
+      if (opened) setCable(opened);
+      setMessage(opened ? "The cable is connected: press the instrument's button." : "");
+    } catch {
+      setMessage("That port can't be opened: is another program holding it?");
+    }
+  }
+
+  return (
+    <section
+      aria-label="Devices"
+      className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-1 border border-rule bg-sheet px-3 text-15"
+    >
+      <button
+        type="button"
+        className="button my-2"
+        disabled={!active}
+        onMouseDown={(event) => event.preventDefault()}
+        onClick={pressPractice}
+      >
+        Press the practice instrument
+      </button>
+      {hasSerial() ? (
+        <button
+          type="button"
+          className="link min-h-11"
+          onClick={() => void (cable ? cable.close() : connect())}
+        >
+          {cable ? "Let the cable go" : "Connect an instrument by cable"}
+        </button>
+      ) : null}
+      <p className="quiet text-13">
+        One that types like a keyboard needs no connecting: press its button at any time.
+      </p>
+      <p role="status" className={message ? "w-full pb-2 font-semibold text-heavy" : "sr-only"}>
+        {message}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,84 @@
+import type { Judgement } from "@/core/verdict/judge";
+import type { LengthUnit } from "@/core/units/length";
+import { ChoiceField } from "./ChoiceField";
+import { ReadingField, type ReadingFieldProps } from "./ReadingField";
+import { Station } from "./Station";
+import type { Bench } from "./useBench";
+import type { Stations } from "./useStations";
+
+interface StationRowProps extends Pick<ReadingFieldProps, "onPreview" | "onKey" | "door"> {
+  bench: Bench;
+  stations: Stations;
+  grade: number;
+  unit: LengthUnit;
+  closed: boolean;
+  preview: Judgement | null;
+  onPick: (id: string) => void;
+}
+
+/** Everything to measure, in its order; the one that is lit has the place to type or to choose. */
+export function StationRow({
+  bench,
+  stations,
+  grade,
+  unit,
+  closed,
+  preview,
+  onPick,
+  ...field
+}: StationRowProps) {
+  const { piece, onDevice } = bench;
+  const { active, instrument, judgements, take } = stations;
+  const readingOf = (id: string) =>
+    piece.readings.findLast(({ characteristicId }) => characteristicId === id);
+  return (
+    <ol
+      aria-label="To measure"
+      className="mt-3 flex overflow-x-auto border-x border-b border-t-2 border-rule border-t-ink bg-sheet"
+    >
+      {piece.characteristics.map((characteristic, index) => {
+        const { id } = characteristic;
+        const isActive = id === active?.id;
+        const taken = judgements.get(id) ?? null;
+        const reading = readingOf(id);
+        return (
+          <Station
+            key={id}
+            number={index + 1}
+            characteristic={characteristic}
+            grade={grade}
+            unit={unit}
+            judgement={isActive && preview?.characteristicId === id ? preview : taken}
+            several={reading?.values ?? []}
+            active={isActive}
+            onDevice={onDevice.has(reading?.id ?? "")}
+            onPick={() => !closed && onPick(id)}
+          >
+            {isActive && instrument ? (
+              <Entry
+                key={`${id}:${reading?.id ?? ""}`}
+                characteristic={characteristic}
+                unit={unit}
+                grade={grade}
+                instrumentUncertainty={instrument.uncertainty}
+                standing={taken}
+                onTake={take}
+                {...field}
+              />
+            ) : null}
+          </Station>
+        );
+      })}
+    </ol>
+  );
+}
+
+/** The place to type, or to choose where nothing is typed. */
+function Entry({ onPreview, door, ...entry }: ReadingFieldProps) {
+  const { readings } = entry.characteristic;
+  return readings === "grade" || readings === "gauge" ? (
+    <ChoiceField {...entry} />
+  ) : (
+    <ReadingField {...entry} onPreview={onPreview} door={door} />
+  );
+}

@@ -1,0 +1,56 @@
+import type { BenchTry } from "@/core/records/bench";
+import { StateShape } from "../kit/StateShape";
+
+interface TryListProps {
+  asked: readonly string[];
+  answers: readonly BenchTry[];
+  closed: boolean;
+  onDevice: ReadonlySet<string>;
+  onAnswer: (question: string, works: boolean) => void;
+}
+
+/** The exercise's tries as plain questions: it works, or it doesn't. */
+export function TryList({ asked, answers, closed, onDevice, onAnswer }: TryListProps) {
+  if (asked.length === 0) return null;
+  return (
+    <section aria-label="Tried in use" className="mt-3 border-x border-b border-rule bg-sheet">
+      <ul>
+        {asked.map((question) => {
+          const answer = answers.find((one) => one.question === question);
+          return (
+            <li
+              key={question}
+              className="flex min-h-11 flex-wrap items-center gap-x-3 border-t border-rule px-3 text-15"
+            >
+              <span className="grow py-2">{question}</span>
+              {answer && onDevice.has(answer.id) ? (
+                <span className="text-13 text-heavy">on this device</span>
+              ) : null}
+              {answer ? (
+                <span className="flex items-center gap-1.5 font-semibold">
+                  <StateShape state={answer.works ? "on-size" : "defect"} size={14} />
+                  {answer.works ? "yes" : "no"}
+                </span>
+              ) : null}
+              {closed
+                ? null
+                : [true, false]
+                    .filter((works) => works !== answer?.works)
+                    .map((works) => (
+                      <button
+                        key={String(works)}
+                        type="button"
+                        onClick={() => onAnswer(question, works)}
+                        aria-label={`${question} ${works ? "Yes" : "No"}`}
+                        className={answer ? "link min-h-11 px-3 text-ink-2" : "button"}
+                      >
+                        {works ? "Yes" : "No"}
+                      </button>
+                    ))}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,146 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useForm, useWatch } from "react-hook-form";
+import {
+  checkInstrument,
+  LEAST_CHECK_READINGS,
+  SURFACE_UNCERTAINTY,
+} from "@/core/measure/instrumentCheck";
+import { readEntry } from "@/core/measure/reading";
+import { MOST_VALUES } from "@/core/measure/ways";
+import type { BenchInstrument } from "@/core/records/bench";
+import { newId, sendCommand } from "../command";
+import { Field, FormError } from "../forms/Field";
+import { Form } from "../forms/Form";
+import { uncertaintyInWords } from "../words/instruments";
+
+interface Typed {
+  instrumentId: string;
+  reference: string;
+  referenceUncertainty: string;
+  readings: string;
+}
+
+/** The sizes typed, in the instrument's unit; a message in place of one that isn't a size. */
+function read(
+  text: string,
+  instrument: BenchInstrument,
+): { values: number[]; wrong: string | null } {
+  const measured = instrument.kind === "protractor" ? ("deg" as const) : ("mm" as const);
+  const values: number[] = [];
+  for (const one of text.split(/[;\s]+/).filter(Boolean)) {
+    const entry = readEntry(one, "mm", { name: "size", nominal: 0, measured });
+    if (entry.kind === "refused") return { values, wrong: entry.message };
+    values.push(entry.value);
+  }
+  return { values, wrong: null };
+}
+
+/** Readings of a known size: what the instrument reads off by, and what it is sure to from now on. */
+export function CheckForm({ instruments }: { instruments: readonly BenchInstrument[] }) {
+  const router = useRouter();
+  const checkable = instruments.filter(({ kind }) => SURFACE_UNCERTAINTY[kind] !== undefined);
+  const form = useForm<Typed>({
+    defaultValues: {
+      instrumentId: checkable[0]?.id ?? "",
+      reference: "",
+      referenceUncertainty: "0.01",
+      readings: "",
+    },
+  });
+  const { register, handleSubmit, formState, control } = form;
+  const typed = useWatch({ control });
+  const instrument = checkable.find(({ id }) => id === typed.instrumentId);
+  if (!instrument)
+    return <p className="quiet text-15">No instrument here can be held against a known size.</p>;
+  const answer = reckon(instrument, { ...form.getValues(), ...typed });
+
+  const submit = handleSubmit(async (given) => {
+    const now = reckon(instrument, given);
+    if ("wrong" in now) return form.setError("root", { message: now.wrong });
+    const done = await sendCommand("check-instrument", {
+      checkId: newId(),
+      instrumentId: instrument.id,
+      reference: now.reference,
+      referenceUncertainty: now.referenceUncertainty,
+      values: now.values,
+    });
+    if (!done.ok) return form.setError("root", { message: done.error.message });
+    form.reset({ ...given, readings: "", reference: "" });
+    router.refresh();
+  });
+  return (
+    <Form onSubmit={submit}>
+      <FormError>{formState.errors.root?.message}</FormError>
+      <Field label="Instrument">
+        {(wiring) => (
+          <select {...wiring} {...register("instrumentId")} className="field">
+            {checkable.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Field label="Known size" hint="A gauge block or a rule that is kept for it, such as 20.">
+        {(wiring) => (
+          <input {...wiring} {...register("reference")} inputMode="decimal" className="field" />
+        )}
+      </Field>
+      <Field label="The known size is sure to">
+        {(wiring) => (
+          <input
+            {...wiring}
+            {...register("referenceUncertainty")}
+            inputMode="decimal"
+            className="field"
+          />
+        )}
+      </Field>
+      <Field
+        label="Readings"
+        hint={`${LEAST_CHECK_READINGS} to ${MOST_VALUES}, with spaces between them: 20.02 20 20.02`}
+      >
+        {(wiring) => <input {...wiring} {...register("readings")} className="field" />}
+      </Field>
+      <p role="status" className="mb-4 min-h-12 text-15">
+        {"wrong" in answer ? (
+          <span className="quiet">{answer.wrong}</span>
+        ) : (
+          <>
+            Reads off by{" "}
+            <strong>
+              {uncertaintyInWords({ kind: instrument.kind, uncertainty: answer.bias }, true)}
+            </strong>
+            ; sure to <strong>{uncertaintyInWords({ ...instrument, ...answer })}</strong> on forged
+            steel.
+          </>
+        )}
+      </p>
+      <button className="button button-main" disabled={formState.isSubmitting}>
+        Keep the check
+      </button>
+    </Form>
+  );
+}
+
+function reckon(instrument: BenchInstrument, typed: Typed) {
+  const [reference, sure, readings] = [
+    read(typed.reference, instrument),
+    read(typed.referenceUncertainty, instrument),
+    read(typed.readings, instrument),
+  ];
+  const wrong = reference.wrong ?? sure.wrong ?? readings.wrong;
+  if (wrong) return { wrong };
+  if (reference.values.length !== 1) return { wrong: "Type the one known size." };
+  if (sure.values.length !== 1) return { wrong: "Type what the known size is sure to." };
+  const { values } = readings;
+  if (values.length < LEAST_CHECK_READINGS || values.length > MOST_VALUES)
+    return { wrong: `${values.length} of ${LEAST_CHECK_READINGS} to ${MOST_VALUES} readings.` };
+  const given = { reference: reference.values[0]!, referenceUncertainty: sure.values[0]! };
+  const { resolution, kind } = instrument;
+  const surface = SURFACE_UNCERTAINTY[kind]!;
+  return { ...given, values, ...checkInstrument(values, { ...given, resolution, surface }) };
+}
