@@ -15,6 +15,8 @@ export function proxy(request: NextRequest): NextResponse {
     "img-src 'self' blob: data:",
     "font-src 'self'",
     "connect-src 'self'",
+    "worker-src 'self'",
+    "manifest-src 'self'",
     "object-src 'none'",
     "base-uri 'none'",
     "form-action 'self'",
@@ -36,7 +38,7 @@ const FIXED_HEADERS: readonly [string, string][] = [
   ["referrer-policy", "same-origin"],
   ["x-frame-options", "DENY"],
   ["cross-origin-opener-policy", "same-origin"],
-  ["permissions-policy", "camera=(), microphone=(), geolocation=()"],
+  ["permissions-policy", "camera=(self), microphone=(), geolocation=()"],
   ["strict-transport-security", "max-age=31536000"],
 ];
 

@@ -17,6 +17,11 @@ export function notFound(what: string): never {
   throw new Failure("not-found", `There is no such ${what} here.`);
 }
 
+/** For what the person may not do to this record, though they may see it. */
+export function denied(message: string): never {
+  throw new Failure("denied", message);
+}
+
 export function conflict(message: string): never {
   throw new Failure("conflict", message);
 }

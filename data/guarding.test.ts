@@ -1,8 +1,10 @@
 import type { Pool } from "pg";
+import sharp from "sharp";
 import { contentOfPiece } from "@/core/exercise/exercise";
 import { writePack } from "@/core/exercise/pack";
 import { PIECE_FORMAT, pieceSchema } from "@/core/piece/piece";
 import type { Actor } from "./actor";
+import { addPhoto } from "./commands/photos";
 import { COMMAND_NAMES } from "./commands/run";
 import type { Database } from "./database";
 import { findBenchPiece, listBenchQueue } from "./queries/bench";
@@ -23,6 +25,7 @@ import { listTargets } from "./queries/targets";
 import { listTechniques } from "./queries/techniques";
 import {
   act,
+  actOk,
   addTestSchool,
   fingerprint,
   newId,
@@ -34,18 +37,39 @@ let database: Database;
 let pool: Pool;
 let ours: TestSchool;
 let theirs: TestSchool;
+/** Of a piece of ours that is still open. */
+const photoId = newId();
 
 beforeAll(async () => {
   ({ database, pool } = await openTestDatabase("guarding"));
   ours = await addTestSchool(database);
   theirs = await addTestSchool(database, { seed: 99, name: "Another school" });
+  const { assignmentId } = ours.rows.piece.find(
+    ({ learnerId }) => learnerId === ours.learner.personId,
+  )!;
+  const own = { pieceId: newId(), assignmentId, kind: "practice", guided: false };
+  await actOk(database, ours.learner, "start-piece", own);
+  const bytes = await sharp({
+    create: { width: 40, height: 30, channels: 3, background: "#884422" },
+  })
+    .png()
+    .toBuffer();
+  await addPhoto(database, ours.instructor, { photoId, pieceId: openPiece().id, bytes });
 });
 afterAll(() => pool.end());
+
+/** One nobody has signed, of another learner than ours. */
+const openPiece = () =>
+  ours.rows.piece.find(
+    ({ id, learnerId }) =>
+      learnerId !== ours.learner.personId &&
+      !ours.rows.verdict.some(({ pieceId }) => pieceId === id),
+  )!;
 
 /** A right input for every command, about our school. */
 function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
   const { rows, learner } = ours;
-  const open = rows.piece.find(({ id }) => !rows.verdict.some(({ pieceId }) => pieceId === id))!;
+  const open = openPiece();
   const revision = rows.exerciseRevision.find(({ id }) => id === open.revisionId)!;
   const characteristicId = (revision.characteristics as { id: string }[])[0]!.id;
   const unjoined = rows.person.find(({ name }) => name === "Hedda Marsh")!;
@@ -85,7 +109,7 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
     "withdraw-assignment": { assignmentId: rows.assignment[0]!.id },
     "start-piece": {
       pieceId: newId(),
-      assignmentId: rows.assignment[0]!.id,
+      assignmentId: rows.assignment.find(({ learnerId }) => learnerId !== learner.personId)!.id,
       kind: "assessed",
       guided: false,
     },
@@ -117,6 +141,29 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
       works: true,
       answeredAt: "2026-11-24T18:00:00Z",
     },
+    "check-stage": {
+      checkId: newId(),
+      pieceId: open.id,
+      stage: 0,
+      holds: true,
+      checkedAt: "2026-11-24T18:00:00Z",
+    },
+    "call-size": {
+      callId: newId(),
+      pieceId: open.id,
+      characteristicId,
+      callerId: open.learnerId,
+      called: 3,
+      calledAt: "2026-11-24T18:00:00Z",
+    },
+    "call-drawn": {
+      callId: newId(),
+      measure: "length",
+      called: 50,
+      truth: 47,
+      calledAt: "2026-11-24T18:00:00Z",
+    },
+    "withdraw-photo": { photoId },
     "declare-work": { pieceId: open.id, corrections: ["filed"], aids: [] },
     "check-instrument": {
       checkId: newId(),
@@ -127,6 +174,8 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
     },
     "say-cause": { sayingId: newId(), pieceId: open.id, cause: "turning-off", holds: true },
     "sign-verdict": { verdictId: newId(), pieceId: open.id, override: null },
+    "set-marks-rule": { exerciseId, rule: null },
+    "regrade-piece": { verdictId: newId(), pieceId: open.id },
     "import-exercise": {
       exerciseId: newId(),
       revisionId: newId(),
@@ -142,7 +191,7 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
 }
 
 /** Commands about oneself only, which everyone may give. */
-const OF_ONESELF = ["set-first-unit"];
+const OF_ONESELF = ["set-first-unit", "call-drawn"];
 /** What an assistant may do besides: measure and record. */
 const RECORDING = [
   "start-piece",
@@ -152,8 +201,13 @@ const RECORDING = [
   "tally-piece",
   "answer-try",
   "declare-work",
+  "check-stage",
+  "call-size",
+  "withdraw-photo",
   "check-instrument",
 ];
+/** What a learner may do with pieces of their own; nobody else's are there for them. */
+const OF_OWN_PIECES = RECORDING.filter((name) => name !== "check-instrument");
 
 test("the table above has every command", () => {
   expect(Object.keys(inputs()).sort()).toEqual([...COMMAND_NAMES].sort());
@@ -173,7 +227,8 @@ describe.each(COMMAND_NAMES)("%s", (name) => {
 
   test("a learner", async () => {
     if (OF_ONESELF.includes(name)) return expect((await tried(ours.learner)).code).toBe("ok");
-    expect(await tried(ours.learner)).toEqual({ code: "denied", changed: false });
+    const code = OF_OWN_PIECES.includes(name) ? "not-found" : "denied";
+    expect(await tried(ours.learner)).toEqual({ code, changed: false });
   });
 
   test("an assistant", async () => {
@@ -237,8 +292,8 @@ describe("queries", () => {
       ["techniques", (actor) => listTechniques(database, actor), "all"],
       ["roster", (actor) => listRoster(database, actor), "nothing"],
       ["cohorts", (actor) => listCohorts(database, actor), "nothing"],
-      ["queue", (actor) => listBenchQueue(database, actor), "nothing"],
-      ["instruments", (actor) => listInstruments(database, actor), "nothing"],
+      ["queue", (actor) => listBenchQueue(database, actor), "own"],
+      ["instruments", (actor) => listInstruments(database, actor), "all"],
       ["checks of instruments", (actor) => listLatestChecks(database, actor), "nothing"],
       ["targets", (actor) => listTargets(database, actor), "nothing"],
       ["assignments", (actor) => listOpenAssignments(database, actor), "own"],
@@ -336,6 +391,8 @@ describe("the database itself", () => {
       "try_result",
       "instrument_check",
       "cause_said",
+      "eye_call",
+      "stage_check",
     ];
     for (const { name } of (await tables()).rows) {
       if (name === "join_link") continue;

@@ -17,6 +17,7 @@ import {
   openTestDatabase,
   type TestSchool,
 } from "./testing/database";
+import { NOW, readingFor, startFid } from "./testing/fid";
 
 let database: Database;
 let pool: Pool;
@@ -27,31 +28,15 @@ beforeAll(async () => {
 });
 afterAll(() => pool.end());
 
-const NOW = "2026-11-24T18:00:00.000Z";
 const TRY = "Does it open the lay of a rope without catching?";
 
 /** A fid on the bench with every reading on size, and nothing tried yet. */
 async function measuredFid(values: Record<string, number[]> = {}) {
-  const fid = ours.rows.exercise.find(({ name }) => name === "Net-mender's fid")!;
-  const revision = ours.rows.exerciseRevision.find(({ exerciseId }) => exerciseId === fid.id)!;
-  const [assignmentId, pieceId] = [newId(), newId()];
-  const learners = [{ assignmentId, personId: ours.learner.personId }];
-  await actOk(database, ours.instructor, "assign", { revisionId: revision.id, learners });
-  const start = { pieceId, assignmentId, kind: "assessed", guided: false };
-  await actOk(database, ours.instructor, "start-piece", start);
-  for (const one of revision.characteristics as Characteristic[]) {
-    const { sizeMm } = one.tolerance;
-    const good = one.readings === "difference" ? [sizeMm * 1.4, sizeMm * 1.4] : [one.nominal];
-    await actOk(database, ours.assistant, "take-reading", {
-      readingId: newId(),
-      pieceId,
-      characteristicId: one.id,
-      values: values[one.id] ?? good,
-      typed: "typed",
-      instrumentId: ours.rows.instrument.find(({ kind }) => kind === one.instrument)!.id,
-      supersedesId: null,
-      takenAt: NOW,
-    });
+  const { pieceId, characteristics } = await startFid(database, ours);
+  for (const one of characteristics) {
+    const given = values[one.id];
+    const reading = readingFor(ours, pieceId, one, given ? { values: given } : {});
+    await actOk(database, ours.assistant, "take-reading", reading);
   }
   return pieceId;
 }

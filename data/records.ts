@@ -86,6 +86,33 @@ export function reckonedOf(name: string, row: RevisionRow): ReckonedExercise {
   });
 }
 
+/** The titles and checks of a revision's stages, in order. */
+export interface StageAsked {
+  title: string;
+  check: string;
+}
+
+/** The stages of a revision as the bench asks them. */
+export const stagesOf = (row: RevisionRow): StageAsked[] =>
+  reckonedOf(pieceOf(row.id, row.piece).name, row).stages.map(({ title, check }) => ({
+    title,
+    check,
+  }));
+
+/** The stages of a revision, fetched only the first time. The caller has checked that it may be seen. */
+export async function revisionStages(
+  database: Queryable,
+  revisionId: string,
+): Promise<StageAsked[]> {
+  const known = remember(revisionId).reckoned;
+  if (known) return known.stages;
+  const [row] = await database
+    .select()
+    .from(exerciseRevision)
+    .where(eq(exerciseRevision.id, revisionId));
+  return stagesOf(row!);
+}
+
 type PlanRow = Pick<
   RevisionRow,
   "characteristics" | "heatBudget" | "minuteBudget" | "tries" | "settings"

@@ -10,5 +10,11 @@ const rulesSchema = z.strictObject({
   marks: marksRuleSchema.default(DEFAULT_MARKS_RULE),
 });
 
-/** The rules a school's column holds, with the core's defaults where it says nothing. */
-export const readRules = (column: unknown): Rules => rulesSchema.parse(column ?? {});
+/**
+ * The rules a school's column holds, with the core's defaults where it says nothing, and
+ * an exercise's own marks rule where it has one.
+ */
+export function readRules(column: unknown, ofExercise: unknown = null): Rules {
+  const rules = rulesSchema.parse(column ?? {});
+  return ofExercise === null ? rules : { ...rules, marks: marksRuleSchema.parse(ofExercise) };
+}

@@ -1,6 +1,7 @@
 import { readdirSync } from "node:fs";
 import { expect, test, type APIRequestContext, type Browser } from "@playwright/test";
-import { signIn, signInOnly } from "./shop";
+import { v7 as newId } from "uuid";
+import { aPhoto, signIn, signInOnly, startPiece } from "./shop";
 
 /** Every page and route there is, read off the source, so that none is forgotten here. */
 const routes = readdirSync("app", { recursive: true, encoding: "utf8" })
@@ -39,6 +40,7 @@ const LEARNERS: Expected = {
   assistant: 403,
   instructor: 403,
 };
+const EVERYONE: Expected = { ...STAFF, learner: 200 };
 const OPEN: Expected = {
   nobody: 200,
   learner: 200,
@@ -72,15 +74,18 @@ const EXPECTED: Record<string, Expected | "post"> = {
   "/api/join": "post",
   "/api/pack": { nobody: 401, learner: 403, stranger: 200, assistant: 200, instructor: 200 },
   "/api/pack/[exerciseId]": FILES,
+  "/api/photo/[photoId]": FILES,
   "/api/piece/[revisionId]": FILES,
   "/api/print/[revisionId]/[file]": FILES,
   "/climb": STAFF,
   "/climb/[learnerId]": OURS,
+  "/eye": EVERYONE,
   "/join/[token]": OPEN,
-  "/me": { ...STAFF, learner: 200 },
-  "/measure": STAFF,
-  "/measure/[pieceId]": OURS,
+  "/me": EVERYONE,
+  "/measure": EVERYONE,
+  "/measure/[pieceId]": { ...OURS, learner: 404 },
   "/measure/instruments": STAFF,
+  "/measure/labels": STAFF,
   "/next": LEARNERS,
   "/piece/[pieceId]": { ...OURS, learner: 404 },
   "/prepare": STAFF,
@@ -130,8 +135,16 @@ async function idsOf(browser: Browser): Promise<Record<string, string>> {
     .getAttribute("href"))!
     .split("/")
     .at(-1)!;
+  await startPiece(page, "Ivo Brackwater");
+  const photoId = newId();
+  const added = await page.request.put(
+    `/api/photo/${photoId}?piece=${page.url().split("/").at(-1)!}`,
+    { data: await aPhoto(), headers: { "content-type": "application/octet-stream" } },
+  );
+  expect(added.ok()).toBe(true);
   await context.close();
   return {
+    photoId,
     exerciseId,
     learnerId,
     pieceId,

@@ -1,5 +1,6 @@
 import { AxeBuilder } from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
+import sharp from "sharp";
 
 const PASSWORD = "anvil-and-bell";
 
@@ -54,6 +55,14 @@ export async function takeAndSend(page: Page, reading: string): Promise<void> {
   await sent;
   await saved(page);
 }
+
+/** A photograph as a phone sends it, made up: with where it was taken, and lying on its side. */
+export const aPhoto = () =>
+  sharp({ create: { width: 2400, height: 1800, channels: 3, background: "#7a5a40" } })
+    .withExif({ IFD0: { Make: "Camera", Copyright: "Someone" }, IFD3: { GPSLatitude: "57/1 2/1 0/1" } })
+    .withMetadata({ orientation: 6 })
+    .jpeg()
+    .toBuffer();
 
 export const saved = (page: Page) => expect(page.getByText("all saved")).toBeVisible();
 

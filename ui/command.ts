@@ -18,7 +18,8 @@ export async function post<Value>(path: string, body: unknown): Promise<Answer<V
   try {
     const response = await fetch(path, {
       method: "POST",
-      headers: { "content-type": "application/json" },
+      // So that the server can tell when this device's clock is wrong.
+      headers: { "content-type": "application/json", "sent-at": new Date().toISOString() },
       body: JSON.stringify(body),
     });
     const answer = (await response.json()) as Answer<Value>;

@@ -22,14 +22,20 @@ export const failureResponse = (
 ): Response =>
   Response.json({ ok: false, error: { code, message, path } }, { status: STATUS[code] });
 
+/** Whether another site sent it. */
+export function isFromElsewhere(request: Request): boolean {
+  const origin = request.headers.get("origin");
+  return (
+    origin !== null && URL.canParse(origin) && new URL(origin).host !== request.headers.get("host")
+  );
+}
+
 /**
  * The JSON body of a request that came from our own pages; undefined when it is
  * too large, not JSON, or sent by another site.
  */
 export async function readOwnJson(request: Request, maxBytes: number): Promise<unknown> {
-  const origin = request.headers.get("origin");
-  if (origin && URL.canParse(origin) && new URL(origin).host !== request.headers.get("host"))
-    return undefined;
+  if (isFromElsewhere(request)) return undefined;
   if (!request.headers.get("content-type")?.startsWith("application/json")) return undefined;
   if (Number(request.headers.get("content-length") ?? 0) > maxBytes) return undefined;
   const text = await request.text();
@@ -68,7 +74,7 @@ export const answeringFile = (
   answering(what, async () => {
     const actor = await currentActor();
     if (!actor) return failureResponse("signed-out", "Sign in to fetch a file.");
-    const missing = failureResponse("not-found", "There is no such exercise here.");
+    const missing = failureResponse("not-found", "There is nothing of that name here.");
     const id = idSchema.safeParse(givenId);
     if (!id.success) return missing;
     try {

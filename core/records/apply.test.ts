@@ -6,6 +6,7 @@ import { verdictOf, type BenchPiece } from "./bench";
 const EMPTY: BenchPiece = {
   id: "piece",
   tag: "K1-1",
+  selfCheck: false,
   kind: "assessed",
   guided: false,
   heats: 0,
@@ -13,6 +14,11 @@ const EMPTY: BenchPiece = {
   learner: { id: "l", name: "Maren" },
   exercise: { id: "e", name: "Fid", step: 3 },
   technique: { id: "t", name: "Square taper" },
+  revision: { number: 1, latest: 1, retired: false },
+  stages: [{ title: "Draw the taper", check: "Square all the way?" }],
+  stageChecks: [],
+  calls: [],
+  photos: [],
   piece: {
     format: "bell-step.piece/1",
     name: "Fid",
@@ -71,6 +77,7 @@ const defect: BenchEvent = {
     severity: "cosmetic",
     atMm: null,
     note: "",
+    stage: null,
     notedAt: "2026-09-08T18:00:00Z",
   },
 };
@@ -119,6 +126,7 @@ test("a piece sent back shows how it stands now; a closed one what it was signed
     outcome,
     overrideReason: null,
     marks: 12,
+    regraded: false,
     signedAt: "2026-11-24T18:00:00Z",
     signedBy: "Oda",
   });

@@ -8,6 +8,8 @@ export type BenchEvent =
   | { name: "change-defect"; input: CommandInput<"change-defect"> }
   | { name: "tally-piece"; input: CommandInput<"tally-piece"> }
   | { name: "answer-try"; input: CommandInput<"answer-try"> }
+  | { name: "check-stage"; input: CommandInput<"check-stage"> }
+  | { name: "call-size"; input: CommandInput<"call-size"> }
   | { name: "declare-work"; input: CommandInput<"declare-work"> };
 
 /** The id by which an event is known on the device: the record's own where it has one. */
@@ -23,6 +25,10 @@ export function eventId({ name, input }: BenchEvent): string {
       return `${input.pieceId}:tally`;
     case "answer-try":
       return input.tryId;
+    case "check-stage":
+      return input.checkId;
+    case "call-size":
+      return input.callId;
     case "declare-work":
       return `${input.pieceId}:declared`;
   }
@@ -42,9 +48,9 @@ export function applyEvent(
     case "take-reading":
       return withReading(piece, event.input, instruments);
     case "note-defect": {
-      const { defectId: id, kind, severity, atMm, note } = event.input;
+      const { defectId: id, kind, severity, atMm, note, stage } = event.input;
       if (piece.defects.some((defect) => defect.id === id)) return piece;
-      const noted = { id, kind, severity, atMm, note, corrected: false, withdrawn: false };
+      const noted = { id, kind, severity, atMm, note, stage, corrected: false, withdrawn: false };
       return { ...piece, defects: [...piece.defects, noted] };
     }
     case "change-defect": {
@@ -61,6 +67,22 @@ export function applyEvent(
       if (piece.tries.some((answered) => answered.id === id)) return piece;
       const others = piece.tries.filter((answered) => answered.question !== question);
       return { ...piece, tries: [...others, { id, question, works }] };
+    }
+    case "check-stage": {
+      const { checkId: id, stage, holds } = event.input;
+      if (piece.stageChecks.some((checked) => checked.id === id)) return piece;
+      const others = piece.stageChecks.filter((checked) => checked.stage !== stage);
+      return { ...piece, stageChecks: [...others, { id, stage, holds }] };
+    }
+    case "call-size": {
+      const { callId: id, characteristicId, callerId, called } = event.input;
+      const isThere = piece.calls.some(
+        (call) =>
+          call.id === id ||
+          (call.callerId === callerId && call.characteristicId === characteristicId),
+      );
+      if (isThere) return piece;
+      return { ...piece, calls: [...piece.calls, { id, characteristicId, callerId, called }] };
     }
     case "declare-work":
       return { ...piece, corrections: event.input.corrections, aids: event.input.aids };

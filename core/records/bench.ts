@@ -30,6 +30,29 @@ export interface BenchDefect {
   note: string;
   corrected: boolean;
   withdrawn: boolean;
+  /** The stage at which it arose, from 0. */
+  stage: number | null;
+}
+
+export interface BenchStageCheck {
+  id: string;
+  stage: number;
+  holds: boolean;
+}
+
+/** A size said by eye before it was measured. */
+export interface BenchCall {
+  id: string;
+  characteristicId: string;
+  callerId: string;
+  called: number;
+}
+
+export interface BenchPhoto {
+  id: string;
+  widthPx: number;
+  heightPx: number;
+  addedBy: string;
 }
 
 export interface BenchTry {
@@ -45,6 +68,8 @@ export interface SignedVerdict {
   /** Why the instructor decided otherwise than computed; null where they didn't. */
   overrideReason: string | null;
   marks: number | null;
+  /** Made from the same records after a rule had changed. */
+  regraded: boolean;
   signedAt: string;
   signedBy: string;
 }
@@ -53,6 +78,8 @@ export interface SignedVerdict {
 export interface BenchPiece {
   id: string;
   tag: string;
+  /** Measured by the learner themselves: their own readings, apart from any inspection. */
+  selfCheck: boolean;
   kind: "practice" | "assessed";
   guided: boolean;
   heats: number;
@@ -60,6 +87,10 @@ export interface BenchPiece {
   learner: { id: string; name: string };
   exercise: { id: string; name: string; step: Step };
   technique: { id: string; name: string };
+  /** What it was set from, and the exercise's latest. */
+  revision: { number: number; latest: number; retired: boolean };
+  /** The exercise's stages, in order, with what to look at before going on. */
+  stages: { title: string; check: string }[];
   piece: Piece;
   characteristics: Characteristic[];
   heatBudget: number;
@@ -73,6 +104,9 @@ export interface BenchPiece {
   defects: BenchDefect[];
   /** The answer in force to each try answered. */
   tries: BenchTry[];
+  stageChecks: BenchStageCheck[];
+  calls: BenchCall[];
+  photos: BenchPhoto[];
   corrections: Correction[];
   aids: Aid[];
   /** First to latest. */

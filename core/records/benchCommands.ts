@@ -3,6 +3,7 @@ import { MAX_READING_MM } from "../measure/reading";
 import { CAUSE_CODES } from "../cause/causes";
 import { LEAST_CHECK_READINGS } from "../measure/instrumentCheck";
 import { MOST_VALUES } from "../measure/ways";
+import { DRAWN_MEASURES } from "../eye/drawn";
 import { SEVERITIES } from "../trade/defects";
 import { AIDS, CORRECTIONS } from "../trade/declared";
 import { OUTCOMES } from "../verdict/outcomes";
@@ -41,6 +42,8 @@ export const BENCH_COMMANDS = {
     severity: z.enum(SEVERITIES),
     atMm: size.nullable(),
     note: shortText(200),
+    /** The stage at which it arose, from 0. */
+    stage: z.number().int().min(0).max(99).nullable().default(null),
     notedAt: instant,
   }),
   "change-defect": z.strictObject({
@@ -61,6 +64,33 @@ export const BENCH_COMMANDS = {
     works: z.boolean(),
     answeredAt: instant,
   }),
+  "check-stage": z.strictObject({
+    checkId: idSchema,
+    pieceId: idSchema,
+    /** From 0, in the exercise's order. */
+    stage: z.number().int().min(0).max(99),
+    holds: z.boolean(),
+    checkedAt: instant,
+  }),
+  /** A size said by eye before it is measured. */
+  "call-size": z.strictObject({
+    callId: idSchema,
+    pieceId: idSchema,
+    characteristicId: z.string().min(1).max(80),
+    callerId: idSchema,
+    called: size,
+    calledAt: instant,
+  }),
+  /** A size said by eye of a piece drawn at true size. */
+  "call-drawn": z.strictObject({
+    callId: idSchema,
+    measure: z.enum(DRAWN_MEASURES),
+    called: size,
+    /** As it was drawn. */
+    truth: size.refine((mm) => mm > 0, "What was drawn has a size."),
+    calledAt: instant,
+  }),
+  "withdraw-photo": z.strictObject({ photoId: idSchema }),
   "declare-work": z.strictObject({
     pieceId: idSchema,
     corrections: z.array(z.enum(CORRECTIONS)).max(CORRECTIONS.length),
@@ -95,4 +125,6 @@ export const BENCH_COMMANDS = {
       })
       .nullable(),
   }),
+  /** The same records judged again, after a rule has changed. */
+  "regrade-piece": z.strictObject({ verdictId: idSchema, pieceId: idSchema }),
 } as const;

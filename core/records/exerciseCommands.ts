@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { exerciseContentSchema, stepSchema as step } from "../exercise/exercise";
 import { nameSchema } from "../piece/piece";
+import { marksRuleSchema } from "../verdict/marksRule";
 import { count, idSchema } from "./fields";
 
 /** How exercises are made, published and set. */
@@ -34,6 +35,8 @@ export const EXERCISE_COMMANDS = {
     /** The draft's version that is published. */
     base: z.number().int().min(1),
   }),
+  /** Null goes back to the school's own rule. */
+  "set-marks-rule": z.strictObject({ exerciseId: idSchema, rule: marksRuleSchema.nullable() }),
   "retire-exercise": z.strictObject({ exerciseId: idSchema, retired: z.boolean() }),
   "import-pack": z.strictObject({
     /** An exercise and a revision id for each exercise of the pack, in its order. */

@@ -9,6 +9,8 @@ export interface CommandContext {
   actor: Actor;
   /** Signs what must not be guessed, such as join links. */
   secret: string;
+  /** What has to be added to the sending device's times, ms; nothing while its clock is right. */
+  clockOffMs?: number;
 }
 
 /** One thing a person can do: who may, and how it is done. Its input is described in the core. */

@@ -1,18 +1,26 @@
 import { and, eq } from "drizzle-orm";
-import { STAFF } from "../actor";
-import { Failure } from "../failure";
-import { piece, tryResult } from "../schema";
+import { EVERYONE } from "../actor";
+import { denied, Failure } from "../failure";
+import { piece, stageCheck, tryResult } from "../schema";
+import { byServerClock } from "./clock";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
-import { assertOpen, openPiece, verdictNow } from "./pieces";
+import { assertOpen, assertStage, openPiece, verdictNow, type OpenPiece } from "./pieces";
+
+/** What is counted and declared of an assessed piece is the inspection's; of their own practice a learner's. */
+function assertTheirs(row: OpenPiece): void {
+  if (row.selfCheck && row.kind === "assessed")
+    denied("Heats, minutes and help on an assessed piece are recorded by an instructor.");
+}
 
 export const tallyPiece = defineCommand({
   name: "tally-piece",
-  roles: STAFF,
+  roles: EVERYONE,
   run: ({ database, actor }, { pieceId, heats, minutes }) =>
     database.transaction(async (tx) => {
       const row = await openPiece(tx, actor, pieceId);
-      assertOpen(row);
+      assertTheirs(row);
+      await assertOpen(tx, row);
       await tx.update(piece).set({ heats, minutes }).where(eq(piece.id, pieceId));
       return { pieceId, verdict: await verdictNow(tx, pieceId, { ...row, heats, minutes }) };
     }),
@@ -20,11 +28,12 @@ export const tallyPiece = defineCommand({
 
 export const declareWork = defineCommand({
   name: "declare-work",
-  roles: STAFF,
+  roles: EVERYONE,
   run: ({ database, actor }, { pieceId, corrections, aids }) =>
     database.transaction(async (tx) => {
       const row = await openPiece(tx, actor, pieceId);
-      assertOpen(row);
+      assertTheirs(row);
+      await assertOpen(tx, row);
       await tx.update(piece).set({ corrections, aids }).where(eq(piece.id, pieceId));
       return { pieceId, verdict: await verdictNow(tx, pieceId, { ...row, corrections }) };
     }),
@@ -32,13 +41,14 @@ export const declareWork = defineCommand({
 
 export const answerTry = defineCommand({
   name: "answer-try",
-  roles: STAFF,
-  run: ({ database, actor }, { tryId, pieceId, question, works, answeredAt }) =>
+  roles: EVERYONE,
+  run: ({ database, actor, clockOffMs = 0 }, { tryId, pieceId, question, works, answeredAt }) =>
     database.transaction(async (tx) => {
       const row = await openPiece(tx, actor, pieceId);
       if (!row.plan.triesAsked.includes(question))
         throw new Failure("invalid", "This exercise asks no such thing.", "question");
-      const sent = { id: tryId, schoolId: actor.schoolId, pieceId, question, works };
+      const { selfCheck } = row;
+      const sent = { id: tryId, schoolId: actor.schoolId, pieceId, question, works, selfCheck };
       const [there] = await tx
         .select()
         .from(tryResult)
@@ -46,14 +56,50 @@ export const answerTry = defineCommand({
       if (there) {
         assertSameRecord(there, sent);
       } else {
-        assertOpen(row);
+        await assertOpen(tx, row);
         const added = await tx
           .insert(tryResult)
-          .values({ ...sent, answeredBy: actor.personId, answeredAt: new Date(answeredAt) })
+          .values({
+            ...sent,
+            answeredBy: actor.personId,
+            answeredAt: byServerClock(answeredAt, clockOffMs),
+          })
           .onConflictDoNothing()
           .returning({ id: tryResult.id });
         if (added.length === 0) assertSameRecord<typeof sent>(undefined, sent);
       }
       return { tryId, verdict: await verdictNow(tx, pieceId, row) };
+    }),
+});
+
+/** A stage looked at at the anvil, by the learner or by an instructor. */
+export const checkStage = defineCommand({
+  name: "check-stage",
+  roles: EVERYONE,
+  run: ({ database, actor, clockOffMs = 0 }, { checkId, pieceId, stage, holds, checkedAt }) =>
+    database.transaction(async (tx) => {
+      const row = await openPiece(tx, actor, pieceId);
+      await assertStage(tx, row, stage);
+      const sent = { id: checkId, schoolId: actor.schoolId, pieceId, stage, holds };
+      const [there] = await tx
+        .select()
+        .from(stageCheck)
+        .where(and(eq(stageCheck.id, checkId), eq(stageCheck.schoolId, actor.schoolId)));
+      if (there) {
+        assertSameRecord(there, sent);
+        return { checkId };
+      }
+      await assertOpen(tx, row);
+      const added = await tx
+        .insert(stageCheck)
+        .values({
+          ...sent,
+          checkedBy: actor.personId,
+          checkedAt: byServerClock(checkedAt, clockOffMs),
+        })
+        .onConflictDoNothing()
+        .returning({ id: stageCheck.id });
+      if (added.length === 0) assertSameRecord<typeof sent>(undefined, sent);
+      return { checkId };
     }),
 });

@@ -1,13 +1,13 @@
-import { and, eq, isNull, sql } from "drizzle-orm";
+import { and, desc, eq, isNull, sql } from "drizzle-orm";
 import { askedOf, recordOf } from "@/core/records/bench";
 import { areValuesOf, valuesTaken } from "@/core/measure/ways";
 import { defectKind } from "@/core/trade/defects";
 import { judgePiece } from "@/core/verdict/verdict";
-import { STAFF, type Actor } from "../actor";
+import { EVERYONE, isStaff, type Actor } from "../actor";
 import type { Transaction } from "../database";
-import { conflict, Failure, notFound } from "../failure";
+import { conflict, denied, Failure, notFound } from "../failure";
 import { currentRecords } from "../queries/bench";
-import { revisionPlan } from "../records";
+import { revisionPlan, revisionStages } from "../records";
 import { readRules } from "../rules";
 import {
   assignment,
@@ -22,12 +22,13 @@ import {
   verdict,
 } from "../schema";
 import type { Step } from "@/core/trade/steps";
+import { byServerClock } from "./clock";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
 
 export const startPiece = defineCommand({
   name: "start-piece",
-  roles: STAFF,
+  roles: EVERYONE,
   run: ({ database, actor }, { pieceId, assignmentId, kind, guided }) =>
     database.transaction(async (tx) => {
       const [set] = await tx
@@ -38,9 +39,12 @@ export const startPiece = defineCommand({
             eq(assignment.id, assignmentId),
             eq(assignment.schoolId, actor.schoolId),
             isNull(assignment.withdrawnAt),
+            isStaff(actor) ? undefined : eq(assignment.learnerId, actor.personId),
           ),
         );
       if (!set) notFound("assignment");
+      if (!isStaff(actor) && kind !== "practice")
+        denied("A piece to be assessed is taken in by an instructor; start it as practice.");
       // The learner's row is the lock that keeps their tags in order.
       const [learner] = await tx
         .select()
@@ -76,11 +80,16 @@ export const startPiece = defineCommand({
     }),
 });
 
-/** A piece of the actor's school that may still be recorded on, held against being signed meanwhile. */
+/**
+ * A piece of the actor's school that may still be recorded on, held against being signed
+ * meanwhile; for a learner one of their own, which they check themselves.
+ */
 export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) {
   const [row] = await tx
     .select({
+      id: piece.id,
       learnerId: piece.learnerId,
+      kind: piece.kind,
       techniqueId: exercise.techniqueId,
       heats: piece.heats,
       minutes: piece.minutes,
@@ -88,6 +97,7 @@ export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) 
       revisionId: piece.revisionId,
       step: exercise.step,
       rules: school.rules,
+      marksRule: exercise.marksRule,
       latest: sql<
         string | null
       >`(select outcome from ${verdict} where ${verdict.pieceId} = ${piece.id} order by sequence desc limit 1)`,
@@ -96,10 +106,17 @@ export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) 
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
     .innerJoin(exercise, eq(exercise.id, exerciseRevision.exerciseId))
     .innerJoin(school, eq(school.id, piece.schoolId))
-    .where(and(eq(piece.id, pieceId), eq(piece.schoolId, actor.schoolId)))
+    .where(
+      and(
+        eq(piece.id, pieceId),
+        eq(piece.schoolId, actor.schoolId),
+        isStaff(actor) ? undefined : eq(piece.learnerId, actor.personId),
+      ),
+    )
     .for("key share", { of: piece });
   if (!row) notFound("piece");
-  return { ...row, plan: await revisionPlan(tx, row.revisionId) };
+  const selfCheck = !isStaff(actor);
+  return { ...row, selfCheck, plan: await revisionPlan(tx, row.revisionId) };
 }
 
 export type OpenPiece = Awaited<ReturnType<typeof openPiece>>;
@@ -107,26 +124,46 @@ export type OpenPiece = Awaited<ReturnType<typeof openPiece>>;
 export const isClosed = ({ latest }: OpenPiece): boolean =>
   latest !== null && latest !== "another-heat";
 
-export function assertOpen(row: OpenPiece): void {
-  if (isClosed(row))
-    conflict("This piece is signed and closed: nothing more can be recorded on it.");
+export async function assertOpen(tx: Transaction, row: OpenPiece): Promise<void> {
+  if (!isClosed(row)) return;
+  const [signed] = await tx
+    .select({ by: person.name })
+    .from(verdict)
+    .innerJoin(person, eq(person.id, verdict.signedBy))
+    .where(eq(verdict.pieceId, row.id))
+    .orderBy(desc(verdict.sequence))
+    .limit(1);
+  conflict(
+    `This piece was signed by ${signed!.by} and is closed: nothing more can be recorded on it.`,
+  );
 }
 
 /** The verdict from the piece's records as they stand in this transaction. */
 export async function verdictNow(tx: Transaction, pieceId: string, row: OpenPiece) {
-  const records = await currentRecords(tx, pieceId);
+  const records = await currentRecords(tx, pieceId, row.selfCheck);
   const { heats, minutes, corrections, plan } = row;
   return judgePiece(
     askedOf({ ...plan, exercise: { step: row.step as Step } }),
     recordOf({ ...records, heats, minutes, corrections }),
-    readRules(row.rules),
+    readRules(row.rules, row.marksRule),
   );
+}
+
+/** Refuses a stage the exercise doesn't have. */
+export async function assertStage(
+  tx: Transaction,
+  row: Pick<OpenPiece, "revisionId">,
+  stage: number,
+): Promise<void> {
+  const stages = await revisionStages(tx, row.revisionId);
+  if (stage >= stages.length)
+    throw new Failure("invalid", `This exercise has ${stages.length} stages.`, "stage");
 }
 
 export const takeReading = defineCommand({
   name: "take-reading",
-  roles: STAFF,
-  run: ({ database, actor }, input) =>
+  roles: EVERYONE,
+  run: ({ database, actor, clockOffMs = 0 }, input) =>
     database.transaction(async (tx) => {
       const row = await openPiece(tx, actor, input.pieceId);
       const sent = {
@@ -137,7 +174,9 @@ export const takeReading = defineCommand({
         values: input.values,
         instrumentId: input.instrumentId,
         supersedesId: input.supersedesId,
+        selfCheck: row.selfCheck,
       };
+      const takenAt = byServerClock(input.takenAt, clockOffMs);
       assertFits(row, input);
       // The uncertainty is copied: a later check of the instrument must not change old verdicts.
       const added = isClosed(row)
@@ -158,8 +197,9 @@ export const takeReading = defineCommand({
                   instrumentId: instrument.id,
                   instrumentUncertainty: instrument.uncertainty,
                   supersedesId: sql`${input.supersedesId}::uuid`.as("supersedes_id"),
+                  selfCheck: sql`${row.selfCheck}::boolean`.as("self_check"),
                   takenBy: sql`${actor.personId}::uuid`.as("taken_by"),
-                  takenAt: sql`${input.takenAt}::timestamptz`.as("taken_at"),
+                  takenAt: sql`${takenAt.toISOString()}::timestamptz`.as("taken_at"),
                   receivedAt: sql`now()`.as("received_at"),
                 })
                 .from(instrument)
@@ -203,23 +243,24 @@ async function assertSentBefore(
 ): Promise<void> {
   const [there] = await tx.select().from(reading).where(eq(reading.id, sent.id));
   if (there) return void assertSameRecord(there, sent);
-  assertOpen(row);
+  await assertOpen(tx, row);
   const [known] = await tx
     .select({ id: instrument.id })
     .from(instrument)
     .where(and(eq(instrument.id, sent.instrumentId), eq(instrument.schoolId, actor.schoolId)));
   if (!known) notFound("instrument");
-  conflict("Another reading has already taken the place of that one. Measure it again.");
+  conflict("That id already belongs to another record.");
 }
 
 export const noteDefect = defineCommand({
   name: "note-defect",
-  roles: STAFF,
-  run: ({ database, actor }, input) =>
+  roles: EVERYONE,
+  run: ({ database, actor, clockOffMs = 0 }, input) =>
     database.transaction(async (tx) => {
       const row = await openPiece(tx, actor, input.pieceId);
       if (!defectKind(input.kind))
         throw new Failure("invalid", "There is no such kind of defect.", "kind");
+      if (input.stage !== null) await assertStage(tx, row, input.stage);
       const sent = {
         id: input.defectId,
         schoolId: actor.schoolId,
@@ -228,15 +269,16 @@ export const noteDefect = defineCommand({
         severity: input.severity,
         atMm: input.atMm,
         note: input.note,
+        stage: input.stage,
+        selfCheck: row.selfCheck,
       };
       const [there] = await tx.select().from(defect).where(eq(defect.id, input.defectId));
       if (there) {
         assertSameRecord(there, sent);
       } else {
-        assertOpen(row);
-        await tx
-          .insert(defect)
-          .values({ ...sent, notedBy: actor.personId, notedAt: new Date(input.notedAt) });
+        await assertOpen(tx, row);
+        const notedAt = byServerClock(input.notedAt, clockOffMs);
+        await tx.insert(defect).values({ ...sent, notedBy: actor.personId, notedAt });
       }
       return { defectId: input.defectId, verdict: await verdictNow(tx, input.pieceId, row) };
     }),
@@ -244,16 +286,22 @@ export const noteDefect = defineCommand({
 
 export const changeDefect = defineCommand({
   name: "change-defect",
-  roles: STAFF,
+  roles: EVERYONE,
   run: ({ database, actor }, { defectId, corrected, withdrawn }) =>
     database.transaction(async (tx) => {
       const [there] = await tx
         .select({ pieceId: defect.pieceId })
         .from(defect)
-        .where(and(eq(defect.id, defectId), eq(defect.schoolId, actor.schoolId)));
+        .where(
+          and(
+            eq(defect.id, defectId),
+            eq(defect.schoolId, actor.schoolId),
+            eq(defect.selfCheck, !isStaff(actor)),
+          ),
+        );
       if (!there) notFound("defect");
       const row = await openPiece(tx, actor, there.pieceId);
-      assertOpen(row);
+      await assertOpen(tx, row);
       await tx.update(defect).set({ corrected, withdrawn }).where(eq(defect.id, defectId));
       return { defectId, verdict: await verdictNow(tx, there.pieceId, row) };
     }),

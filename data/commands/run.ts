@@ -13,11 +13,14 @@ import {
   retireExercise,
   saveDraft,
 } from "./exercises";
+import { callDrawn, callSize } from "./calls";
 import { sayCause } from "./causes";
 import { checkAgainstReference } from "./instruments";
 import { addLearner, makeJoinLink, setFirstUnit } from "./people";
-import { answerTry, declareWork, tallyPiece } from "./pieceNotes";
+import { withdrawPhoto } from "./photos";
+import { answerTry, checkStage, declareWork, tallyPiece } from "./pieceNotes";
 import { changeDefect, noteDefect, startPiece, takeReading } from "./pieces";
+import { regradePiece, setMarksRule } from "./rules";
 import { signVerdict } from "./sign";
 
 /** Every command there is; a name in the core without its command here does not compile. */
@@ -34,8 +37,14 @@ const HANDLERS: { [Name in CommandName]: Command<Name> } = {
   "answer-try": answerTry,
   "check-instrument": checkAgainstReference,
   "say-cause": sayCause,
+  "check-stage": checkStage,
+  "call-size": callSize,
+  "call-drawn": callDrawn,
+  "withdraw-photo": withdrawPhoto,
   "declare-work": declareWork,
   "sign-verdict": signVerdict,
+  "set-marks-rule": setMarksRule,
+  "regrade-piece": regradePiece,
   "new-exercise": newExercise,
   "save-draft": saveDraft,
   "discard-draft": discardDraft,

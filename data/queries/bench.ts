@@ -6,56 +6,64 @@ import type { Verdict } from "@/core/verdict/verdict";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { notFound } from "../failure";
-import { pieceOf, planOf } from "../records";
+import { pieceOf, planOf, stagesOf } from "../records";
 import { readRules } from "../rules";
 import {
   exercise,
   exerciseRevision,
+  eyeCall,
   person,
+  photo,
   piece,
   reading,
   school,
+  stageCheck,
   technique,
   verdict,
 } from "../schema";
 
 type CurrentRecords = { readings: BenchReading[]; defects: BenchDefect[]; tries: BenchTry[] };
 
-/** Readings that no later reading supersedes, defects not withdrawn and the tries' latest answers, oldest first, in one round trip. */
+/**
+ * Readings that no later reading supersedes, defects not withdrawn and the tries' latest
+ * answers, oldest first, in one round trip: of the inspection, or of the learner's own check.
+ */
 export async function currentRecords(
   database: Queryable,
   pieceId: string,
+  selfCheck = false,
 ): Promise<CurrentRecords> {
   const { rows } = await database.execute<CurrentRecords>(sql`
     select
       (select coalesce(json_agg(json_build_object(
           'id', r.id, 'characteristicId', r.characteristic_id, 'values', r.values, 'typed', r.typed,
           'instrumentId', r.instrument_id, 'instrumentUncertainty', r.instrument_uncertainty, 'supersedesId', r.supersedes_id
-        ) order by r.id), '[]')
+        ) order by r.taken_at, r.id), '[]')
         from reading r
-        where r.piece_id = ${pieceId}
+        where r.piece_id = ${pieceId} and r.self_check = ${selfCheck}
           and not exists (select 1 from reading later where later.supersedes_id = r.id)) as readings,
       (select coalesce(json_agg(json_build_object(
           'id', d.id, 'kind', d.kind, 'severity', d.severity, 'atMm', d.at_mm, 'note', d.note,
-          'corrected', d.corrected, 'withdrawn', d.withdrawn
+          'corrected', d.corrected, 'withdrawn', d.withdrawn, 'stage', d.stage
         ) order by d.id), '[]')
         from defect d
-        where d.piece_id = ${pieceId} and not d.withdrawn) as defects,
+        where d.piece_id = ${pieceId} and d.self_check = ${selfCheck} and not d.withdrawn) as defects,
       (select coalesce(json_agg(json_build_object(
           'id', t.id, 'question', t.question, 'works', t.works) order by t.id), '[]')
         from (select distinct on (question) id, question, works from try_result
-          where piece_id = ${pieceId} order by question, received_at desc, id desc) t) as tries`);
+          where piece_id = ${pieceId} and self_check = ${selfCheck} order by question, received_at desc, id desc) t) as tries`);
   return rows[0]!;
 }
 
 /**
- * A piece with everything recorded of it. Staff see their school's pieces, a
+ * A piece with everything recorded of it, by the inspection or by its learner's own check. Staff see their school's pieces, a
  * learner only their own; for anyone else it isn't there.
  */
 export async function findBenchPiece(
   database: Queryable,
   actor: Actor,
   pieceId: string,
+  { selfCheck = false } = {},
 ): Promise<BenchPiece> {
   const [row] = await database
     .select({
@@ -83,6 +91,7 @@ export async function findBenchPiece(
   return {
     id: row.piece.id,
     tag: row.piece.tag,
+    selfCheck,
     kind: row.piece.kind,
     guided: row.piece.guided,
     heats: row.piece.heats,
@@ -90,14 +99,86 @@ export async function findBenchPiece(
     learner: { id: row.piece.learnerId, name: row.learnerName },
     exercise: { id: row.exercise.id, name: row.exercise.name, step: row.exercise.step as Step },
     technique: row.technique,
+    revision: {
+      number: row.revision.number,
+      latest: row.exercise.latestNumber,
+      retired: row.exercise.retiredAt !== null,
+    },
+    stages: stagesOf(row.revision),
     piece: pieceOf(row.revision.id, row.revision.piece),
     ...planOf(row.revision.id, row.revision),
     corrections: row.piece.corrections,
     aids: row.piece.aids,
-    rules: readRules(row.rules),
-    ...(await currentRecords(database, pieceId)),
+    rules: readRules(row.rules, row.exercise.marksRule),
+    ...(await currentRecords(database, pieceId, selfCheck)),
+    ...(await notesOf(database, actor, pieceId)),
     ...(await signedVerdicts(database, pieceId)),
   };
+}
+
+/** Stages checked, sizes called and photographs: for a learner only their own calls. */
+async function notesOf(
+  database: Queryable,
+  actor: Actor,
+  pieceId: string,
+): Promise<Pick<BenchPiece, "stageChecks" | "calls" | "photos">> {
+  const stageChecks = await database
+    .selectDistinctOn([stageCheck.stage], {
+      id: stageCheck.id,
+      stage: stageCheck.stage,
+      holds: stageCheck.holds,
+    })
+    .from(stageCheck)
+    .where(eq(stageCheck.pieceId, pieceId))
+    .orderBy(asc(stageCheck.stage), desc(stageCheck.receivedAt));
+  const calls = await database
+    .select({
+      id: eyeCall.id,
+      characteristicId: sql<string>`${eyeCall.characteristicId}`,
+      callerId: eyeCall.callerId,
+      called: eyeCall.called,
+    })
+    .from(eyeCall)
+    .where(
+      and(
+        eq(eyeCall.pieceId, pieceId),
+        isStaff(actor) ? undefined : eq(eyeCall.callerId, actor.personId),
+      ),
+    )
+    .orderBy(asc(eyeCall.calledAt));
+  const photos = await database
+    .select({
+      id: photo.id,
+      widthPx: photo.widthPx,
+      heightPx: photo.heightPx,
+      addedBy: person.name,
+    })
+    .from(photo)
+    .innerJoin(person, eq(person.id, photo.addedBy))
+    .where(and(eq(photo.pieceId, pieceId), eq(photo.withdrawn, false)))
+    .orderBy(asc(photo.addedAt));
+  return { stageChecks, calls, photos };
+}
+
+/** The bytes of a photograph of a piece the actor may see; null for anyone else. */
+export async function findPhoto(
+  database: Queryable,
+  actor: Actor,
+  photoId: string,
+): Promise<Buffer | null> {
+  const [row] = await database
+    .select({ bytes: photo.bytes })
+    .from(photo)
+    .innerJoin(piece, eq(piece.id, photo.pieceId))
+    .where(
+      and(
+        eq(photo.id, photoId),
+        eq(photo.withdrawn, false),
+        eq(photo.schoolId, actor.schoolId),
+        isStaff(actor) ? undefined : eq(piece.learnerId, actor.personId),
+      ),
+    );
+  return row?.bytes ?? null;
 }
 
 /** What verdicts of earlier engines didn't keep. */
@@ -114,6 +195,7 @@ async function signedVerdicts(
       outcome: verdict.outcome,
       overrideReason: verdict.overrideReason,
       marks: verdict.marks,
+      regraded: verdict.regraded,
       signedAt: verdict.signedAt,
       signedBy: person.name,
       computed: verdict.computed,
@@ -151,6 +233,7 @@ export async function findPieceByTag(
 export interface QueuedPiece {
   id: string;
   tag: string;
+  learnerId: string;
   learner: string;
   exercise: string;
   kind: "practice" | "assessed";
@@ -160,9 +243,8 @@ export interface QueuedPiece {
   startedAt: string;
 }
 
-/** Pieces still at work: never signed, or sent back for another heat. Staff only. */
+/** Pieces still at work, never signed or sent back for another heat: the school's for staff, a learner's own. */
 export async function listBenchQueue(database: Queryable, actor: Actor): Promise<QueuedPiece[]> {
-  if (!isStaff(actor)) return [];
   const latest = database
     .select({ pieceId: verdict.pieceId, outcome: verdict.outcome, sequence: verdict.sequence })
     .from(verdict)
@@ -177,10 +259,11 @@ export async function listBenchQueue(database: Queryable, actor: Actor): Promise
     .select({
       id: piece.id,
       tag: piece.tag,
+      learnerId: piece.learnerId,
       learner: person.name,
       exercise: exercise.name,
       kind: piece.kind,
-      readings: sql<number>`(select count(distinct characteristic_id)::int from ${reading} where ${reading.pieceId} = ${piece.id})`,
+      readings: sql<number>`(select count(distinct characteristic_id)::int from ${reading} where ${reading.pieceId} = ${piece.id} and ${reading.selfCheck} = ${!isStaff(actor)})`,
       outcome: latest.outcome,
       startedAt: piece.startedAt,
     })
@@ -192,6 +275,7 @@ export async function listBenchQueue(database: Queryable, actor: Actor): Promise
     .where(
       and(
         eq(piece.schoolId, actor.schoolId),
+        isStaff(actor) ? undefined : eq(piece.learnerId, actor.personId),
         sql`(${latest.outcome} is null or ${latest.outcome} = 'another-heat')`,
       ),
     )

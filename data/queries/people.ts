@@ -52,6 +52,38 @@ export async function listCohorts(
     .orderBy(asc(cohort.letter));
 }
 
+/**
+ * Who may call sizes at a bench: the learner whose piece it is, and for staff the rest of
+ * their cohort after them.
+ */
+export async function listOnlookers(
+  database: Queryable,
+  actor: Actor,
+  learner: { id: string; name: string },
+): Promise<{ id: string; name: string }[]> {
+  const { id, name } = learner;
+  if (!isStaff(actor)) return [{ id, name }];
+  const own = database
+    .select({ cohortId: membership.cohortId })
+    .from(membership)
+    .where(eq(membership.personId, id));
+  const others = await database
+    .select({ id: person.id, name: person.name })
+    .from(person)
+    .innerJoin(membership, eq(membership.personId, person.id))
+    .where(
+      and(
+        eq(person.schoolId, actor.schoolId),
+        eq(membership.role, "learner"),
+        isNull(membership.leftAt),
+        sql`${membership.cohortId} in (${own})`,
+        sql`${person.id} <> ${id}`,
+      ),
+    )
+    .orderBy(asc(person.name));
+  return [{ id, name }, ...others];
+}
+
 /** A learner of the actor's school, or the actor themselves when they are one. */
 export async function findLearner(
   database: Queryable,

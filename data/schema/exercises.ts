@@ -76,6 +76,8 @@ export const exercise = pgTable(
      * begins again: work that builds on an older count is refused.
      */
     designVersion: integer("design_version").notNull().default(0),
+    /** Its own marks rule; the school's where null. */
+    marksRule: jsonb("marks_rule"),
     /** Everything it is found by, made when a revision is published. */
     words: text("words").notNull().default(""),
     found: searchVector("found").generatedAlwaysAs(sql`to_tsvector('simple', words)`),

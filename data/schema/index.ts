@@ -9,14 +9,13 @@ export {
   techniquePrerequisite,
 } from "./exercises";
 export { cohort, joinLink, membership, person, school } from "./people";
+export { causeSaid, eyeCall, photo, stageCheck, tryResult } from "./notes";
 export {
-  causeSaid,
   defect,
   instrument,
   instrumentCheck,
   piece,
   reading,
   standingEvidence,
-  tryResult,
   verdict,
 } from "./pieces";

@@ -152,13 +152,17 @@ export const reading = pgTable(
     instrumentId: uuid("instrument_id").notNull(),
     /** The instrument's uncertainty when the reading was taken, in its unit. */
     instrumentUncertainty: doublePrecision("instrument_uncertainty").notNull(),
-    supersedesId: uuid("supersedes_id").unique(),
+    /** Two benches may each take the place of the same reading: both stay, the later taken stands. */
+    supersedesId: uuid("supersedes_id"),
+    /** Taken by the learner on their own bench; an inspection never counts it. */
+    selfCheck: boolean("self_check").notNull().default(false),
     takenBy: uuid("taken_by").notNull(),
     takenAt: moment("taken_at").notNull(),
     receivedAt: moment("received_at").notNull().defaultNow(),
   },
   (table) => [
-    unique("reading_in_piece").on(table.pieceId, table.characteristicId, table.id),
+    unique("reading_in_piece").on(table.pieceId, table.characteristicId, table.selfCheck, table.id),
+    index("reading_superseded_by").on(table.supersedesId),
     foreignKey({
       name: "reading_piece",
       columns: [table.schoolId, table.pieceId],
@@ -174,11 +178,11 @@ export const reading = pgTable(
       columns: [table.schoolId, table.takenBy],
       foreignColumns: [person.schoolId, person.id],
     }),
-    // Only a reading of the same characteristic of the same piece can be superseded.
+    // Only a reading of the same characteristic, piece and bench can be superseded.
     foreignKey({
       name: "reading_superseded",
-      columns: [table.pieceId, table.characteristicId, table.supersedesId],
-      foreignColumns: [table.pieceId, table.characteristicId, table.id],
+      columns: [table.pieceId, table.characteristicId, table.selfCheck, table.supersedesId],
+      foreignColumns: [table.pieceId, table.characteristicId, table.selfCheck, table.id],
     }),
     check(
       "reading_values",
@@ -201,6 +205,9 @@ export const defect = pgTable(
     corrected: boolean("corrected").notNull().default(false),
     /** Noted by mistake; kept, but counts for nothing. */
     withdrawn: boolean("withdrawn").notNull().default(false),
+    /** The stage of the work at which it arose, from 0; null where nobody said. */
+    stage: integer("stage"),
+    selfCheck: boolean("self_check").notNull().default(false),
     notedBy: uuid("noted_by").notNull(),
     notedAt: moment("noted_at").notNull(),
   },
@@ -216,66 +223,8 @@ export const defect = pgTable(
       foreignColumns: [person.schoolId, person.id],
     }),
     index("defect_by_piece").on(table.pieceId),
+    check("defect_stage", sql`${table.stage} between 0 and 99`),
     check("defect_severity", sql`${table.severity} in ('cosmetic', 'minor', 'major', 'reject')`),
-  ],
-);
-
-/** Only ever added: a trigger refuses changes. The latest answer to a question is in force. */
-export const tryResult = pgTable(
-  "try_result",
-  {
-    id: uuid("id").primaryKey(),
-    schoolId: schoolId(),
-    pieceId: uuid("piece_id").notNull(),
-    question: text("question").notNull(),
-    works: boolean("works").notNull(),
-    answeredBy: uuid("answered_by").notNull(),
-    answeredAt: moment("answered_at").notNull(),
-    receivedAt: moment("received_at")
-      .notNull()
-      .default(sql`clock_timestamp()`),
-  },
-  (table) => [
-    foreignKey({
-      name: "try_piece",
-      columns: [table.schoolId, table.pieceId],
-      foreignColumns: [piece.schoolId, piece.id],
-    }),
-    foreignKey({
-      name: "try_answerer",
-      columns: [table.schoolId, table.answeredBy],
-      foreignColumns: [person.schoolId, person.id],
-    }),
-    index("try_by_piece").on(table.pieceId),
-  ],
-);
-
-/** Only ever added. What an instructor said of a likely cause; the latest of a piece and cause is in force. */
-export const causeSaid = pgTable(
-  "cause_said",
-  {
-    id: uuid("id").primaryKey(),
-    schoolId: schoolId(),
-    pieceId: uuid("piece_id").notNull(),
-    cause: text("cause").notNull(),
-    holds: boolean("holds").notNull(),
-    saidBy: uuid("said_by").notNull(),
-    saidAt: moment("said_at")
-      .notNull()
-      .default(sql`clock_timestamp()`),
-  },
-  (table) => [
-    foreignKey({
-      name: "cause_piece",
-      columns: [table.schoolId, table.pieceId],
-      foreignColumns: [piece.schoolId, piece.id],
-    }),
-    foreignKey({
-      name: "cause_sayer",
-      columns: [table.schoolId, table.saidBy],
-      foreignColumns: [person.schoolId, person.id],
-    }),
-    index("cause_by_piece").on(table.pieceId),
   ],
 );
 
@@ -292,6 +241,8 @@ export const verdict = pgTable(
     outcome: text("outcome", { enum: ["keep", "another-heat", "start-again"] }).notNull(),
     marks: doublePrecision("marks"),
     meetsStep: integer("meets_step").notNull(),
+    /** Made from the same records after a rule had changed; nothing was measured anew. */
+    regraded: boolean("regraded").notNull().default(false),
     /** The whole verdict as computed, with every reason. */
     computed: jsonb("computed").notNull(),
     /** Why the instructor decided otherwise; the outcome is then theirs. */

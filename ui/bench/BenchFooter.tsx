@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import type { BenchInstrument } from "@/core/records/bench";
 import { Key } from "../kit/Key";
 import { uncertaintyInWords } from "../words/instruments";
@@ -14,6 +15,9 @@ interface BenchFooterProps {
   onDevice: number;
   devices: boolean;
   onDevices: () => void;
+  calling: boolean;
+  onCalling: () => void;
+  mayTally: boolean;
 }
 
 /** The keys that work now, what is in the hand, and whether everything is saved. */
@@ -26,29 +30,29 @@ export function BenchFooter({
   onDevice,
   devices,
   onDevices,
+  calling,
+  onCalling,
+  mayTally,
 }: BenchFooterProps) {
   const { active, instrument } = stations;
   const overdue = instrument ? daysOverdue(instrument, today) : 0;
   return (
     <footer className="no-print sticky bottom-0 flex min-h-11 flex-wrap items-center gap-x-5 gap-y-1 border-t border-rule-strong bg-limewash px-5 py-1.5">
-      {active ? <Key of="Enter">take it</Key> : null}
-      {closed ? null : <Key of="↑">take again</Key>}
-      {active?.readings === "one" ? <Key of="R">several</Key> : null}
-      {untried && !closed ? <Key of="Y N">tries</Key> : null}
-      {closed ? null : <Key of="D">defect</Key>}
-      {closed ? null : <Key of="H">heat</Key>}
-      {closed ? null : <Key of="M">minute</Key>}
-      {maySign ? <Key of="S">sign</Key> : null}
+      {keysNow({ active, closed, untried, mayTally, maySign }).map(([key, does]) => (
+        <Key key={key} of={key}>
+          {does}
+        </Key>
+      ))}
       <Key of="?">all keys</Key>
       {closed ? null : (
-        <button
-          type="button"
-          className="link min-h-11 text-13"
-          aria-expanded={devices}
-          onClick={onDevices}
-        >
-          Devices
-        </button>
+        <>
+          <Opener open={calling} onClick={onCalling}>
+            Call it first
+          </Opener>
+          <Opener open={devices} onClick={onDevices}>
+            Devices
+          </Opener>
+        </>
       )}
       <div className="ml-auto flex flex-wrap items-center gap-x-3 text-13 text-ink-2">
         {instrument ? <Held stations={stations} /> : null}
@@ -58,6 +62,44 @@ export function BenchFooter({
         <p role="status">{onDevice === 0 ? "all saved" : `${onDevice} only on this device`}</p>
       </div>
     </footer>
+  );
+}
+
+function keysNow({
+  active,
+  closed,
+  untried,
+  mayTally,
+  maySign,
+}: Pick<BenchFooterProps, "closed" | "untried" | "mayTally" | "maySign"> & {
+  active: Stations["active"];
+}): [key: string, does: string][] {
+  const keys: [key: string, does: string, now: boolean][] = [
+    ["Enter", "take it", active !== undefined],
+    ["↑", "take again", !closed],
+    ["R", "several", active?.readings === "one"],
+    ["Y N", "tries", untried && !closed],
+    ["D", "defect", !closed],
+    ["H", "heat", mayTally && !closed],
+    ["M", "minute", mayTally && !closed],
+    ["S", "sign", maySign],
+  ];
+  return keys.flatMap(([key, does, now]) => (now ? [[key, does]] : []));
+}
+
+function Opener({
+  open,
+  onClick,
+  children,
+}: {
+  open: boolean;
+  onClick: () => void;
+  children: ReactNode;
+}) {
+  return (
+    <button type="button" className="link min-h-11 text-13" aria-expanded={open} onClick={onClick}>
+      {children}
+    </button>
   );
 }
 

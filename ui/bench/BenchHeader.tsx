@@ -14,9 +14,10 @@ export function BenchHeader({
   /** When the latest heat was counted here; null before. */
   heatSince: number | null;
   closed: boolean;
-  onTally: (heats: number, minutes: number) => void;
+  /** Absent where heats and minutes are another's to count. */
+  onTally: ((heats: number, minutes: number) => void) | undefined;
 }) {
-  const { heats, minutes, heatBudget, minuteBudget, exercise } = piece;
+  const { heats, minutes, heatBudget, minuteBudget, exercise, revision } = piece;
   return (
     <header className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">
       <span className="border-[1.5px] border-ink bg-sheet px-2 py-1 text-17 font-semibold">
@@ -28,25 +29,34 @@ export function BenchHeader({
           <strong className="font-semibold">{piece.learner.name}</strong>{" "}
           <span className="quiet">
             · {piece.kind}
-            {piece.guided ? ", guided" : ""} · {piece.technique.name}, step {exercise.step} “
-            {STEP_NAMES[exercise.step]}”
+            {piece.guided ? ", guided" : ""}
+            {piece.selfCheck ? ", your own check" : ""} · {piece.technique.name}, step{" "}
+            {exercise.step} “{STEP_NAMES[exercise.step]}”
           </span>
         </p>
+        {revision.retired || revision.number < revision.latest ? (
+          <p className="text-13 text-ink-2">
+            Set from revision {revision.number}
+            {revision.retired
+              ? "; the exercise is off the shelf since. It is judged as it was set."
+              : `; revision ${revision.latest} is out. It is judged as it was set.`}
+          </p>
+        ) : null}
       </div>
       <div className="flex items-center gap-2 text-15">
         <Tally
           label="heats"
           value={heats}
           budget={heatBudget}
-          closed={closed}
-          onChange={(next) => onTally(next, minutes)}
+          closed={closed || !onTally}
+          onChange={(next) => onTally?.(next, minutes)}
         />
         <Tally
           label="min"
           value={minutes}
           budget={minuteBudget}
-          closed={closed}
-          onChange={(next) => onTally(heats, next)}
+          closed={closed || !onTally}
+          onChange={(next) => onTally?.(heats, next)}
         />
       </div>
       {heatSince === null || closed ? null : (

@@ -55,7 +55,8 @@ export function BenchSlate({
         <Troubles bench={bench} problem={signing.problem ?? causes.problem} />
         {latest ? (
           <p className="mb-3 border-b border-slate-rule pb-3 text-15" data-signed>
-            {closed ? "Signed" : "Sent back"} by {latest.signedBy}:{" "}
+            {latest.regraded ? "Graded again" : closed ? "Signed" : "Sent back"} by{" "}
+            {latest.signedBy}:{" "}
             <strong className="font-semibold">{OUTCOME_WORDS[latest.outcome]}</strong>
             {closed ? "" : ". Measure again what was worked."}
             {latest.overrideReason ? (
@@ -119,7 +120,11 @@ export function BenchSlate({
             ) : null}
           </>
         ) : (
-          <p className="mt-4 text-13 text-chalk-2">An instructor signs the verdict.</p>
+          <p className="mt-4 text-13 text-chalk-2">
+            {piece.selfCheck
+              ? "Your own check: an inspection measures again, without looking at it."
+              : "An instructor signs the verdict."}
+          </p>
         )}
       </div>
     </aside>

@@ -5,23 +5,25 @@ import { useMemo, useRef, useState } from "react";
 import type { Standing } from "@/core/climb/standing";
 import { planPiece } from "@/core/piece/plan";
 import { isClosed, type BenchInstrument, type BenchPiece } from "@/core/records/bench";
-import type { Aid, Correction } from "@/core/trade/declared";
 import { defectKind } from "@/core/trade/defects";
 import type { LengthUnit } from "@/core/units/length";
 import type { Judgement } from "@/core/verdict/judge";
 import { canBeSigned } from "@/core/verdict/verdict";
 import { BarDrawing, type BarStation } from "../bar/BarDrawing";
-import { newId } from "../command";
 import { BenchFooter } from "./BenchFooter";
 import { BenchHeader } from "./BenchHeader";
 import { BenchSlate } from "./BenchSlate";
 import { Declared } from "./Declared";
 import { DefectList } from "./DefectList";
+import type { Onlooker } from "./Calls";
+import { Photos } from "./Photos";
 import type { DeviceDoor } from "./ReadingField";
+import { StageChecks } from "./StageChecks";
 import { StationRow } from "./StationRow";
 import { TryList } from "./TryList";
 import { useBench } from "./useBench";
 import { useBenchKeys } from "./useBenchKeys";
+import { useNotes } from "./useNotes";
 import { useCauses, type CauseHistory } from "./useCauses";
 import { useSigning } from "./useSigning";
 import { useStations } from "./useStations";
@@ -34,6 +36,7 @@ const OverrideDialog = dynamic(
   () => import("./OverrideDialog").then(({ OverrideDialog: loaded }) => loaded),
   { ssr: false },
 );
+const Calls = dynamic(() => import("./Calls").then(({ Calls: loaded }) => loaded), { ssr: false });
 const Devices = dynamic(() => import("./Devices").then(({ Devices: loaded }) => loaded), {
   ssr: false,
 });
@@ -43,6 +46,8 @@ interface BenchViewProps {
   instruments: readonly BenchInstrument[];
   standing: Standing;
   history: CauseHistory;
+  /** The learner, and who stands round the bench. */
+  onlookers: readonly Onlooker[];
   /** Date at the server, for checks that have run out. */
   today: string;
   person: { id: string; unit: LengthUnit; maySign: boolean };
@@ -54,15 +59,17 @@ export function BenchView({
   instruments,
   standing,
   history,
+  onlookers,
   today,
   person,
 }: BenchViewProps) {
   const bench = useBench(loaded, instruments, person.id);
-  const { piece, verdict, record } = bench;
+  const { piece, verdict } = bench;
   const { characteristics } = piece;
   const { unit } = person;
   const closed = isClosed(loaded);
   const stations = useStations(bench, instruments, closed);
+  const notes = useNotes(bench, closed);
   const causes = useCauses(bench, history);
   const { active, judgements } = stations;
   const signing = useSigning(bench, {
@@ -73,6 +80,7 @@ export function BenchView({
   const [preview, setPreview] = useState<Judgement | null>(null);
   const [open, setOpen] = useState<"defect" | "override" | null>(null);
   const [devices, setDevices] = useState(false);
+  const [calling, setCalling] = useState(loaded.calls.length > 0);
   const [heatSince, setHeatSince] = useState<number | null>(null);
   const [stepBefore] = useState(standing.step);
   const door = useRef<DeviceDoor>(null);
@@ -81,26 +89,13 @@ export function BenchView({
     setPreview(null);
     stations.pick(id);
   };
+  /** Of an assessed piece heats and minutes belong to the inspection. */
+  const mayTally = !piece.selfCheck || piece.kind === "practice";
   const tally = (heats: number, minutes: number) => {
-    if (closed || heats < 0 || minutes < 0 || heats > 99 || minutes > 999) return;
-    if (heats > piece.heats) setHeatSince(Date.now());
-    record({ name: "tally-piece", input: { pieceId: piece.id, heats, minutes } });
+    if (!mayTally) return;
+    if (heats > piece.heats && !closed) setHeatSince(Date.now());
+    notes.tally(heats, minutes);
   };
-  const answerTry = (question: string | undefined, works: boolean) => {
-    if (closed || question === undefined) return;
-    record({
-      name: "answer-try",
-      input: {
-        tryId: newId(),
-        pieceId: piece.id,
-        question,
-        works,
-        answeredAt: new Date().toISOString(),
-      },
-    });
-  };
-  const declare = (declared: { corrections: Correction[]; aids: Aid[] }) =>
-    record({ name: "declare-work", input: { pieceId: piece.id, ...declared } });
   const mayOverride = signing.may && canBeSigned(verdict);
 
   const onKey = useBenchKeys({
@@ -110,9 +105,10 @@ export function BenchView({
     d: () => !closed && setOpen("defect"),
     h: () => tally(piece.heats + 1, piece.minutes),
     m: () => tally(piece.heats, piece.minutes + 1),
-    y: () => answerTry(verdict.untried[0], true),
-    n: () => answerTry(verdict.untried[0], false),
+    y: () => notes.answerTry(verdict.untried[0], true),
+    n: () => notes.answerTry(verdict.untried[0], false),
     i: () => stations.holdNext(),
+    c: () => setCalling(!calling),
     v: () => setDevices(!devices),
     o: () => mayOverride && setOpen("override"),
     s: () => void signing.sign(null),
@@ -133,7 +129,12 @@ export function BenchView({
     <div className="flex grow flex-col">
       <main className="grid grow items-start lg:grid-cols-[minmax(0,1fr)_376px]">
         <div className="min-w-0 p-5">
-          <BenchHeader piece={piece} closed={closed} heatSince={heatSince} onTally={tally} />
+          <BenchHeader
+            piece={piece}
+            closed={closed}
+            heatSince={heatSince}
+            onTally={mayTally ? tally : undefined}
+          />
           <section aria-label="The bar" className="border border-rule bg-sheet px-2 pt-3">
             <BarDrawing
               piece={piece.piece}
@@ -156,30 +157,50 @@ export function BenchView({
             onKey={onKey}
             door={door}
           />
+          {calling ? (
+            <Calls
+              active={active}
+              characteristics={characteristics}
+              judgements={judgements}
+              calls={piece.calls}
+              onlookers={onlookers}
+              unit={unit}
+              closed={closed}
+              onCall={notes.call}
+            />
+          ) : null}
           {devices && !closed ? <Devices piece={piece} stations={stations} door={door} /> : null}
           <TryList
             asked={piece.triesAsked}
             answers={piece.tries}
             closed={closed}
             onDevice={bench.onDevice}
-            onAnswer={answerTry}
+            onAnswer={notes.answerTry}
           />
           <DefectList
             defects={piece.defects}
             closed={closed}
             onDevice={bench.onDevice}
-            onChange={(defectId, change) =>
-              record({ name: "change-defect", input: { defectId, ...change } })
-            }
+            onChange={notes.changeDefect}
             onAdd={() => setOpen("defect")}
           />
-          <Declared
-            corrections={piece.corrections}
-            allowed={piece.correctionsAllowed}
-            aids={piece.aids}
+          {mayTally ? (
+            <Declared
+              corrections={piece.corrections}
+              allowed={piece.correctionsAllowed}
+              aids={piece.aids}
+              closed={closed}
+              onDeclare={notes.declare}
+            />
+          ) : null}
+          <StageChecks
+            stages={piece.stages}
+            checks={piece.stageChecks}
             closed={closed}
-            onDeclare={declare}
+            onDevice={bench.onDevice}
+            onCheck={notes.checkStage}
           />
+          <Photos pieceId={piece.id} photos={piece.photos} closed={closed} />
         </div>
         <BenchSlate
           bench={bench}
@@ -203,6 +224,9 @@ export function BenchView({
         onDevice={bench.onDevice.size}
         devices={devices}
         onDevices={() => setDevices(!devices)}
+        calling={calling}
+        onCalling={() => setCalling(!calling)}
+        mayTally={mayTally}
       />
       {open === "defect" ? (
         <DefectDialog
@@ -212,17 +236,10 @@ export function BenchView({
           places={characteristics
             .filter(({ measure }) => measure !== "length")
             .map(({ name, atMm }) => ({ label: name, atMm }))}
+          stages={piece.stages.map(({ title }) => title)}
           onNote={(noted) => {
             setOpen(null);
-            record({
-              name: "note-defect",
-              input: {
-                ...noted,
-                defectId: newId(),
-                pieceId: piece.id,
-                notedAt: new Date().toISOString(),
-              },
-            });
+            notes.noteDefect(noted);
           }}
         />
       ) : null}

@@ -6,13 +6,12 @@ import { useForm } from "react-hook-form";
 import { z } from "zod";
 import { DEFECT_KINDS, SEVERITIES, type DefectKind } from "@/core/trade/defects";
 import { BENCH_COMMANDS } from "@/core/records/benchCommands";
-import type { CommandInput } from "@/core/records/commands";
 import { printBothUnits } from "@/core/units/print";
 import type { LengthUnit } from "@/core/units/length";
 import { Field } from "../forms/Field";
 import { SheetDialog } from "../kit/Sheet";
-
-type Noted = Pick<CommandInput<"note-defect">, "kind" | "severity" | "atMm" | "note">;
+import { DefectPicture } from "./DefectPicture";
+import type { NotedDefect } from "./useNotes";
 
 interface Place {
   label: string;
@@ -23,15 +22,24 @@ interface DefectDialogProps {
   open: boolean;
   onOpenChange: (open: boolean) => void;
   places: Place[];
+  /** Titles of the exercise's stages, in order. */
+  stages: readonly string[];
   unit: LengthUnit;
-  onNote: (noted: Noted) => void;
+  onNote: (noted: NotedDefect) => void;
 }
 
 const found = (kind: DefectKind, words: string) =>
   [kind.name, kind.shows, ...kind.alsoCalled].join(" ").toLowerCase().includes(words);
 
 /** A defect: which, how bad, where on the bar. Found by any of its names. */
-export function DefectDialog({ open, onOpenChange, places, unit, onNote }: DefectDialogProps) {
+export function DefectDialog({
+  open,
+  onOpenChange,
+  places,
+  stages,
+  unit,
+  onNote,
+}: DefectDialogProps) {
   const [words, setWords] = useState("");
   const [kind, setKind] = useState<DefectKind | null>(null);
   const kinds = useMemo(
@@ -44,6 +52,7 @@ export function DefectDialog({ open, onOpenChange, places, unit, onNote }: Defec
         <DefectForm
           kind={kind}
           places={places}
+          stages={stages}
           unit={unit}
           onNote={onNote}
           onBack={() => setKind(null)}
@@ -67,10 +76,13 @@ export function DefectDialog({ open, onOpenChange, places, unit, onNote }: Defec
                 <button
                   type="button"
                   onClick={() => setKind(one)}
-                  className="flex min-h-11 w-full items-baseline gap-3 py-2 text-left"
+                  className="flex min-h-14 w-full items-center gap-4 py-1.5 text-left"
                 >
-                  <span className="font-semibold">{one.name}</span>
-                  <span className="text-13 text-ink-2">{one.shows}</span>
+                  <DefectPicture code={one.code} widthPx={84} />
+                  <span>
+                    <span className="block font-semibold">{one.name}</span>
+                    <span className="block text-13 text-ink-2">{one.shows}</span>
+                  </span>
                 </button>
               </li>
             ))}
@@ -85,30 +97,35 @@ export function DefectDialog({ open, onOpenChange, places, unit, onNote }: Defec
 interface DefectFormProps {
   kind: DefectKind;
   places: Place[];
+  stages: readonly string[];
   unit: LengthUnit;
-  onNote: (noted: Noted) => void;
+  onNote: (noted: NotedDefect) => void;
   onBack: () => void;
 }
 
 const defectSchema = BENCH_COMMANDS["note-defect"]
   .pick({ severity: true, note: true })
-  .extend({ place: z.string() });
+  .extend({ place: z.string(), stage: z.string() });
 
-function DefectForm({ kind, places, unit, onNote, onBack }: DefectFormProps) {
+function DefectForm({ kind, places, stages, unit, onNote, onBack }: DefectFormProps) {
   const { register, handleSubmit, formState } = useForm({
     resolver: zodResolver(defectSchema),
-    defaultValues: { severity: kind.severity, place: "", note: "" },
+    defaultValues: { severity: kind.severity, place: "", stage: "", note: "" },
   });
-  const submit = handleSubmit(({ severity, place, note }) =>
+  const submit = handleSubmit(({ severity, place, stage, note }) =>
     onNote({
       kind: kind.code,
       severity,
       note,
       atMm: place === "" ? null : places[Number(place)]!.atMm,
+      stage: stage === "" ? null : Number(stage),
     }),
   );
   return (
     <form onSubmit={(event) => void submit(event)} noValidate>
+      <div className="mb-2 flex justify-center border-y border-rule bg-limewash py-2">
+        <DefectPicture code={kind.code} widthPx={240} />
+      </div>
       <p className="mb-4 text-15">
         {kind.shows}. {kind.remedy}
         {kind.now ? <strong> Before anything else is done to it.</strong> : null}
@@ -134,6 +151,20 @@ function DefectForm({ kind, places, unit, onNote, onBack }: DefectFormProps) {
           </select>
         )}
       </Field>
+      {stages.length > 0 ? (
+        <Field label="Arose at">
+          {(wiring) => (
+            <select {...wiring} {...register("stage")} className="field">
+              <option value="">not known</option>
+              {stages.map((title, index) => (
+                <option key={title} value={index}>
+                  {index + 1}. {title}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+      ) : null}
       <Field label="Note" error={formState.errors.note?.message}>
         {(wiring) => <input {...wiring} {...register("note")} className="field" />}
       </Field>

@@ -25,7 +25,6 @@ export function DefectList({ defects, closed, onDevice, onChange, onAdd }: Defec
             {corrected ? "put right" : severity}
             {note ? ` · ${note}` : ""}
           </span>
-          {onDevice.has(id) ? <span className="text-13 text-heavy">on this device</span> : null}
           {closed ? null : (
             <>
               <button
@@ -44,6 +43,8 @@ export function DefectList({ defects, closed, onDevice, onChange, onAdd }: Defec
               </button>
             </>
           )}
+          {/* Last: when it goes, nothing under a finger moves. */}
+          {onDevice.has(id) ? <span className="text-13 text-heavy">on this device</span> : null}
         </p>
       ))}
       {closed ? null : (

@@ -21,12 +21,21 @@ export interface StartChoice {
   exercise: string;
 }
 
-/** Takes a piece in: whose it is and what was set; its tag is given here. */
-export function StartPieceForm({ choices }: { choices: StartChoice[] }) {
+/**
+ * Takes a piece in: whose it is and what was set; its tag is given here.
+ *
+ * @param own the learner who starts one of their own, which is always practice; null for staff
+ */
+export function StartPieceForm({ choices, own }: { choices: StartChoice[]; own: string | null }) {
   const router = useRouter();
   const form = useForm({
     resolver: zodResolver(startSchema),
-    defaultValues: { learner: "", assignmentId: "", kind: "assessed" as const, guided: false },
+    defaultValues: {
+      learner: own ?? "",
+      assignmentId: own === null ? "" : (choices[0]?.id ?? ""),
+      kind: own === null ? ("assessed" as const) : ("practice" as const),
+      guided: false,
+    },
   });
   const { errors, isSubmitting } = form.formState;
   const learners = [...new Set(choices.map(({ learner }) => learner))].sort();
@@ -43,30 +52,36 @@ export function StartPieceForm({ choices }: { choices: StartChoice[] }) {
 
   if (choices.length === 0)
     return (
-      <p className="quiet text-15">Nothing is set for anyone yet. Choose an exercise under Set.</p>
+      <p className="quiet text-15">
+        {own === null
+          ? "Nothing is set for anyone yet. Choose an exercise under Set."
+          : "Nothing is set for you yet. Ask your instructor."}
+      </p>
     );
   return (
     <Form onSubmit={submit}>
       <FormError>{errors.root?.message}</FormError>
-      <Field label="Made by" error={errors.learner?.message}>
-        {(wiring) => (
-          <select
-            {...wiring}
-            {...form.register("learner", {
-              onChange: (event: { target: { value: string } }) => {
-                const first = choices.find((choice) => choice.learner === event.target.value);
-                form.setValue("assignmentId", first?.id ?? "");
-              },
-            })}
-            className="field"
-          >
-            <option value="">choose a learner</option>
-            {learners.map((name) => (
-              <option key={name}>{name}</option>
-            ))}
-          </select>
-        )}
-      </Field>
+      {own === null ? (
+        <Field label="Made by" error={errors.learner?.message}>
+          {(wiring) => (
+            <select
+              {...wiring}
+              {...form.register("learner", {
+                onChange: (event: { target: { value: string } }) => {
+                  const first = choices.find((choice) => choice.learner === event.target.value);
+                  form.setValue("assignmentId", first?.id ?? "");
+                },
+              })}
+              className="field"
+            >
+              <option value="">choose a learner</option>
+              {learners.map((name) => (
+                <option key={name}>{name}</option>
+              ))}
+            </select>
+          )}
+        </Field>
+      ) : null}
       <Field label="What was set" error={errors.assignmentId?.message}>
         {(wiring) => (
           <select
@@ -83,24 +98,26 @@ export function StartPieceForm({ choices }: { choices: StartChoice[] }) {
           </select>
         )}
       </Field>
-      <fieldset className="mb-4">
-        <legend className="mb-1 text-15 font-semibold">Counts as</legend>
-        {(["assessed", "practice"] as const).map((kind) => (
-          <label key={kind} className="mr-6 inline-flex min-h-11 items-center gap-2 text-15">
-            <input
-              type="radio"
-              value={kind}
-              {...form.register("kind")}
-              className="size-5 accent-ink"
-            />
-            {kind}
+      {own === null ? (
+        <fieldset className="mb-4">
+          <legend className="mb-1 text-15 font-semibold">Counts as</legend>
+          {(["assessed", "practice"] as const).map((kind) => (
+            <label key={kind} className="mr-6 inline-flex min-h-11 items-center gap-2 text-15">
+              <input
+                type="radio"
+                value={kind}
+                {...form.register("kind")}
+                className="size-5 accent-ink"
+              />
+              {kind}
+            </label>
+          ))}
+          <label className="flex min-h-11 items-center gap-2 text-15">
+            <input type="checkbox" {...form.register("guided")} className="size-5 accent-ink" />
+            made under guidance
           </label>
-        ))}
-        <label className="flex min-h-11 items-center gap-2 text-15">
-          <input type="checkbox" {...form.register("guided")} className="size-5 accent-ink" />
-          made under guidance
-        </label>
-      </fieldset>
+        </fieldset>
+      ) : null}
       <button type="submit" className="button button-main w-full" disabled={isSubmitting}>
         {isSubmitting ? "Taking in …" : "To the bench"}
       </button>

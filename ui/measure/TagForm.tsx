@@ -1,11 +1,23 @@
+"use client";
+
+import dynamic from "next/dynamic";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
 import { StateShape } from "../kit/StateShape";
 
+const ScanTag = dynamic(() => import("./ScanTag").then(({ ScanTag: loaded }) => loaded), {
+  ssr: false,
+});
+
 /**
- * To the bench by the tag: typed, or sent by a scanner that types like a keyboard.
+ * To the bench by the tag: typed, sent by a scanner that types like a keyboard, or read off
+ * its label by the camera.
  *
  * @param missed the tag that was looked for and isn't here
  */
 export function TagForm({ missed }: { missed: string | null }) {
+  const router = useRouter();
+  const [scanning, setScanning] = useState(false);
   return (
     <form role="search" className="mb-4 flex flex-wrap items-end gap-x-3 gap-y-1">
       <label>
@@ -24,6 +36,23 @@ export function TagForm({ missed }: { missed: string | null }) {
         />
       </label>
       <button className="button">Fetch it</button>
+      {scanning ? (
+        <ScanTag
+          onTag={(tag) => {
+            setScanning(false);
+            router.push(`/measure?tag=${encodeURIComponent(tag)}`);
+          }}
+          onStop={() => setScanning(false)}
+        />
+      ) : (
+        <button
+          type="button"
+          className="link min-h-11 px-1 text-15"
+          onClick={() => setScanning(true)}
+        >
+          Scan its label
+        </button>
+      )}
       {missed ? (
         <p
           id="tag-answer"

@@ -20,6 +20,8 @@ const STAFF_VERBS = [
 
 const LEARNER_VERBS = [
   { href: "/next", label: "Next" },
+  { href: "/measure", label: "Measure" },
+  { href: "/eye", label: "Eye" },
   { href: "/stair", label: "My stair" },
 ] as const;
 

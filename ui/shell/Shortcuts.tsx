@@ -21,6 +21,7 @@ const AT_THE_BENCH = [
   ["D", "note a defect"],
   ["H", "one heat more"],
   ["M", "one minute more"],
+  ["C", "call sizes by eye before they are measured"],
   ["V", "devices: a cable, or the caliper for practice"],
   ["S", "sign the verdict"],
   ["O", "decide otherwise, with a reason"],

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { redirect } from "next/navigation";
 import { z } from "zod";
-import { STAFF } from "@/data/actor";
+import { isStaff } from "@/data/actor";
 import { findPieceByTag, listBenchQueue } from "@/data/queries/bench";
 import { listOpenAssignments } from "@/data/queries/assignments";
 import { listRoster } from "@/data/queries/people";
@@ -22,7 +22,8 @@ interface Props {
 }
 
 export default async function QueuePage({ searchParams }: Props) {
-  const actor = await requireActor(STAFF);
+  const actor = await requireActor();
+  const staff = isStaff(actor);
   const { database } = services();
   const { tag } = askedSchema.parse(await searchParams);
   const found = tag ? await findPieceByTag(database, actor, tag) : null;
@@ -33,7 +34,7 @@ export default async function QueuePage({ searchParams }: Props) {
   const nameOf = new Map(roster.map(({ id, name }) => [id, name]));
   const choices = assignments.map(({ id, learnerId, exercise, step }) => ({
     id,
-    learner: nameOf.get(learnerId) ?? "",
+    learner: staff ? (nameOf.get(learnerId) ?? "") : actor.name,
     exercise: `${exercise}, step ${step}`,
   }));
   return (
@@ -41,21 +42,39 @@ export default async function QueuePage({ searchParams }: Props) {
       <div className="p-5">
         <div className="mb-3 flex flex-wrap items-baseline gap-x-5">
           <h1 className="font-slab text-27 font-semibold">At the bench</h1>
-          <Link href="/measure/instruments" className="link flex min-h-11 items-center text-15">
-            Instruments
+          {staff ? (
+            <>
+              <Link href="/measure/instruments" className="link flex min-h-11 items-center text-15">
+                Instruments
+              </Link>
+              <Link href="/measure/labels" className="link flex min-h-11 items-center text-15">
+                Tag labels
+              </Link>
+            </>
+          ) : null}
+          <Link href="/eye" className="link flex min-h-11 items-center text-15">
+            Eye drill
           </Link>
         </div>
-        <TagForm missed={tag ?? null} />
+        {staff ? (
+          <TagForm missed={tag ?? null} />
+        ) : (
+          <p className="quiet mb-3 max-w-xl text-15">
+            Your own bench. What you measure here is yours; an inspection measures again, and both
+            are shown side by side.
+          </p>
+        )}
         {queue.length === 0 ? (
           <p className="border-t-2 border-ink bg-sheet p-5 text-17">
-            Nothing waits to be measured. Take in a piece on the right.
+            Nothing waits to be measured.{" "}
+            {staff ? "Take in a piece here too." : "Start one of what is set for you."}
           </p>
         ) : (
           <table className="ledger text-15">
             <thead>
               <tr>
                 <th scope="col">Tag</th>
-                <th scope="col">Learner</th>
+                {staff ? <th scope="col">Learner</th> : null}
                 <th scope="col">Exercise</th>
                 <th scope="col">State</th>
                 <th scope="col" className="number">
@@ -75,7 +94,7 @@ export default async function QueuePage({ searchParams }: Props) {
                       <Pending />
                     </Link>
                   </td>
-                  <td>{learner}</td>
+                  {staff ? <td>{learner}</td> : null}
                   <td>
                     {exercise}{" "}
                     {kind === "practice" ? <span className="quiet">practice</span> : null}
@@ -95,11 +114,13 @@ export default async function QueuePage({ searchParams }: Props) {
         )}
       </div>
       <section
-        aria-label="Take in a piece"
+        aria-label={staff ? "Take in a piece" : "Start a practice piece"}
         className="border-rule-strong p-5 max-lg:border-t lg:border-l"
       >
-        <h2 className="mb-3 font-slab text-20 font-semibold">Take in a piece</h2>
-        <StartPieceForm choices={choices} />
+        <h2 className="mb-3 font-slab text-20 font-semibold">
+          {staff ? "Take in a piece" : "Start a practice piece"}
+        </h2>
+        <StartPieceForm choices={choices} own={staff ? null : actor.name} />
       </section>
     </main>
   );

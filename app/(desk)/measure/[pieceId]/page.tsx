@@ -1,10 +1,11 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { idSchema } from "@/core/records/fields";
-import { isInstructor, STAFF } from "@/data/actor";
+import { isInstructor, isStaff } from "@/data/actor";
 import { findBenchPiece } from "@/data/queries/bench";
 import { findCauseHistory } from "@/data/queries/causes";
 import { listInstruments } from "@/data/queries/instruments";
+import { listOnlookers } from "@/data/queries/people";
 import { findStanding } from "@/data/queries/climb";
 import { BenchView } from "@/ui/bench/BenchView";
 import { orNotFound, requireActor, services } from "../../../server";
@@ -12,16 +13,19 @@ import { orNotFound, requireActor, services } from "../../../server";
 export const metadata: Metadata = { title: "Bench" };
 
 export default async function BenchPage({ params }: { params: Promise<{ pieceId: string }> }) {
-  const actor = await requireActor(STAFF);
+  const actor = await requireActor();
   const id = idSchema.safeParse((await params).pieceId);
   if (!id.success) notFound();
   const { database } = services();
-  const piece = await orNotFound(findBenchPiece(database, actor, id.data));
+  const piece = await orNotFound(
+    findBenchPiece(database, actor, id.data, { selfCheck: !isStaff(actor) }),
+  );
   const instruments = await listInstruments(database, actor);
   const history = await findCauseHistory(database, actor, {
     pieceId: piece.id,
     learnerId: piece.learner.id,
   });
+  const onlookers = await listOnlookers(database, actor, piece.learner);
   const standing = await findStanding(database, actor, piece.learner.id, piece.technique.id);
   return (
     <BenchView
@@ -29,6 +33,7 @@ export default async function BenchPage({ params }: { params: Promise<{ pieceId:
       instruments={instruments}
       standing={standing}
       history={history}
+      onlookers={onlookers}
       today={new Date().toISOString().slice(0, 10)}
       person={{ id: actor.personId, unit: actor.firstUnit, maySign: isInstructor(actor) }}
     />

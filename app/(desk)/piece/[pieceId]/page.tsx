@@ -1,15 +1,18 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { verdictOf } from "@/core/records/bench";
+import { askedOf, isClosed, recordOf, verdictOf, type BenchPiece } from "@/core/records/bench";
 import { idSchema } from "@/core/records/fields";
 import { planPiece } from "@/core/piece/plan";
 import { defectKind } from "@/core/trade/defects";
-import { printMeasured } from "@/core/units/print";
+import type { Judgement } from "@/core/verdict/judge";
+import { judgePiece } from "@/core/verdict/verdict";
+import { isStaff } from "@/data/actor";
 import { findBenchPiece } from "@/data/queries/bench";
 import { BarDrawing } from "@/ui/bar/BarDrawing";
-import { StateShape, stateColour } from "@/ui/kit/StateShape";
+import { Link } from "@/ui/kit/Link";
+import { Photos } from "@/ui/bench/Photos";
+import { ReadingTable } from "@/ui/measure/ReadingTable";
 import { SlateMarks, SlateVerdict } from "@/ui/slate/SlateVerdict";
-import { limitsInWords, STATE_WORDS } from "@/ui/words/verdict";
 import { orNotFound, requireActor, services } from "../../../server";
 
 export const metadata: Metadata = { title: "Piece" };
@@ -18,7 +21,11 @@ export default async function PiecePage({ params }: { params: Promise<{ pieceId:
   const actor = await requireActor();
   const id = idSchema.safeParse((await params).pieceId);
   if (!id.success) notFound();
-  const piece = await orNotFound(findBenchPiece(services().database, actor, id.data));
+  const { database } = services();
+  const piece = await orNotFound(findBenchPiece(database, actor, id.data));
+  const selfCheck = judgedAtOwnBench(
+    await findBenchPiece(database, actor, id.data, { selfCheck: true }),
+  );
   const verdict = verdictOf(piece);
   const plan = planPiece(piece.piece);
   const unit = actor.firstUnit;
@@ -56,36 +63,20 @@ export default async function PiecePage({ params }: { params: Promise<{ pieceId:
             widthPx={520}
           />
         </div>
-        <table className="ledger text-15">
-          <thead>
-            <tr>
-              <th scope="col">Measured</th>
-              <th scope="col" className="number">
-                Reading
-              </th>
-              <th scope="col" className="number">
-                Limits, {unit}
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {verdict.judgements.map((judgement) => (
-              <tr key={judgement.characteristicId}>
-                <td>{judgement.name}</td>
-                <td className={`number font-semibold ${stateColour(judgement.state)}`}>
-                  {printMeasured(judgement.value, judgement.unit, unit)}{" "}
-                  <StateShape state={judgement.state} size={13} />
-                  <span className="sr-only"> {STATE_WORDS[judgement.state]}</span>
-                </td>
-                <td className="number quiet">{limitsInWords(judgement, unit)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        {verdict.judgements.length === 0 ? (
-          <p className="p-3 text-15">Nothing is measured yet.</p>
+        <ReadingTable inspected={verdict.judgements} selfChecked={selfCheck} unit={unit} />
+        <div className="mt-4">
+          <Photos pieceId={piece.id} photos={piece.photos} closed={isClosed(piece)} />
+        </div>
+        {!isStaff(actor) && !isClosed(piece) ? (
+          <Link href={`/measure/${piece.id}`} className="button mt-4">
+            Measure it yourself
+          </Link>
         ) : null}
       </section>
     </main>
   );
 }
+
+/** What the learner's own readings came to, judged as the bench judges them. */
+const judgedAtOwnBench = (piece: BenchPiece): Judgement[] =>
+  judgePiece(askedOf(piece), recordOf(piece), piece.rules).judgements;

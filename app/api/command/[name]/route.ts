@@ -1,3 +1,4 @@
+import { clockOffMs } from "@/data/commands/clock";
 import { runCommand } from "@/data/commands/run";
 import { answering, failureResponse, readOwnJson } from "../../answer";
 import { currentActor, services } from "../../../server";
@@ -17,7 +18,12 @@ export async function POST(
     const actor = await currentActor();
     if (actor && input === undefined)
       return failureResponse("invalid", "A JSON object of at most 3 MB is accepted here.");
-    const answer = await runCommand(name, input, { database, secret, actor });
+    const answer = await runCommand(name, input, {
+      database,
+      secret,
+      actor,
+      clockOffMs: clockOffMs(request.headers.get("sent-at")),
+    });
     return answer.ok
       ? Response.json(answer)
       : failureResponse(answer.error.code, answer.error.message, answer.error.path);

@@ -1,0 +1,72 @@
+import { and, eq } from "drizzle-orm";
+import { EVERYONE, isStaff } from "../actor";
+import { conflict, Failure, notFound } from "../failure";
+import { findLearner } from "../queries/people";
+import { eyeCall, reading } from "../schema";
+import { byServerClock } from "./clock";
+import { defineCommand } from "./command";
+import { assertSameRecord } from "./once";
+import { assertOpen, openPiece } from "./pieces";
+
+/** A size said by eye, before it is measured: for any learner by staff, for themselves by a learner. */
+export const callSize = defineCommand({
+  name: "call-size",
+  roles: EVERYONE,
+  run: ({ database, actor, clockOffMs = 0 }, input) =>
+    database.transaction(async (tx) => {
+      const { callId, pieceId, characteristicId, callerId, called } = input;
+      const row = await openPiece(tx, actor, pieceId);
+      if (isStaff(actor)) await findLearner(tx, actor, callerId);
+      else if (callerId !== actor.personId) notFound("learner");
+      const asked = row.plan.characteristics.find(({ id }) => id === characteristicId);
+      if (!asked || asked.readings !== "one" || asked.unit !== "mm")
+        throw new Failure("invalid", "Only a single size can be called.", "characteristicId");
+      const { schoolId } = actor;
+      const { measure } = asked;
+      const sent = { id: callId, schoolId, callerId, pieceId, characteristicId, measure, called };
+      const [there] = await tx.select().from(eyeCall).where(eq(eyeCall.id, callId));
+      if (there) {
+        assertSameRecord(there, sent);
+        return { callId };
+      }
+      await assertOpen(tx, row);
+      const calledAt = byServerClock(input.calledAt, clockOffMs);
+      const [measured] = await tx
+        .select({ id: reading.id })
+        .from(reading)
+        .where(and(eq(reading.pieceId, pieceId), eq(reading.characteristicId, characteristicId)))
+        .limit(1);
+      if (measured) conflict("That has been measured already; a call comes before the reading.");
+      const added = await tx
+        .insert(eyeCall)
+        .values({ ...sent, calledAt })
+        .onConflictDoNothing()
+        .returning({ id: eyeCall.id });
+      if (added.length === 0) conflict("That size has been called already.");
+      return { callId };
+    }),
+});
+
+/** A call of the eye drill: one's own. */
+export const callDrawn = defineCommand({
+  name: "call-drawn",
+  roles: EVERYONE,
+  run: async ({ database, actor, clockOffMs = 0 }, input) => {
+    const { callId, measure, called, truth } = input;
+    const { schoolId, personId: callerId } = actor;
+    const sent = { id: callId, schoolId, callerId, measure, called, truth };
+    const calledAt = byServerClock(input.calledAt, clockOffMs);
+    const added = await database
+      .insert(eyeCall)
+      .values({ ...sent, calledAt })
+      .onConflictDoNothing()
+      .returning({ id: eyeCall.id });
+    if (added.length > 0) return { callId };
+    const [there] = await database
+      .select()
+      .from(eyeCall)
+      .where(and(eq(eyeCall.id, callId), eq(eyeCall.schoolId, schoolId)));
+    assertSameRecord(there, sent);
+    return { callId };
+  },
+});

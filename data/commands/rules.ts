@@ -1,0 +1,68 @@
+import { and, desc, eq } from "drizzle-orm";
+import { INSTRUCTORS } from "../actor";
+import { conflict, notFound } from "../failure";
+import { exercise, piece, verdict } from "../schema";
+import { defineCommand } from "./command";
+import { assertSameRecord } from "./once";
+import { isClosed, openPiece, verdictNow } from "./pieces";
+import { keepStanding } from "./sign";
+
+export const setMarksRule = defineCommand({
+  name: "set-marks-rule",
+  roles: INSTRUCTORS,
+  run: async ({ database, actor }, { exerciseId, rule }) => {
+    const changed = await database
+      .update(exercise)
+      .set({ marksRule: rule })
+      .where(and(eq(exercise.id, exerciseId), eq(exercise.schoolId, actor.schoolId)))
+      .returning({ id: exercise.id });
+    if (changed.length === 0) notFound("exercise");
+    return { exerciseId };
+  },
+});
+
+/** Judges a closed piece again by today's rules. The old verdict stays; what an instructor decided otherwise stands. */
+export const regradePiece = defineCommand({
+  name: "regrade-piece",
+  roles: INSTRUCTORS,
+  run: ({ database, actor }, { verdictId, pieceId }) =>
+    database.transaction(async (tx) => {
+      const { schoolId } = actor;
+      await tx
+        .select({ id: piece.id })
+        .from(piece)
+        .where(and(eq(piece.id, pieceId), eq(piece.schoolId, schoolId)))
+        .for("update");
+      const row = await openPiece(tx, actor, pieceId);
+      const [latest] = await tx
+        .select()
+        .from(verdict)
+        .where(eq(verdict.pieceId, pieceId))
+        .orderBy(desc(verdict.sequence))
+        .limit(1);
+      const [there] = await tx.select().from(verdict).where(eq(verdict.id, verdictId));
+      if (there) {
+        assertSameRecord(there, { schoolId, pieceId });
+        return { verdictId };
+      }
+      if (!latest || !isClosed(row)) conflict("Only a signed piece is graded again.");
+      const computed = await verdictNow(tx, pieceId, row);
+      const overridden = latest.overrideReason !== null;
+      await tx.insert(verdict).values({
+        id: verdictId,
+        schoolId,
+        pieceId,
+        sequence: latest.sequence + 1,
+        engine: computed.engine,
+        outcome: overridden ? latest.outcome : (computed.outcome ?? latest.outcome),
+        overrideReason: latest.overrideReason,
+        marks: computed.marks,
+        meetsStep: overridden ? latest.meetsStep : computed.meetsStep,
+        regraded: true,
+        computed,
+        signedBy: actor.personId,
+      });
+      await keepStanding(tx, schoolId, row.learnerId, row.techniqueId);
+      return { verdictId };
+    }),
+});

@@ -1,0 +1,184 @@
+import { sql } from "drizzle-orm";
+import {
+  boolean,
+  check,
+  customType,
+  doublePrecision,
+  foreignKey,
+  index,
+  integer,
+  pgTable,
+  text,
+  unique,
+  uuid,
+} from "drizzle-orm/pg-core";
+import { moment, person, schoolId } from "./people";
+import { piece } from "./pieces";
+
+const bytea = customType<{ data: Buffer }>({ dataType: () => "bytea" });
+
+/** Only ever added: a trigger refuses changes. The latest answer to a question is in force. */
+export const tryResult = pgTable(
+  "try_result",
+  {
+    id: uuid("id").primaryKey(),
+    schoolId: schoolId(),
+    pieceId: uuid("piece_id").notNull(),
+    question: text("question").notNull(),
+    works: boolean("works").notNull(),
+    selfCheck: boolean("self_check").notNull().default(false),
+    answeredBy: uuid("answered_by").notNull(),
+    answeredAt: moment("answered_at").notNull(),
+    receivedAt: moment("received_at")
+      .notNull()
+      .default(sql`clock_timestamp()`),
+  },
+  (table) => [
+    foreignKey({
+      name: "try_piece",
+      columns: [table.schoolId, table.pieceId],
+      foreignColumns: [piece.schoolId, piece.id],
+    }),
+    foreignKey({
+      name: "try_answerer",
+      columns: [table.schoolId, table.answeredBy],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+    index("try_by_piece").on(table.pieceId),
+  ],
+);
+
+/** Only ever added. A stage looked at at the anvil, before going on; the latest of a stage is in force. */
+export const stageCheck = pgTable(
+  "stage_check",
+  {
+    id: uuid("id").primaryKey(),
+    schoolId: schoolId(),
+    pieceId: uuid("piece_id").notNull(),
+    /** From 0, in the exercise's order. */
+    stage: integer("stage").notNull(),
+    holds: boolean("holds").notNull(),
+    checkedBy: uuid("checked_by").notNull(),
+    checkedAt: moment("checked_at").notNull(),
+    receivedAt: moment("received_at")
+      .notNull()
+      .default(sql`clock_timestamp()`),
+  },
+  (table) => [
+    foreignKey({
+      name: "stage_check_piece",
+      columns: [table.schoolId, table.pieceId],
+      foreignColumns: [piece.schoolId, piece.id],
+    }),
+    foreignKey({
+      name: "stage_check_checker",
+      columns: [table.schoolId, table.checkedBy],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+    index("stage_check_by_piece").on(table.pieceId),
+    check("stage_check_stage", sql`${table.stage} between 0 and 99`),
+  ],
+);
+
+/** Only ever added. A size said by eye: before it was measured at the bench, or in the eye drill. */
+export const eyeCall = pgTable(
+  "eye_call",
+  {
+    id: uuid("id").primaryKey(),
+    schoolId: schoolId(),
+    callerId: uuid("caller_id").notNull(),
+    /** Null in the drill. */
+    pieceId: uuid("piece_id"),
+    characteristicId: text("characteristic_id"),
+    /** What kind of dimension it is. */
+    measure: text("measure").notNull(),
+    called: doublePrecision("called").notNull(),
+    /** The size drawn in the drill; at the bench the reading that stands is the truth. */
+    truth: doublePrecision("truth"),
+    calledAt: moment("called_at").notNull(),
+  },
+  (table) => [
+    foreignKey({
+      name: "eye_call_caller",
+      columns: [table.schoolId, table.callerId],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+    foreignKey({
+      name: "eye_call_piece",
+      columns: [table.schoolId, table.pieceId],
+      foreignColumns: [piece.schoolId, piece.id],
+    }),
+    unique("eye_call_once").on(table.pieceId, table.characteristicId, table.callerId),
+    index("eye_call_by_caller").on(table.callerId, table.calledAt),
+    check(
+      "eye_call_of",
+      sql`(${table.pieceId} is null) = (${table.truth} is not null) and (${table.pieceId} is null) = (${table.characteristicId} is null)`,
+    ),
+    check("eye_call_sizes", sql`${table.called} >= 0 and ${table.truth} > 0`),
+  ],
+);
+
+/** A picture of a piece, made small and cleared of where and with what it was taken. */
+export const photo = pgTable(
+  "photo",
+  {
+    id: uuid("id").primaryKey(),
+    schoolId: schoolId(),
+    pieceId: uuid("piece_id").notNull(),
+    /** JPEG. */
+    bytes: bytea("bytes").notNull(),
+    /** Of what was sent, so that sending it again is known. */
+    sha256: text("sha256").notNull(),
+    widthPx: integer("width_px").notNull(),
+    heightPx: integer("height_px").notNull(),
+    withdrawn: boolean("withdrawn").notNull().default(false),
+    addedBy: uuid("added_by").notNull(),
+    addedAt: moment("added_at").notNull().defaultNow(),
+  },
+  (table) => [
+    foreignKey({
+      name: "photo_piece",
+      columns: [table.schoolId, table.pieceId],
+      foreignColumns: [piece.schoolId, piece.id],
+    }),
+    foreignKey({
+      name: "photo_adder",
+      columns: [table.schoolId, table.addedBy],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+    index("photo_by_piece").on(table.pieceId),
+    check(
+      "photo_size",
+      sql`${table.widthPx} between 1 and 4000 and ${table.heightPx} between 1 and 4000`,
+    ),
+  ],
+);
+
+/** Only ever added. What an instructor said of a likely cause; the latest of a piece and cause is in force. */
+export const causeSaid = pgTable(
+  "cause_said",
+  {
+    id: uuid("id").primaryKey(),
+    schoolId: schoolId(),
+    pieceId: uuid("piece_id").notNull(),
+    cause: text("cause").notNull(),
+    holds: boolean("holds").notNull(),
+    saidBy: uuid("said_by").notNull(),
+    saidAt: moment("said_at")
+      .notNull()
+      .default(sql`clock_timestamp()`),
+  },
+  (table) => [
+    foreignKey({
+      name: "cause_piece",
+      columns: [table.schoolId, table.pieceId],
+      foreignColumns: [piece.schoolId, piece.id],
+    }),
+    foreignKey({
+      name: "cause_sayer",
+      columns: [table.schoolId, table.saidBy],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+    index("cause_by_piece").on(table.pieceId),
+  ],
+);

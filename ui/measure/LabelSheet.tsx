@@ -1,0 +1,79 @@
+"use client";
+
+import { useState } from "react";
+
+interface Label {
+  id: string;
+  tag: string;
+  learner: string;
+  exercise: string;
+  /** Squares along a side of its code, and which are dark, row by row. */
+  size: number;
+  dark: number[];
+}
+
+/** White all round, in squares, as the code's standard asks (ISO/IEC 18004). */
+const QUIET = 4;
+
+/** Labels to print: which, and how they come out, 62 by 29 mm. */
+export function LabelSheet({ labels }: { labels: readonly Label[] }) {
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const toggle = (id: string) =>
+    setLeft((now) => {
+      const next = new Set(now);
+      if (!next.delete(id)) next.add(id);
+      return next;
+    });
+  if (labels.length === 0)
+    return <p className="border-t-2 border-ink bg-sheet p-5 text-17">No piece is at the bench.</p>;
+  return (
+    <>
+      <button
+        type="button"
+        className="button button-main no-print mb-4"
+        disabled={left.size === labels.length}
+        onClick={() => window.print()}
+      >
+        Print {labels.length - left.size} {labels.length - left.size === 1 ? "label" : "labels"}
+      </button>
+      <ul className="flex flex-wrap gap-3 print:gap-[3mm]">
+        {labels.map((label) => (
+          <li key={label.id} className={left.has(label.id) ? "opacity-40 print:hidden" : ""}>
+            <label className="flex h-[29mm] w-[62mm] items-center gap-[2mm] overflow-hidden border border-rule bg-white p-[1mm] print:border-ink">
+              <Code {...label} />
+              <span className="min-w-0 grow leading-tight">
+                <strong className="block font-slab text-27">{label.tag}</strong>
+                <span className="block truncate text-13">{label.learner}</span>
+                <span className="block truncate text-13">{label.exercise}</span>
+              </span>
+              <input
+                type="checkbox"
+                checked={!left.has(label.id)}
+                aria-label={`Print ${label.tag}`}
+                onChange={() => toggle(label.id)}
+                className="no-print size-5 shrink-0 accent-ink"
+              />
+            </label>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function Code({ tag, size, dark }: Label) {
+  const path = dark
+    .flatMap((on, at) => (on ? [`M${at % size} ${Math.floor(at / size)}h1v1h-1z`] : []))
+    .join("");
+  return (
+    <svg
+      viewBox={`${-QUIET} ${-QUIET} ${size + 2 * QUIET} ${size + 2 * QUIET}`}
+      role="img"
+      aria-label={`Code of ${tag}`}
+      className="h-full shrink-0"
+      shapeRendering="crispEdges"
+    >
+      <path d={path} fill="#000000" />
+    </svg>
+  );
+}
