@@ -16,6 +16,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",
     trace: "off",
+    // Requests that go by way of the worker can't be stopped by a test; the tests of the worker allow it.
+    serviceWorkers: "block",
     launchOptions: {
       executablePath: "/usr/bin/chromium-headless-shell",
       args: [

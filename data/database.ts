@@ -10,8 +10,10 @@ export type Queryable = Database | Transaction;
 /** Opens a pool on a PostgreSQL address. The caller closes it. */
 export function openDatabase(url: string, max = 10): { database: Database; pool: Pool } {
   const pool = new Pool({ connectionString: url, max, connectionTimeoutMillis: 3000 });
-  // An idle connection that breaks is replaced by the pool; without a listener it would end the process.
+  // A connection that breaks fails the query it carries and is replaced by the pool. Between
+  // two queries it has nobody to tell, and without a listener it would end the process.
   pool.on("error", () => undefined);
+  pool.on("connect", (client) => client.on("error", () => undefined));
   return { database: drizzle(pool, { schema }), pool };
 }
 

@@ -1,6 +1,5 @@
 import { eq } from "drizzle-orm";
 import type { Pool } from "pg";
-import type { Characteristic } from "@/core/measure/characteristic";
 import { likelyCauses } from "@/core/cause/likely";
 import { signsOf } from "@/core/cause/signs";
 import type { Verdict } from "@/core/verdict/verdict";

@@ -81,6 +81,8 @@ const EXPECTED: Record<string, Expected | "post"> = {
   "/climb/[learnerId]": OURS,
   "/eye": EVERYONE,
   "/join/[token]": OPEN,
+  "/offline": OPEN,
+  "/worker.js": OPEN,
   "/me": EVERYONE,
   "/measure": EVERYONE,
   "/measure/[pieceId]": { ...OURS, learner: 404 },

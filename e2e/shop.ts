@@ -59,7 +59,10 @@ export async function takeAndSend(page: Page, reading: string): Promise<void> {
 /** A photograph as a phone sends it, made up: with where it was taken, and lying on its side. */
 export const aPhoto = () =>
   sharp({ create: { width: 2400, height: 1800, channels: 3, background: "#7a5a40" } })
-    .withExif({ IFD0: { Make: "Camera", Copyright: "Someone" }, IFD3: { GPSLatitude: "57/1 2/1 0/1" } })
+    .withExif({
+      IFD0: { Make: "Camera", Copyright: "Someone" },
+      IFD3: { GPSLatitude: "57/1 2/1 0/1" },
+    })
     .withMetadata({ orientation: 6 })
     .jpeg()
     .toBuffer();

@@ -86,6 +86,15 @@ async function prepareBrowserTests(serverUrl) {
   return { env, port };
 }
 
+/** Server and database of its own, killed again and again; it waits for them most of the time. */
+const afternoon = ({ env }) =>
+  check(
+    "an afternoon with everything pulled out",
+    process.execPath,
+    ["--import", "tsx", "e2e/afternoon/run.ts"],
+    env,
+  );
+
 async function browserTests({ env, port }) {
   const { serveApp } = await import("./setup/next.mjs");
   const app = await serveApp(env, port);
@@ -105,7 +114,7 @@ const cache = (tool) => [
   "--cache-strategy",
   "content",
 ];
-const SOURCES = ["app", "core", "data", "print", "ui", "scripts", "e2e"];
+const SOURCES = ["app", "core", "data", "offline", "print", "ui", "scripts", "e2e"];
 
 async function lint() {
   if (!wanted.includes("lint")) return;
@@ -119,6 +128,7 @@ async function lint() {
 async function types() {
   if (!wanted.includes("types")) return;
   await check("types of the core", bin("tsc"), ["--noEmit", "-p", "core"]);
+  await check("types of the worker", bin("tsc"), ["--noEmit", "-p", "offline"]);
   await check("types", bin("tsc"), ["--noEmit"]);
 }
 
@@ -149,7 +159,7 @@ async function runAll() {
     lint().then(unitTests),
     types().then(async () => {
       const prepared = wanted.includes("browser") ? await prepareBrowserTests(postgres.url) : null;
-      await dataTests(postgres);
+      await Promise.all([dataTests(postgres), prepared && afternoon(prepared)]);
       return prepared;
     }),
   ]);

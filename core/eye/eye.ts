@@ -4,6 +4,15 @@ export interface EyeCall {
   truth: number;
 }
 
+/** A call on record. */
+export interface RecordedCall extends EyeCall {
+  /** Which kind of dimension. */
+  measure: string;
+  /** Before the reading at the bench, or in the eye drill. */
+  at: "bench" | "drill";
+  calledAt: string;
+}
+
 /** How an eye judges, as shares of the size. */
 export interface Eye {
   calls: number;

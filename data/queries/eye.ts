@@ -1,15 +1,8 @@
 import { sql } from "drizzle-orm";
-import type { EyeCall } from "@/core/eye/eye";
+import type { RecordedCall } from "@/core/eye/eye";
 import type { Actor } from "../actor";
 import type { Queryable } from "../database";
 import { findLearner } from "./people";
-
-export interface RecordedCall extends EyeCall {
-  measure: string;
-  /** At the bench, before the reading, or in the eye drill. */
-  at: "bench" | "drill";
-  calledAt: string;
-}
 
 /**
  * A person's calls with what was right, oldest first: one's own, or a learner's for staff.

@@ -39,6 +39,9 @@ export async function buildApp(env, { quiet = false } = {}) {
   await run(process.execPath, [NEXT, "build"], { cwd: ROOT, env, stdio }).catch(() => {
     throw new Stop("The application could not be built (see above).");
   });
+  // Loaded only now: before the packages are installed there is nothing to load.
+  const { buildWorker } = await import("../worker.mjs");
+  await buildWorker(env.BELL_STEP_DIST);
 }
 
 /**

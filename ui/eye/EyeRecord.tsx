@@ -1,5 +1,4 @@
-import { eyeOf } from "@/core/eye/eye";
-import type { RecordedCall } from "@/data/queries/eye";
+import { eyeOf, type RecordedCall } from "@/core/eye/eye";
 import { eyeInWords } from "../words/eye";
 
 const PLACES = [

@@ -3,6 +3,7 @@
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useForm } from "react-hook-form";
 import { z } from "zod";
+import { forgetKeptPages } from "../offline/kept";
 import { Field, FormError } from "./Field";
 import { Form } from "./Form";
 
@@ -36,7 +37,11 @@ export function SignInForm({ next, demo }: { next: string; demo: DemoAccount[] }
       headers: { "content-type": "application/json" },
       body: JSON.stringify({ email, password }),
     }).catch(() => null);
-    if (response?.ok) return window.location.assign(next);
+    if (response?.ok) {
+      // They may be another person's, whose sign-in ran out here.
+      await forgetKeptPages();
+      return window.location.assign(next);
+    }
     // A malformed address gets the same answer as a wrong one.
     const status = response?.status === 400 ? 401 : (response?.status ?? 0);
     form.setError("root", {

@@ -1,6 +1,7 @@
 "use client";
 
 import { useState } from "react";
+import { forgetKeptPages } from "../offline/kept";
 import { FormError } from "./Field";
 
 /** Ends the session. What waits on this device stays there for the next sign-in. */
@@ -13,9 +14,11 @@ export function SignOutButton() {
       body: "{}",
     }).catch(() => null);
     // A whole new page: nothing of this person stays in the browser's memory.
-    // eslint-disable-next-line @next/next/no-location-assign-relative-destination -- the reason above
-    if (response?.ok) window.location.assign("/sign-in?out=1");
-    else setProblem("The server can't be reached. Try again in a moment.");
+    if (response?.ok) {
+      await forgetKeptPages();
+      // eslint-disable-next-line @next/next/no-location-assign-relative-destination -- the reason above
+      window.location.assign("/sign-in?out=1");
+    } else setProblem("The server can't be reached. Try again in a moment.");
   }
   return (
     <>

@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 import { StairSign } from "../kit/Stairs";
 import { Commands, type CommandTarget } from "./Commands";
+import { OfflineWorker } from "../offline/OfflineWorker";
 import { Verbs } from "./Verbs";
 import { Link } from "../kit/Link";
 
@@ -39,6 +40,7 @@ export function Shell({
   const places = [...verbs, { href: "/me", label: "Units and sign-out" }];
   return (
     <div className="flex min-h-dvh flex-col">
+      <OfflineWorker />
       <a href="#work" className="button absolute left-2 top-[-80px] z-50 focus:top-2 no-print">
         Go to the work
       </a>

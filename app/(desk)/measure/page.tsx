@@ -6,6 +6,7 @@ import { findPieceByTag, listBenchQueue } from "@/data/queries/bench";
 import { listOpenAssignments } from "@/data/queries/assignments";
 import { listRoster } from "@/data/queries/people";
 import { StartPieceForm } from "@/ui/measure/StartPieceForm";
+import { KeepOffline } from "@/ui/offline/KeepOffline";
 import { TagForm } from "@/ui/measure/TagForm";
 import { dayInWords } from "@/ui/words/when";
 import { Pending } from "@/ui/shell/Pending";
@@ -16,6 +17,9 @@ export const metadata: Metadata = { title: "Measure" };
 
 /** What a scanner or a hand may send; anything else is no tag. */
 const askedSchema = z.object({ tag: z.string().trim().min(1).max(20).optional().catch(undefined) });
+
+/** Benches kept on the device for when the network is gone; the newest first. */
+const KEPT_BENCHES = 20;
 
 interface Props {
   searchParams: Promise<Record<string, string | string[] | undefined>>;
@@ -39,6 +43,7 @@ export default async function QueuePage({ searchParams }: Props) {
   }));
   return (
     <main className="grid grow lg:grid-cols-[minmax(0,1fr)_360px]">
+      <KeepOffline paths={queue.slice(0, KEPT_BENCHES).map(({ id }) => `/measure/${id}`)} />
       <div className="p-5">
         <div className="mb-3 flex flex-wrap items-baseline gap-x-5">
           <h1 className="font-slab text-27 font-semibold">At the bench</h1>

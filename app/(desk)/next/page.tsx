@@ -8,6 +8,7 @@ import type { LearnerPiece } from "@/data/queries/climb";
 import { findExercise } from "@/data/queries/exercises";
 import { findLearnerOverview, type LearnerOverview } from "@/data/queries/learner";
 import { BarDrawing } from "@/ui/bar/BarDrawing";
+import { KeepOffline } from "@/ui/offline/KeepOffline";
 import { RunDots } from "@/ui/stair/RunDots";
 import { nextReasonInWords, towardsInWords } from "@/ui/words/climb";
 import { adviceInWords, marksInWords, OUTCOME_WORDS } from "@/ui/words/verdict";
@@ -30,6 +31,7 @@ export default async function NextPage() {
   const unit = actor.firstUnit;
   return (
     <main className="mx-auto w-full max-w-2xl pb-10">
+      <KeepOffline paths={exercise ? [`/sheet/${exercise.id}`, "/measure"] : []} />
       <section className="p-4 sm:p-5">
         <p className="quiet text-15">Next piece</p>
         {exercise && overview.next ? (

@@ -7,6 +7,7 @@ import { findCauseHistory } from "@/data/queries/causes";
 import { listInstruments } from "@/data/queries/instruments";
 import { listOnlookers } from "@/data/queries/people";
 import { findStanding } from "@/data/queries/climb";
+import { KeepOffline } from "@/ui/offline/KeepOffline";
 import { BenchView } from "@/ui/bench/BenchView";
 import { orNotFound, requireActor, services } from "../../../server";
 
@@ -28,14 +29,17 @@ export default async function BenchPage({ params }: { params: Promise<{ pieceId:
   const onlookers = await listOnlookers(database, actor, piece.learner);
   const standing = await findStanding(database, actor, piece.learner.id, piece.technique.id);
   return (
-    <BenchView
-      loaded={piece}
-      instruments={instruments}
-      standing={standing}
-      history={history}
-      onlookers={onlookers}
-      today={new Date().toISOString().slice(0, 10)}
-      person={{ id: actor.personId, unit: actor.firstUnit, maySign: isInstructor(actor) }}
-    />
+    <>
+      <KeepOffline />
+      <BenchView
+        loaded={piece}
+        instruments={instruments}
+        standing={standing}
+        history={history}
+        onlookers={onlookers}
+        today={new Date().toISOString().slice(0, 10)}
+        person={{ id: actor.personId, unit: actor.firstUnit, maySign: isInstructor(actor) }}
+      />
+    </>
   );
 }

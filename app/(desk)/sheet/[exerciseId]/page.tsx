@@ -7,6 +7,7 @@ import { findExercise } from "@/data/queries/exercises";
 import { BarDrawing } from "@/ui/bar/BarDrawing";
 import { PieceFigure } from "@/ui/drawing/PieceFigure";
 import { Link } from "@/ui/kit/Link";
+import { KeepOffline } from "@/ui/offline/KeepOffline";
 import { PrintButton } from "@/ui/sheet/PrintButton";
 import { LayoutMarks } from "@/ui/set/LayoutMarks";
 import { PartList } from "@/ui/set/PartList";
@@ -42,6 +43,7 @@ export default async function SheetPage({ params }: { params: Promise<{ exercise
   );
   return (
     <main className="mx-auto w-full max-w-3xl p-5 print:p-0">
+      <KeepOffline paths={[`/sheet/${exercise.id}/template`]} />
       <header className="border-t-[5px] border-ink pt-3">
         <div className="flex items-start justify-between gap-4">
           <h1 className="font-slab text-27 font-semibold">{exercise.name}</h1>

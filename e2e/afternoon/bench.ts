@@ -1,0 +1,108 @@
+import "fake-indexeddb/auto";
+import { v7 as newId } from "uuid";
+import type { BenchEvent } from "@/core/records/apply";
+import { seededRandom } from "@/core/simulate/random";
+import { flush, keep, waitingFor } from "@/ui/bench/outbox";
+import { post } from "@/ui/command";
+import type { BenchReport, BenchTask } from "./task";
+
+/**
+ * One of the two benches: the device's own queue, as it ships, on a device that keeps what
+ * is entered, with a network that comes and goes. It enters its pieces, signs those that
+ * are its alone, and reports what it entered.
+ */
+const task = await new Promise<BenchTask>((resolve) => process.once("message", resolve as never));
+const { personId } = task;
+const random = seededRandom(task.seed);
+const report: BenchReport = {
+  readings: [],
+  defects: [],
+  tries: [],
+  refused: [],
+  cut: 0,
+  unheard: 0,
+};
+
+/** The network: sometimes gone for a while, and sometimes an answer is lost on the way back. */
+const send = globalThis.fetch;
+let cutUntil = 0;
+globalThis.fetch = async (path, options) => {
+  if (random.next() < 0.004) {
+    cutUntil = Date.now() + 40 + 200 * random.next();
+    report.cut += 1;
+  }
+  if (Date.now() < cutUntil) throw new TypeError("The network is gone.");
+  const headers = { ...(options?.headers as object), cookie: task.cookie };
+  const response = await send(`${task.address}${path as string}`, { ...options, headers });
+  if (random.next() < 0.01) {
+    report.unheard += 1;
+    throw new TypeError("The answer was lost.");
+  }
+  return response;
+};
+
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+const now = () => new Date().toISOString();
+
+/** Sends until everything has got through: as the bench does, again and again. */
+async function sendAll(): Promise<void> {
+  while ((await flush(personId)) !== "saved") await pause(60);
+}
+
+async function enter(pieceId: string, event: BenchEvent): Promise<void> {
+  await keep(personId, pieceId, event);
+  // Most of the time the hand is slower than the network; sometimes it isn't.
+  if (random.next() < 0.9) await flush(personId);
+}
+
+for (const piece of task.pieces) {
+  const { pieceId } = piece;
+  for (const { characteristicId, values, slip, instrumentId } of piece.readings) {
+    const take = async (supersedesId: string | null, taken: number[]) => {
+      const readingId = newId();
+      const input = {
+        readingId,
+        pieceId,
+        characteristicId,
+        values: taken,
+        typed: taken.join("; "),
+      };
+      await enter(pieceId, {
+        name: "take-reading",
+        input: { ...input, instrumentId, supersedesId, takenAt: now() },
+      });
+      report.readings.push({ id: readingId, values: taken });
+      return readingId;
+    };
+    // A slip of the keys, put right.
+    const wrong = slip && random.next() < 0.08 ? await take(null, slip) : null;
+    await take(wrong, values);
+  }
+  if (piece.defect) {
+    const defectId = newId();
+    const input = { ...piece.defect, defectId, pieceId, note: "", stage: null, notedAt: now() };
+    await enter(pieceId, { name: "note-defect", input });
+    report.defects.push(defectId);
+  }
+  for (const question of piece.tries) {
+    const tryId = newId();
+    const input = { tryId, pieceId, question, works: random.next() < 0.9, answeredAt: now() };
+    await enter(pieceId, { name: "answer-try", input });
+    report.tries.push(tryId);
+  }
+  if (piece.shared) continue;
+  await sendAll();
+  const verdictId = newId();
+  for (;;) {
+    const answer = await post("/api/command/sign-verdict", { verdictId, pieceId, override: null });
+    if (answer.ok) break;
+    if (answer.error.code !== "unavailable") throw new Error(answer.error.message);
+    await pause(60);
+  }
+}
+await sendAll();
+for (const { pieceId } of task.pieces)
+  for (const { refused } of await waitingFor(personId, pieceId))
+    report.refused.push(refused?.message ?? "still waiting");
+process.send!(report);
+process.disconnect();

@@ -1,0 +1,114 @@
+import { expect, test, type Page } from "@playwright/test";
+import { expectAccessible, saved, signIn, startPiece, take } from "./shop";
+
+test.use({ serviceWorkers: "allow" });
+
+/** Waits until a page is kept on the device. */
+const kept = (page: Page, path: string) =>
+  expect
+    .poll(
+      () =>
+        page.evaluate(
+          async (wanted) =>
+            (await caches.match(wanted, { ignoreVary: true })) !== undefined &&
+            navigator.serviceWorker.controller !== null,
+          path,
+        ),
+      { timeout: 20_000 },
+    )
+    .toBe(true);
+
+test("without the network the bench reloads, takes readings, and sends them when it is back", async ({
+  page,
+  context,
+}) => {
+  await signIn(page, "oda");
+  await startPiece(page, "Bryn Ostler", /fid/);
+  const bench = new URL(page.url()).pathname;
+  await kept(page, bench);
+  await context.setOffline(true);
+  await page.reload();
+  await expect(page.locator("[data-reading]")).toBeFocused();
+  await take(page, "3.1", "3.0");
+  await expect(page.getByText("2 only on this device")).toBeVisible();
+  // What is opened only when it is wanted is on the device too.
+  await page.keyboard.press("d");
+  await page.getByRole("button", { name: /^Fish-mouth/ }).click();
+  await page.getByRole("button", { name: "Note it" }).click();
+  await expect(page.getByText("3 only on this device")).toBeVisible();
+  await page.reload();
+  await expect(page.getByText("3 only on this device")).toBeVisible();
+  await expect(page.getByRole("button", { name: /^2\. .*: 3.0 mm, on size/ })).toBeVisible();
+  await page.goto("/climb");
+  await expect(page.getByRole("heading", { name: /No network/ })).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole("link", { name: "To the bench" }).click();
+  await expect(page.getByRole("heading", { name: /No network|At the bench/ })).toBeVisible();
+  await page.goto(bench);
+  await context.setOffline(false);
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole("button", { name: /^2\. .*: 3.0 mm, on size/ })).toBeVisible();
+  await expect(page.getByText("Fish-mouth", { exact: true })).toBeVisible();
+});
+
+test("opening Measure once keeps every bench on it, and leaving forgets them", async ({
+  page,
+  context,
+}) => {
+  await signIn(page, "oda");
+  await page.goto("/measure");
+  const link = page.getByRole("row").nth(1).getByRole("link");
+  const bench = (await link.getAttribute("href"))!;
+  await kept(page, bench);
+  await context.setOffline(true);
+  await link.click();
+  await expect(page).toHaveURL(new RegExp(bench));
+  await expect(page.getByRole("list", { name: "To measure" })).toBeVisible();
+  await context.setOffline(false);
+  await page.goto("/me");
+  await page.getByRole("button", { name: "Sign out" }).click();
+  await expect(page).toHaveURL(/sign-in/);
+  const left = await page.evaluate(async () =>
+    (await caches.keys()).filter((name) => name.startsWith("bell-step-pages")),
+  );
+  expect(left).toEqual([]);
+});
+
+test("a learner's next sheet is on the phone before there is no network", async ({
+  page,
+  context,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await signIn(page, "maren");
+  const sheet = page.getByRole("link", { name: "Open the sheet" });
+  await kept(page, (await sheet.getAttribute("href"))!);
+  await context.setOffline(true);
+  await sheet.click();
+  await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+  await expect(page.getByText(/Cut/).first()).toBeVisible();
+});
+
+test("it can be installed: the manifest names icons that are there, at their size", async ({
+  page,
+}) => {
+  await page.goto("/sign-in");
+  const href = await page.locator('link[rel="manifest"]').getAttribute("href");
+  const manifest = (await (await page.request.get(href!)).json()) as {
+    name: string;
+    start_url: string;
+    display: string;
+    icons: { src: string; sizes: string; purpose?: string }[];
+  };
+  expect(manifest).toMatchObject({ name: "Bell Step", start_url: "/", display: "standalone" });
+  expect(manifest.icons.some(({ purpose }) => purpose === "maskable")).toBe(true);
+  for (const { src, sizes } of manifest.icons) {
+    const size = await page.evaluate(async (address) => {
+      const image = new Image();
+      image.src = address;
+      await image.decode();
+      return `${image.naturalWidth}x${image.naturalHeight}`;
+    }, src);
+    expect(size).toBe(sizes);
+  }
+});

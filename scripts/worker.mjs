@@ -1,0 +1,38 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import { build } from "esbuild";
+import { ROOT } from "./setup/places.mjs";
+
+/**
+ * Makes the worker that keeps the application on a device, beside a finished build and
+ * with the list of what that build is made of. Run by `npm run build` and by the demo.
+ *
+ * @param dist the build's folder
+ */
+export async function buildWorker(dist) {
+  const folder = join(ROOT, dist);
+  const files = readdirSync(join(folder, "static"), { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile())
+    .map(({ parentPath, name }) =>
+      join(parentPath, name).slice(folder.length).replaceAll("\\", "/"),
+    )
+    .map((path) => `/_next${path}`);
+  const name = readFileSync(join(folder, "BUILD_ID"), "utf8").trim();
+  await build({
+    entryPoints: [join(ROOT, "offline/worker.ts")],
+    outfile: join(folder, "worker.js"),
+    bundle: true,
+    minify: true,
+    format: "iife",
+    logLevel: "warning",
+    tsconfig: join(ROOT, "offline/tsconfig.json"),
+    define: {
+      BUILD: JSON.stringify(name),
+      FILES: JSON.stringify(files),
+      "process.env.NODE_ENV": '"production"',
+    },
+  });
+}
+
+if (import.meta.url === `file://${process.argv[1]}`)
+  await buildWorker(process.env.BELL_STEP_DIST ?? ".next");

@@ -1,0 +1,13 @@
+"use client";
+
+import { useEffect } from "react";
+
+/** Starts the worker that keeps the application, and the pages that need it, on this device. */
+export function OfflineWorker() {
+  useEffect(() => {
+    if (process.env.NODE_ENV !== "production") return;
+    // Without it everything works but the reload without a network.
+    void navigator.serviceWorker?.register("/worker.js", { scope: "/" }).catch(() => undefined);
+  }, []);
+  return null;
+}
