@@ -52,9 +52,16 @@ async function suite(name, report, command, args, env, read) {
 
 const bin = (name) => join(ROOT, "node_modules/.bin", name);
 
-function jest(project, env) {
+function jest(project, env, more = []) {
   const report = join(LOCAL, `${project}-results.json`);
-  const args = ["--selectProjects", project, "--json", `--outputFile=${report}`, "--silent=false"];
+  const args = [
+    "--selectProjects",
+    project,
+    "--json",
+    `--outputFile=${report}`,
+    "--silent=false",
+    ...more,
+  ];
   return suite(project, report, bin("jest"), args, env, (found) => [
     found.numPassedTests,
     // A file that could not even be loaded has run no test, and counts as one failed.
@@ -86,13 +93,13 @@ async function prepareBrowserTests(serverUrl) {
   return { env, port };
 }
 
-/** Server and database of its own, killed again and again; it waits for them most of the time. */
+/** An hour of the afternoon with everything pulled out; the whole of it is `npm run afternoon`. */
 const afternoon = ({ env }) =>
   check(
     "an afternoon with everything pulled out",
     process.execPath,
     ["--import", "tsx", "e2e/afternoon/run.ts"],
-    env,
+    { ...env, AFTERNOON_PIECES: "60" },
   );
 
 async function browserTests({ env, port }) {
@@ -138,11 +145,12 @@ async function unitTests() {
 
 async function dataTests(postgres) {
   if (!wanted.includes("data")) return;
-  await jest("data", {
+  const env = {
     ...process.env,
     TEST_DATABASE_URL: postgres.url,
     NODE_OPTIONS: "--experimental-vm-modules --no-warnings",
-  });
+  };
+  await jest("data", env, ["--maxWorkers=2", "--testTimeout=20000"]);
 }
 
 /** Two chains at a time, one for each core of a small machine; the browser then has it to itself. */
@@ -159,10 +167,11 @@ async function runAll() {
     lint().then(unitTests),
     types().then(async () => {
       const prepared = wanted.includes("browser") ? await prepareBrowserTests(postgres.url) : null;
-      await Promise.all([dataTests(postgres), prepared && afternoon(prepared)]);
+      if (prepared) await afternoon(prepared);
       return prepared;
     }),
   ]);
+  await dataTests(postgres);
   if (browser) await browserTests(browser);
 }
 

@@ -26,13 +26,13 @@ import type { BenchReport, BenchTask, BenchTaskPiece } from "./task";
  * are pulled out again and again, killed at random moments. Nothing may be lost, nothing may
  * be there twice, and every verdict must be the one its records give. Prints the counts.
  */
-const PIECES = 300;
+const PIECES = Number(process.env.AFTERNOON_PIECES ?? 300);
 /** One in so many is measured on both benches. */
 const SHARED_EVERY = 8;
 const SMALL_EXERCISES = 5;
 const LEARNERS = 6;
 /** How often each is killed at most: starting the server again takes longest of all. */
-const MOST_KILLS = 4;
+const MOST_KILLS = Math.max(2, PIECES / 50);
 const SEED = Number(process.env.AFTERNOON_SEED ?? Date.now() % 100_000);
 const random = seededRandom(SEED);
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));

@@ -1,0 +1,18 @@
+import { ensureNpmPackages, ensurePostgres } from "./setup/packages.mjs";
+import { ROOT } from "./setup/places.mjs";
+import { run } from "./setup/run.mjs";
+import { main } from "./setup/say.mjs";
+
+/**
+ * `npm run afternoon`: 300 pieces on two benches while the network, the server and the
+ * database are pulled out; prints the counts. AFTERNOON_SEED repeats one.
+ */
+await main(async () => {
+  await ensurePostgres();
+  await ensureNpmPackages();
+  const { appEnvironment, buildApp } = await import("./setup/next.mjs");
+  const dist = ".next-test";
+  await buildApp(appEnvironment({ databaseUrl: "", port: 0, dist }), { quiet: true });
+  const args = ["--import", "tsx", "e2e/afternoon/run.ts"];
+  await run(process.execPath, args, { cwd: ROOT, env: { ...process.env, BELL_STEP_DIST: dist } });
+});
