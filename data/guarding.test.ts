@@ -8,6 +8,7 @@ import { addPhoto } from "./commands/photos";
 import { COMMAND_NAMES } from "./commands/run";
 import type { Database } from "./database";
 import { findBenchPiece, listBenchQueue } from "./queries/bench";
+import { listComparable } from "./queries/compare";
 import { listInstruments, listLatestChecks } from "./queries/instruments";
 import { findStanding, listLearnerPieces, listStandings } from "./queries/climb";
 import { listOpenAssignments } from "./queries/assignments";
@@ -322,6 +323,8 @@ describe("queries", () => {
       learner.personId,
     );
     await expect(findBenchPiece(database, learner, othersPiece)).rejects.toEqual(gone);
+    for (const { learnerId } of await listComparable(database, learner, piece))
+      expect(learnerId).toBe(learner.personId);
     await expect(findLearner(database, learner, otherLearner.personId)).rejects.toEqual(gone);
     await expect(findLearnerOverview(database, learner, otherLearner.personId)).rejects.toEqual(
       gone,
@@ -349,6 +352,7 @@ describe("queries", () => {
     const { instructor } = theirs;
     const { personId } = ours.learner;
     await expect(findBenchPiece(database, instructor, piece)).rejects.toEqual(gone);
+    expect(await listComparable(database, instructor, piece)).toEqual([]);
     await expect(findExercise(database, instructor, notSet)).rejects.toEqual(gone);
     await expect(findRevision(database, instructor, revision)).rejects.toEqual(gone);
     await expect(findDesign(database, instructor, notSet)).rejects.toEqual(gone);

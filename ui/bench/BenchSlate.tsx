@@ -1,8 +1,11 @@
 import type { Standing } from "@/core/climb/standing";
 import { instrumentThatDecides } from "@/core/measure/finer";
 import type { BenchInstrument, BenchPiece } from "@/core/records/bench";
+import { printSection } from "@/core/section/spoken";
+import type { Salvage } from "@/core/shelf/salvage";
 import { STEP_NAMES } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
+import { printBothUnits } from "@/core/units/print";
 import { limitsThatJudge, type Judgement } from "@/core/verdict/judge";
 import { canBeSigned } from "@/core/verdict/verdict";
 import { SlateMarks, SlateVerdict } from "../slate/SlateVerdict";
@@ -24,6 +27,8 @@ interface BenchSlateProps {
   gained: boolean;
   instruments: readonly BenchInstrument[];
   causes: Causes;
+  /** What a spoiled piece could still be used for. */
+  left: Salvage | null;
   signing: Signing;
   /** Lights a station; absent once the piece is closed. */
   onPick: ((characteristicId: string) => void) | undefined;
@@ -39,6 +44,7 @@ export function BenchSlate({
   gained,
   instruments,
   causes,
+  left,
   signing,
   onPick,
   onOverride,
@@ -73,6 +79,7 @@ export function BenchSlate({
           finer={(judgement) => finerFor(judgement, piece, instruments)}
           onPick={onPick}
         />
+        {left ? <StillGood left={left} unit={unit} /> : null}
         <CauseList
           causes={causes.likely}
           maySay={signing.may}
@@ -128,6 +135,28 @@ export function BenchSlate({
         )}
       </div>
     </aside>
+  );
+}
+
+/** A piece to start again is stock for another: which, and how much of it is good. */
+function StillGood({ left, unit }: { left: Salvage; unit: LengthUnit }) {
+  const { section, lengthMm, makes } = left;
+  const asked = new URLSearchParams({
+    section: printSection(section, unit),
+    length: `${Number(lengthMm.toFixed(1))} mm`,
+  });
+  return (
+    <section aria-label="What is left" className="mt-4 border-t border-slate-rule pt-3 text-15">
+      <p>
+        <strong className="font-semibold">Keep what is good of it:</strong>{" "}
+        {printBothUnits(lengthMm, unit)} of {printSection(section, unit)}{" "}
+        <span className="text-chalk-2">would still make</span>{" "}
+        {makes.map(({ name }) => name).join(", ")}.
+      </p>
+      <Link href={`/set/offcut?${asked.toString()}`} className="link text-13 text-chalk-2">
+        Everything it makes
+      </Link>
+    </section>
   );
 }
 

@@ -8,6 +8,8 @@ import { isClosed, type BenchInstrument, type BenchPiece } from "@/core/records/
 import { defectKind } from "@/core/trade/defects";
 import type { LengthUnit } from "@/core/units/length";
 import type { Judgement } from "@/core/verdict/judge";
+import type { Salvage } from "@/core/shelf/salvage";
+import { stillGood } from "@/core/shelf/stillGood";
 import { canBeSigned } from "@/core/verdict/verdict";
 import { BarDrawing, type BarStation } from "../bar/BarDrawing";
 import { BenchFooter } from "./BenchFooter";
@@ -48,6 +50,8 @@ interface BenchViewProps {
   history: CauseHistory;
   /** The learner, and who stands round the bench. */
   onlookers: readonly Onlooker[];
+  /** What its plain stretches would still make, if it is spoiled. */
+  salvage: readonly Salvage[];
   /** Date at the server, for checks that have run out. */
   today: string;
   person: { id: string; unit: LengthUnit; maySign: boolean };
@@ -60,6 +64,7 @@ export function BenchView({
   standing,
   history,
   onlookers,
+  salvage,
   today,
   person,
 }: BenchViewProps) {
@@ -210,6 +215,11 @@ export function BenchView({
           gained={standing.step > stepBefore}
           instruments={instruments}
           causes={causes}
+          left={stillGood(salvage, piece.piece, {
+            characteristics,
+            verdict,
+            defects: piece.defects,
+          })}
           signing={signing}
           onPick={closed ? undefined : pick}
           onOverride={mayOverride ? () => setOpen("override") : undefined}

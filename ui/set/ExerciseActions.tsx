@@ -52,6 +52,9 @@ export function ExerciseActions({
         <Link href={`/set/${exerciseId}/design`} className="button">
           Design a new revision
         </Link>
+        <Link href={`/set/${exerciseId}/marks`} className="link flex min-h-11 items-center text-15">
+          Marks rule
+        </Link>
         <button type="button" onClick={() => void copy()} className="link min-h-11 text-15">
           Copy
         </button>

@@ -1,11 +1,13 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { idSchema } from "@/core/records/fields";
+import { salvageOf } from "@/core/shelf/salvage";
 import { isInstructor, isStaff } from "@/data/actor";
 import { findBenchPiece } from "@/data/queries/bench";
 import { findCauseHistory } from "@/data/queries/causes";
 import { listInstruments } from "@/data/queries/instruments";
 import { listOnlookers } from "@/data/queries/people";
+import { listShelfPieces } from "@/data/queries/shelf";
 import { findStanding } from "@/data/queries/climb";
 import { KeepOffline } from "@/ui/offline/KeepOffline";
 import { BenchView } from "@/ui/bench/BenchView";
@@ -26,6 +28,8 @@ export default async function BenchPage({ params }: { params: Promise<{ pieceId:
     pieceId: piece.id,
     learnerId: piece.learner.id,
   });
+  const shelf = await listShelfPieces(database, actor);
+  const salvage = salvageOf(piece.piece, shelf);
   const onlookers = await listOnlookers(database, actor, piece.learner);
   const standing = await findStanding(database, actor, piece.learner.id, piece.technique.id);
   return (
@@ -37,6 +41,7 @@ export default async function BenchPage({ params }: { params: Promise<{ pieceId:
         standing={standing}
         history={history}
         onlookers={onlookers}
+        salvage={salvage}
         today={new Date().toISOString().slice(0, 10)}
         person={{ id: actor.personId, unit: actor.firstUnit, maySign: isInstructor(actor) }}
       />

@@ -1,0 +1,107 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { z } from "zod";
+import { askedOf, type BenchPiece, type BenchReading } from "@/core/records/bench";
+import { idSchema } from "@/core/records/fields";
+import { differencesOf } from "@/core/verdict/likeness";
+import { judgePiece } from "@/core/verdict/verdict";
+import { isStaff } from "@/data/actor";
+import { findBenchPiece } from "@/data/queries/bench";
+import { listComparable, readingsOf, type ComparablePiece } from "@/data/queries/compare";
+import { ComparedPieces } from "@/ui/compare/ComparedPieces";
+import { DifferenceTable } from "@/ui/compare/DifferenceTable";
+import { OtherPiece } from "@/ui/compare/OtherPiece";
+import { Link } from "@/ui/kit/Link";
+import { orNotFound, requireActor, services } from "../../../../server";
+
+export const metadata: Metadata = { title: "Side by side" };
+
+/** As many of the run as are looked at: the latest. */
+const RUN = 10;
+const askedSchema = z.object({ with: idSchema.optional().catch(undefined) });
+
+interface Props {
+  params: Promise<{ pieceId: string }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}
+
+export default async function ComparePage({ params, searchParams }: Props) {
+  const actor = await requireActor();
+  const id = idSchema.safeParse((await params).pieceId);
+  if (!id.success) notFound();
+  const { database } = services();
+  const piece = await orNotFound(findBenchPiece(database, actor, id.data));
+  const all = await listComparable(database, actor, piece.id);
+  const choices = choicesFor(piece, all);
+  const wanted = askedSchema.parse(await searchParams).with;
+  const other = all.find((one) => one.id === wanted && one.id !== piece.id) ?? choices[0]?.piece;
+  const run = all.filter(({ learnerId }) => learnerId === piece.learner.id).slice(-RUN);
+  const readings = await readingsOf(database, [
+    ...run.map((one) => one.id),
+    ...(other ? [other.id] : []),
+  ]);
+  const judged = (of: readonly BenchReading[]) => judgementsOf(piece, of);
+  const mine = judged(piece.readings);
+  const theirs = judged(other ? readings.get(other.id)! : []);
+  const unit = actor.firstUnit;
+  const others = all.filter((one) => one.id !== piece.id);
+  return (
+    <main className="mx-auto w-full max-w-5xl p-5">
+      <Link
+        href={isStaff(actor) ? `/measure/${piece.id}` : `/piece/${piece.id}`}
+        className="link flex min-h-11 w-fit items-center text-15"
+      >
+        {piece.tag}, {piece.exercise.name}
+      </Link>
+      <h1 className="font-slab text-27 font-semibold">Side by side</h1>
+      {other ? (
+        <>
+          <OtherPiece
+            pieceId={piece.id}
+            other={other}
+            choices={choices.map(({ why, piece: one }) => ({ why, id: one.id, tag: one.tag }))}
+            others={others.map(({ id: one, tag, learner }) => ({ id: one, tag, learner }))}
+          />
+          <ComparedPieces
+            piece={piece.piece}
+            characteristics={piece.characteristics}
+            mine={{ label: piece.tag, judgements: mine }}
+            other={{ label: other.tag, judgements: theirs }}
+          />
+          <DifferenceTable
+            differences={differencesOf(mine, theirs)}
+            labels={{ mine: piece.tag, other: other.tag }}
+            run={run.map(({ id: one, tag }) => ({ tag, judgements: judged(readings.get(one)!) }))}
+            unit={unit}
+          />
+        </>
+      ) : (
+        <p className="mt-3 border-t-2 border-ink bg-sheet p-5 text-17">
+          No other piece was made to this revision yet; there is nothing to lay beside it.
+        </p>
+      )}
+    </main>
+  );
+}
+
+const judgementsOf = (piece: BenchPiece, readings: readonly BenchReading[]) =>
+  judgePiece(
+    askedOf(piece),
+    { readings, defects: [], heats: 0, minutes: 0, tries: [], corrections: [] },
+    piece.rules,
+  ).judgements;
+
+/** What one would lay beside it first: the learner's last, and the best of the class. */
+function choicesFor(piece: BenchPiece, all: readonly ComparablePiece[]) {
+  const own = all.filter(({ learnerId }) => learnerId === piece.learner.id);
+  const at = own.findIndex(({ id }) => id === piece.id);
+  const last = own[at - 1];
+  const kept = all.filter(
+    ({ id, outcome, marks }) => id !== piece.id && outcome === "keep" && marks !== null,
+  );
+  const best = kept.toSorted((a, b) => b.marks! - a.marks!)[0];
+  return [
+    ...(last ? [{ why: "the last", piece: last }] : []),
+    ...(best ? [{ why: "the best kept", piece: best }] : []),
+  ];
+}

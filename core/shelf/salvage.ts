@@ -1,0 +1,51 @@
+import { layBar } from "../piece/bar";
+import type { Piece } from "../piece/piece";
+import type { Section } from "../section/section";
+import { fitOffcut } from "./offcut";
+
+/** A stretch that could still be worked as stock, and what on the shelf it would make. */
+export interface Salvage {
+  stretchId: string;
+  section: Section;
+  lengthMm: number;
+  makes: { id: string; name: string; spareMm: number }[];
+}
+
+interface OnShelf {
+  id: string;
+  name: string;
+  piece: Piece;
+}
+
+/** As many as are named; the whole list is the shelf's affair. */
+const NAMED = 3;
+
+/**
+ * What a spoiled piece could still become: each plain stretch without a feature, as an offcut
+ * held against the shelf, the one that makes most first. What is left over least comes first.
+ */
+export function salvageOf(piece: Piece, shelf: readonly OnShelf[]): Salvage[] {
+  const { stretches } = layBar(piece.stretches);
+  const featured = (fromMm: number, toMm: number) =>
+    (piece.features ?? []).some((feature) =>
+      "at" in feature
+        ? feature.at > fromMm && feature.at < toMm
+        : feature.from < toMm && feature.to > fromMm,
+    );
+  return stretches
+    .flatMap(({ stretch, fromMm, toMm }) => {
+      if (stretch.kind !== "prism" || featured(fromMm, toMm)) return [];
+      const offcut = { section: stretch.section, lengthMm: stretch.length };
+      const makes = shelf
+        .flatMap(({ id, name, piece: wanted }) => {
+          // A piece of several parts wants several bars.
+          if ((wanted.parts ?? []).length > 0) return [];
+          const fit = fitOffcut(wanted, offcut);
+          return "spareMm" in fit ? [{ id, name, spareMm: fit.spareMm }] : [];
+        })
+        .sort((a, b) => a.spareMm - b.spareMm)
+        .slice(0, NAMED);
+      return makes.length > 0 ? [{ stretchId: stretch.id, ...offcut, makes }] : [];
+    })
+    .sort((a, b) => b.makes.length - a.makes.length || b.lengthMm - a.lengthMm);
+}

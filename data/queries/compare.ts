@@ -1,0 +1,61 @@
+import { and, asc, eq, sql } from "drizzle-orm";
+import type { BenchReading } from "@/core/records/bench";
+import { isStaff, type Actor } from "../actor";
+import type { Queryable } from "../database";
+import { person, piece, verdict } from "../schema";
+import { currentRecords } from "./bench";
+
+export interface ComparablePiece {
+  id: string;
+  tag: string;
+  learnerId: string;
+  learner: string;
+  number: number;
+  outcome: "keep" | "another-heat" | "start-again" | null;
+  marks: number | null;
+}
+
+/**
+ * Pieces of the same revision, which so have the same plan: for staff everyone's, for a
+ * learner their own; by learner in the order made.
+ */
+export async function listComparable(
+  database: Queryable,
+  actor: Actor,
+  pieceId: string,
+): Promise<ComparablePiece[]> {
+  return database
+    .select({
+      id: piece.id,
+      tag: piece.tag,
+      learnerId: piece.learnerId,
+      learner: person.name,
+      number: piece.number,
+      outcome: sql<
+        ComparablePiece["outcome"]
+      >`(array_agg(${verdict.outcome} order by ${verdict.sequence} desc))[1]`,
+      marks: sql<number | null>`(array_agg(${verdict.marks} order by ${verdict.sequence} desc))[1]`,
+    })
+    .from(piece)
+    .innerJoin(person, eq(person.id, piece.learnerId))
+    .leftJoin(verdict, eq(verdict.pieceId, piece.id))
+    .where(
+      and(
+        eq(piece.schoolId, actor.schoolId),
+        sql`${piece.revisionId} = (select revision_id from ${piece} as this where this.id = ${pieceId})`,
+        isStaff(actor) ? undefined : eq(piece.learnerId, actor.personId),
+      ),
+    )
+    .groupBy(piece.id, person.name)
+    .orderBy(asc(person.name), asc(piece.number));
+}
+
+/** The readings that stand of each of some pieces. The caller has checked that they may be seen. */
+export async function readingsOf(
+  database: Queryable,
+  pieceIds: readonly string[],
+): Promise<Map<string, BenchReading[]>> {
+  const found = new Map<string, BenchReading[]>();
+  for (const id of pieceIds) found.set(id, (await currentRecords(database, id)).readings);
+  return found;
+}

@@ -1,0 +1,117 @@
+"use client";
+
+import { useState } from "react";
+import type { Characteristic } from "@/core/measure/characteristic";
+import { forgedOutline, tellingElevation, type OutlineStation } from "@/core/piece/outline";
+import type { Piece } from "@/core/piece/piece";
+import type { Judgement } from "@/core/verdict/judge";
+import { measuredOutline } from "@/core/verdict/likeness";
+
+interface Measured {
+  label: string;
+  judgements: readonly Judgement[];
+}
+
+interface ComparedPiecesProps {
+  piece: Piece;
+  characteristics: readonly Characteristic[];
+  mine: Measured;
+  other: Measured;
+}
+
+const TIMES = [1, 5, 10] as const;
+const WIDTH = 900;
+const SIDE = 16;
+const LEAST_HEIGHT = 90;
+
+/** Both outlines by their readings over the drawn one; deviations as they are, or made plain. */
+export function ComparedPieces({ piece, characteristics, mine, other }: ComparedPiecesProps) {
+  const [times, setTimes] = useState<(typeof TIMES)[number]>(5);
+  const drawn = forgedOutline(piece, tellingElevation(piece));
+  const outlineOf = ({ judgements }: Measured) =>
+    measuredOutline(drawn, characteristics, { judgements, times });
+  const outlines = { drawn, mine: outlineOf(mine), other: outlineOf(other) };
+  const scale = (WIDTH - 2 * SIDE) / Math.max(...drawn.map(({ xMm }) => xMm));
+  const halfMm = Math.max(
+    ...Object.values(outlines)
+      .flat()
+      .map((one) => one.halfMm),
+  );
+  const height = Math.max(LEAST_HEIGHT, 2 * halfMm * scale + 2 * SIDE);
+  const path = (outline: readonly OutlineStation[]) => {
+    const edge = (up: 1 | -1) =>
+      outline.map(({ xMm, halfMm: half }) => [SIDE + xMm * scale, height / 2 + up * half * scale]);
+    return `M${[...edge(-1), ...edge(1).reverse()].map((point) => point.map((n) => n.toFixed(1)).join(" ")).join("L")}z`;
+  };
+  return (
+    <section aria-label="Outlines" className="border border-rule bg-sheet p-2">
+      <svg
+        viewBox={`0 0 ${WIDTH} ${height.toFixed(0)}`}
+        role="img"
+        aria-label={`Outlines of ${mine.label} and ${other.label} by their readings, deviations drawn ${times} times`}
+        className="block h-auto w-full"
+        fill="none"
+      >
+        <path
+          d={path(outlines.drawn)}
+          className="fill-limewash stroke-rule-strong"
+          strokeWidth={1}
+        />
+        <path
+          d={path(outlines.other)}
+          className="stroke-light"
+          strokeWidth={2}
+          strokeDasharray="7 5"
+        />
+        <path d={path(outlines.mine)} className="stroke-ink" strokeWidth={2} />
+      </svg>
+      <div className="flex flex-wrap items-center gap-x-5 px-2 text-13">
+        <Legend className="stroke-ink">{mine.label}</Legend>
+        <Legend className="stroke-light" dashed>
+          {other.label}
+        </Legend>
+        <Legend className="stroke-rule-strong">as drawn</Legend>
+        <fieldset className="ml-auto flex items-center gap-3">
+          <legend className="sr-only">How large deviations are drawn</legend>
+          <span className="quiet">deviations</span>
+          {TIMES.map((one) => (
+            <label key={one} className="flex min-h-11 items-center gap-1.5">
+              <input
+                type="radio"
+                name="times"
+                checked={times === one}
+                onChange={() => setTimes(one)}
+                className="size-5 accent-ink"
+              />
+              {one === 1 ? "as they are" : `${one} times`}
+            </label>
+          ))}
+        </fieldset>
+      </div>
+    </section>
+  );
+}
+
+function Legend({
+  className,
+  dashed = false,
+  children,
+}: {
+  className: string;
+  dashed?: boolean;
+  children: string;
+}) {
+  return (
+    <span className="flex items-center gap-2">
+      <svg width={34} height={8} aria-hidden="true">
+        <path
+          d="M0 4H34"
+          className={className}
+          strokeWidth={2}
+          strokeDasharray={dashed ? "7 5" : undefined}
+        />
+      </svg>
+      {children}
+    </span>
+  );
+}
