@@ -126,7 +126,13 @@ test("practice readings and a cable come through the same door; half messages wa
   await send("7#.6\r\n");
   await expect(devices.getByRole("status")).toContainText("isn't a whole reading");
   await send("412 g\r\n");
-  await expect(devices.getByRole("status")).toContainText("a length is asked here");
+  await expect(devices.getByRole("status")).toContainText("412 g on the scale");
+  await send("860 C\r\n");
+  await expect(devices.getByRole("status")).toContainText("860 °C, bright cherry");
+  await devices.getByRole("button", { name: "Practice pyrometer" }).click();
+  await expect(devices.getByRole("status")).toContainText(/1[01]\d\d °C, yellow/);
+  await devices.getByRole("button", { name: "Practice scale" }).click();
+  await expect(devices.getByRole("status")).toContainText("% lighter");
   await send("7.62 mm\r\n");
   await expect(station(page, 3)).toHaveAccessibleName(/7\.6 mm, on size/);
   await devices.getByRole("button", { name: "Let the cable go" }).click();

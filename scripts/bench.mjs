@@ -108,6 +108,13 @@ await main(async () => {
         "ms",
         50,
       ),
+      "a piece taken in by keys: readings": atLeast(pages.takeIn.readings, "readings", 14),
+      "the same: longest a key kept the page from answering": atMost(
+        pages.takeIn.longestKey,
+        "ms",
+        50,
+      ),
+      "the same: longest task besides": atMost(pages.takeIn.longestTask, "ms", 50),
     });
   } finally {
     await postgres.stop();

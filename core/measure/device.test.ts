@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { coolingSeconds } from "../heat/cooling";
 import { characteristicSchema } from "./schema";
 import { LineReader, readDeviceLine } from "./device";
 import { readEntry } from "./reading";
@@ -20,8 +21,10 @@ describe("lines from devices", () => {
     ["12.3.4", "isn't a whole reading"],
     ["mm", "isn't a whole reading"],
     ["-0.12 mm", "less than nothing"],
-    ["412 g", "a weight"],
-    ["860 C", "a temperature"],
+    ["-3 g", "can't be"],
+    ["900 kg", "can't be"],
+    ["2400 C", "can't be"],
+    ["1580 F", "set it to °C"],
     ["ERR", "isn't a whole reading"],
     ["9".repeat(80), "too much"],
   ])("%j is refused: %s", (line, words) => {
@@ -31,11 +34,20 @@ describe("lines from devices", () => {
     });
   });
 
+  test.each([
+    ["412 g", { kind: "weight", grams: 412 }],
+    ["+000.268 kg", { kind: "weight", grams: 268 }],
+    ["860 C", { kind: "temperature", celsius: 860 }],
+    ["1012.5 °C", { kind: "temperature", celsius: 1012.5 }],
+  ])("%j is told from a length by its unit", (line, read) => {
+    expect(readDeviceLine(line)).toEqual(read);
+  });
+
   test("noise never gets through as anything but a size that can be read", () => {
     fc.assert(
       fc.property(fc.string({ maxLength: 80 }), (noise) => {
         const line = readDeviceLine(noise);
-        if (line.kind === "refused") return;
+        if (line.kind !== "reading") return;
         const entry = readEntry(line.text, "mm", { nominal: 10, name: "Tip" });
         expect([noise, entry.kind === "refused" && !/longer/.test(entry.message)]).toEqual([
           noise,
@@ -85,4 +97,32 @@ test("the practice instrument's noise is honest: of the uncertainty it states, a
   expect(spread).toBeLessThan(0.0525);
   const exact = piece.read(tip, 0, { resolution: 0.0001, uncertainty: 0 });
   expect(Math.abs(mean - exact)).toBeLessThan(0.005);
+});
+
+describe("the practice scale and pyrometer", () => {
+  const bar = { shape: "square", size: 16 } as const;
+  const piece = () => new PracticePiece([], 5, 16);
+
+  test("a piece weighs a little less than reckoned, the same each time but for the scale's noise", () => {
+    const practice = piece();
+    const shown = Array.from({ length: 200 }, () => practice.weigh(400));
+    expect(Math.max(...shown)).toBeLessThanOrEqual(400);
+    expect(Math.min(...shown)).toBeGreaterThan(370);
+    // ± 2 g (k = 2) and a step of 1 g: hardly ever more than 4 g either way.
+    expect(Math.max(...shown) - Math.min(...shown)).toBeLessThanOrEqual(8);
+  });
+
+  test("the bar cools as the reckoner says, and no further than it is looked at", () => {
+    const around = { emissivity: 0.8, convection: 15, ambient: 20 };
+    for (const to of [1000, 850, 600]) {
+      const seconds = coolingSeconds(bar, { from: 1150, to }, around);
+      const practice = piece();
+      const shown = Array.from({ length: 200 }, () => practice.temperature(bar, seconds));
+      const mean = shown.reduce((sum, one) => sum + one, 0) / shown.length;
+      // Standard error of 200 readings of ± 20 °C (k = 2): 0.7 °C.
+      expect(Math.abs(mean - to)).toBeLessThan(3);
+    }
+    expect(Math.abs(piece().temperature(bar, 1e6) - 300)).toBeLessThan(40);
+    expect(Math.abs(piece().temperature(bar, -5) - 1150)).toBeLessThan(40);
+  });
 });

@@ -1,6 +1,10 @@
 /** What became of a line a measuring device sent. */
 export type DeviceLine =
   | { kind: "reading"; text: string }
+  /** From a scale. */
+  | { kind: "weight"; grams: number }
+  /** From a pyrometer. */
+  | { kind: "temperature"; celsius: number }
   /** Nothing but noise or half a message: nothing is taken of it. */
   | { kind: "refused"; message: string };
 
@@ -8,18 +12,19 @@ export type DeviceLine =
 export const LONGEST_LINE = 60;
 
 const NUMBER = /^[+-]?\d{1,6}(?:[.,]\d{1,6})?$/;
-/** Units a length instrument may send. Anything else measures something else. */
+/** Units a length instrument may send. */
 const LENGTH_UNITS = new Set(["", "mm", "cm", "in", '"']);
-const OTHER_UNITS: Readonly<Record<string, string>> = {
-  g: "a weight",
-  kg: "a weight",
-  c: "a temperature",
-  "°c": "a temperature",
-};
+/** Grams in each unit a scale may send. */
+const GRAMS: Readonly<Record<string, number>> = { g: 1, kg: 1000 };
+const CELSIUS = new Set(["c", "°c"]);
+/** More than a bench scale carries, and hotter than any fire here: noise. */
+const MOST_GRAMS = 50_000;
+const MOST_CELSIUS = 1800;
 
 /**
  * Reads a line as a caliper, a scale or a pyrometer sends it: a number with or without a
- * sign, leading zeros and a unit. The text that comes back is read like a typed one.
+ * sign, leading zeros and a unit, which tells what it is. A length comes back as text that
+ * is read like a typed one.
  *
  * @example readDeviceLine("+0012.34 mm") → { kind: "reading", text: "12.34 mm" }
  */
@@ -31,9 +36,8 @@ export function readDeviceLine(line: string): DeviceLine {
   if (sent.length > LONGEST_LINE)
     return refuse(`The device sent too much: “${shown} …”. Send it again.`);
   const [, number = "", unit = ""] = /^([+-]?[\d.,]*) ?(.*)$/.exec(sent) ?? [];
-  const other = OTHER_UNITS[unit.toLowerCase()];
-  if (other && NUMBER.test(number))
-    return refuse(`The device sent ${other}, “${shown}”; a length is asked here.`);
+  const beside = NUMBER.test(number) ? readBesideLength(number, unit.toLowerCase()) : null;
+  if (beside) return beside;
   if (!NUMBER.test(number) || !LENGTH_UNITS.has(unit.toLowerCase()))
     return refuse(`The device sent “${shown}”, which isn't a whole reading. Send it again.`);
   if (number.startsWith("-"))
@@ -42,6 +46,23 @@ export function readDeviceLine(line: string): DeviceLine {
     );
   const plain = number.replace(/^\+?0*(?=\d)/, "");
   return { kind: "reading", text: unit === "" ? plain : `${plain} ${unit.toLowerCase()}` };
+}
+
+/** A weight or a temperature; null for a unit of neither. */
+function readBesideLength(number: string, unit: string): DeviceLine | null {
+  const value = Number(number.replace(",", "."));
+  if (unit === "f" || unit === "°f")
+    return { kind: "refused", message: "The pyrometer sends °F: set it to °C." };
+  const isWeight = Object.hasOwn(GRAMS, unit);
+  if (!isWeight && !CELSIUS.has(unit)) return null;
+  const of = isWeight ? value * GRAMS[unit]! : value;
+  const most = isWeight ? MOST_GRAMS : MOST_CELSIUS;
+  if (of < 0 || of > most)
+    return {
+      kind: "refused",
+      message: `The device sent “${number} ${unit}”, which can't be: 0 to ${isWeight ? "50 kg" : "1800 °C"} is taken. Set it to zero, then try again.`,
+    };
+  return isWeight ? { kind: "weight", grams: of } : { kind: "temperature", celsius: of };
 }
 
 /** Puts what arrives in pieces together to lines; half a message waits for its end. */

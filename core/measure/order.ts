@@ -20,3 +20,16 @@ export const inHandOrder = (plan: readonly Characteristic[]): Characteristic[] =
   [...plan].sort(
     (a, b) => TAKEN_UP.indexOf(a.instrument) - TAKEN_UP.indexOf(b.instrument) || a.atMm - b.atMm,
   );
+
+/** The orders in which a plan may be measured at the bench. */
+export const BENCH_ORDERS = ["as-planned", "from-end-a", "from-end-b"] as const;
+export type BenchOrder = (typeof BENCH_ORDERS)[number];
+
+/**
+ * A plan in the order chosen at the bench: as the exercise has it, or along the bar from
+ * either end, changing instruments on the way. What is at one place keeps its order.
+ */
+export function inBenchOrder(plan: readonly Characteristic[], order: BenchOrder): Characteristic[] {
+  const way = { "as-planned": 0, "from-end-a": 1, "from-end-b": -1 }[order];
+  return [...plan].sort((a, b) => way * (a.atMm - b.atMm));
+}

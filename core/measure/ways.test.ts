@@ -3,7 +3,7 @@ import { linearRegression } from "simple-statistics";
 import { fitLine, lozengeOf } from "./fits";
 import { checkInstrument } from "./instrumentCheck";
 import { instrumentThatDecides } from "./finer";
-import { inHandOrder } from "./order";
+import { inBenchOrder, inHandOrder, type BenchOrder } from "./order";
 import { areValuesOf, measuredUncertainty, measuredValue, valuesTaken } from "./ways";
 import type { Characteristic } from "./characteristic";
 
@@ -128,6 +128,15 @@ describe("too close to call", () => {
     expect(decides(92.97)).toBe("Fine caliper");
     expect(decides(93)).toBeNull();
   });
+});
+
+test("along the bar from either end, and back to the order planned; nothing is lost on the way", () => {
+  const at = (id: string, atMm: number) => ({ id, atMm }) as Characteristic;
+  const plan = [at("tip", 0), at("body", 120), at("length", 90), at("body-turned", 120)];
+  const ids = (order: BenchOrder) => inBenchOrder(plan, order).map(({ id }) => id);
+  expect(ids("as-planned")).toEqual(["tip", "body", "length", "body-turned"]);
+  expect(ids("from-end-a")).toEqual(["tip", "length", "body", "body-turned"]);
+  expect(ids("from-end-b")).toEqual(["body", "body-turned", "length", "tip"]);
 });
 
 test("the order of the hand: one instrument after another, from end A, both planes together", () => {

@@ -1,6 +1,7 @@
 import { gzipSync } from "node:zlib";
 import { chromium } from "@playwright/test";
 import { CHROMIUM } from "../setup/packages.mjs";
+import { takeInByKeys } from "./takeIn.mjs";
 
 /** The draft whose bar is dragged: two stretches, three features, and every kind of warning. */
 const DRAFT = "Bracket that can't be wound";
@@ -19,6 +20,7 @@ export async function measurePages(address) {
     const learnerBytes = await firstLoad(browser, address, "Maren Tholsgaard", "/next");
     await desk.goto(`${address}${bench}`, { waitUntil: "networkidle" });
     const judgementMs = await judgementTimes(desk);
+    const takeIn = await takeInByKeys(await signedIn(browser, address, "Oda Fenwright"), address);
     await desk.goto(`${address}/set`);
     const design = await desk.getByRole("link", { name: DRAFT }).getAttribute("href");
     const shellBytes = await firstLoad(browser, address, "Oda Fenwright", "/me");
@@ -31,6 +33,7 @@ export async function measurePages(address) {
       learnerBytes,
       designerBytes: designerBytes - shellBytes,
       judgementMs,
+      takeIn,
       editMs,
       sheetMs,
     };
@@ -40,7 +43,8 @@ export async function measurePages(address) {
 }
 
 async function signedIn(browser, address, who) {
-  const page = await (await browser.newContext()).newPage();
+  // The worker fetches the whole application in the background; here the page alone is counted.
+  const page = await (await browser.newContext({ serviceWorkers: "block" })).newPage();
   await page.goto(`${address}/sign-in`);
   await page.getByRole("button", { name: who }).click();
   await page.waitForURL((url) => !url.pathname.startsWith("/sign-in"));
@@ -51,7 +55,9 @@ async function signedIn(browser, address, who) {
 async function firstLoad(browser, address, who, path) {
   const signed = await signedIn(browser, address, who);
   const storageState = await signed.context().storageState();
-  const page = await (await browser.newContext({ storageState })).newPage();
+  const page = await (
+    await browser.newContext({ storageState, serviceWorkers: "block" })
+  ).newPage();
   const bodies = [];
   page.on("response", (response) => {
     if (/\.js(\?|$)/.test(response.url())) bodies.push(response.body());

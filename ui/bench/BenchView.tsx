@@ -20,6 +20,8 @@ import { DefectList } from "./DefectList";
 import type { Onlooker } from "./Calls";
 import { Photos } from "./Photos";
 import type { DeviceDoor } from "./ReadingField";
+import { OrderChoice } from "./OrderChoice";
+import { useBenchOrder } from "./useBenchOrder";
 import { StageChecks } from "./StageChecks";
 import { StationRow } from "./StationRow";
 import { TryList } from "./TryList";
@@ -68,7 +70,8 @@ export function BenchView({
   today,
   person,
 }: BenchViewProps) {
-  const bench = useBench(loaded, instruments, person.id);
+  const [order, keepOrder] = useBenchOrder();
+  const bench = useBench(loaded, instruments, { personId: person.id, order });
   const { piece, verdict } = bench;
   const { characteristics } = piece;
   const { unit } = person;
@@ -162,6 +165,7 @@ export function BenchView({
             onKey={onKey}
             door={door}
           />
+          {closed ? null : <OrderChoice order={order} onOrder={keepOrder} />}
           {calling ? (
             <Calls
               active={active}
@@ -174,7 +178,15 @@ export function BenchView({
               onCall={notes.call}
             />
           ) : null}
-          {devices && !closed ? <Devices piece={piece} stations={stations} door={door} /> : null}
+          {devices && !closed ? (
+            <Devices
+              piece={piece}
+              stations={stations}
+              finishedMassKg={plan.finishedMassKg}
+              heatSince={heatSince}
+              door={door}
+            />
+          ) : null}
           <TryList
             asked={piece.triesAsked}
             answers={piece.tries}

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import {
   AIDS,
   AID_WORDS,
@@ -19,7 +20,13 @@ const toggled = <T,>(all: readonly T[], one: T): T[] =>
   all.includes(one) ? all.filter((other) => other !== one) : [...all, one];
 
 /** What was done to the piece besides forging, and what helped: one tap each, always declared. */
-export function Declared({ corrections, allowed, aids, closed, onDeclare }: DeclaredProps) {
+export const Declared = memo(function Declared({
+  corrections,
+  allowed,
+  aids,
+  closed,
+  onDeclare,
+}: DeclaredProps) {
   return (
     <section
       aria-label="Declared"
@@ -49,7 +56,7 @@ export function Declared({ corrections, allowed, aids, closed, onDeclare }: Decl
       </Group>
     </section>
   );
-}
+});
 
 function Group({ title, children }: { title: string; children: React.ReactNode }) {
   return (

@@ -1,6 +1,6 @@
 "use client";
 
-import { useMemo, useState } from "react";
+import { useDeferredValue, useMemo, useState } from "react";
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useForm } from "react-hook-form";
 import { z } from "zod";
@@ -28,6 +28,8 @@ interface DefectDialogProps {
   onNote: (noted: NotedDefect) => void;
 }
 
+const NONE: readonly DefectKind[] = [];
+
 const found = (kind: DefectKind, words: string) =>
   [kind.name, kind.shows, ...kind.alsoCalled].join(" ").toLowerCase().includes(words);
 
@@ -46,6 +48,8 @@ export function DefectDialog({
     () => DEFECT_KINDS.filter((one) => found(one, words.trim().toLowerCase())),
     [words],
   );
+  // The place to type comes first; the catalogue with its pictures follows when there is time.
+  const shown = useDeferredValue(kinds, NONE);
   return (
     <SheetDialog title={kind ? kind.name : "Which defect"} open={open} onOpenChange={onOpenChange}>
       {kind ? (
@@ -71,7 +75,7 @@ export function DefectDialog({
             className="field mb-3"
           />
           <ul>
-            {kinds.map((one) => (
+            {shown.map((one) => (
               <li key={one.code} className="border-b">
                 <button
                   type="button"

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { BenchDefect } from "@/core/records/bench";
 import { defectKind } from "@/core/trade/defects";
 import { StateShape } from "../kit/StateShape";
@@ -11,7 +12,13 @@ interface DefectListProps {
 }
 
 /** The defects noted on the piece, and the way to note another. */
-export function DefectList({ defects, closed, onDevice, onChange, onAdd }: DefectListProps) {
+export const DefectList = memo(function DefectList({
+  defects,
+  closed,
+  onDevice,
+  onChange,
+  onAdd,
+}: DefectListProps) {
   return (
     <section
       aria-label="Defects"
@@ -54,4 +61,4 @@ export function DefectList({ defects, closed, onDevice, onChange, onAdd }: Defec
       )}
     </section>
   );
-}
+});

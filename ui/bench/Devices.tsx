@@ -5,12 +5,17 @@ import { readDeviceLine } from "@/core/measure/device";
 import type { BenchPiece } from "@/core/records/bench";
 import { PracticePiece } from "@/core/simulate/device";
 import type { DeviceDoor } from "./ReadingField";
+import { temperatureInWords, weightInWords } from "../words/devices";
 import { hasSerial, openCable, type Cable } from "./serial";
 import type { Stations } from "./useStations";
 
 interface DevicesProps {
   piece: BenchPiece;
   stations: Stations;
+  /** As the finished piece is reckoned, kg. */
+  finishedMassKg: number;
+  /** When the latest heat was counted here; null before. */
+  heatSince: number | null;
   door: React.RefObject<DeviceDoor | null>;
 }
 
@@ -21,7 +26,7 @@ const seedOf = (id: string) => parseInt(id.replaceAll("-", "").slice(-8), 16);
  * Instruments that send their readings: one on a cable, and one for practice that
  * measures a made-up twin of this piece. Both come through the same door.
  */
-export function Devices({ piece, stations, door }: DevicesProps) {
+export function Devices({ piece, stations, finishedMassKg, heatSince, door }: DevicesProps) {
   const { active, instrument } = stations;
   const [message, setMessage] = useState("");
   const [cable, setCable] = useState<Cable | null>(null);
@@ -39,6 +44,8 @@ export function Devices({ piece, stations, door }: DevicesProps) {
   function receive(line: string) {
     const sent = readDeviceLine(line);
     if (sent.kind === "refused") return setMessage(sent.message);
+    if (sent.kind === "weight") return setMessage(weightInWords(sent.grams, finishedMassKg * 1000));
+    if (sent.kind === "temperature") return setMessage(temperatureInWords(sent.celsius));
     if (!door.current)
       return setMessage("The device sent a reading, but nothing is lit to take it.");
     setMessage("");
@@ -58,6 +65,13 @@ export function Devices({ piece, stations, door }: DevicesProps) {
     pressed.current.times += 1;
     receive(`${shown} mm`);
   }
+
+  const weigh = () => receive(`${practice.weigh(finishedMassKg * 1000)} g`);
+  const takeTemperature = () => {
+    // Just out of the fire where no heat has been counted.
+    const seconds = heatSince === null ? 0 : (Date.now() - heatSince) / 1000;
+    receive(`${practice.temperature(piece.piece.stock.section, seconds)} C`);
+  };
 
   async function connect() {
     try {
@@ -88,6 +102,12 @@ export function Devices({ piece, stations, door }: DevicesProps) {
         onClick={pressPractice}
       >
         Press the practice instrument
+      </button>
+      <button type="button" className="link min-h-11" onClick={weigh}>
+        Practice scale
+      </button>
+      <button type="button" className="link min-h-11" onClick={takeTemperature}>
+        Practice pyrometer
       </button>
       {hasSerial() ? (
         <button

@@ -1,7 +1,7 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useRef, useState } from "react";
+import { memo, useRef, useState } from "react";
 import type { CommandFailure } from "@/core/records/commands";
 import type { BenchPhoto } from "@/core/records/bench";
 import { newId, sendCommand } from "../command";
@@ -30,7 +30,7 @@ async function upload(pieceId: string, file: File): Promise<CommandFailure | nul
 }
 
 /** Photographs of the piece; none leaves the school, and where it was taken is not kept. */
-export function Photos({ pieceId, photos, closed }: PhotosProps) {
+export const Photos = memo(function Photos({ pieceId, photos, closed }: PhotosProps) {
   const router = useRouter();
   const input = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState(false);
@@ -104,4 +104,4 @@ export function Photos({ pieceId, photos, closed }: PhotosProps) {
       ) : null}
     </section>
   );
-}
+});

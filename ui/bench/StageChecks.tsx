@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { BenchPiece } from "@/core/records/bench";
 import { StateShape } from "../kit/StateShape";
 
@@ -10,7 +11,13 @@ interface StageChecksProps {
 }
 
 /** What to look at at the anvil, stage by stage, before the piece comes to the bench. */
-export function StageChecks({ stages, checks, closed, onDevice, onCheck }: StageChecksProps) {
+export const StageChecks = memo(function StageChecks({
+  stages,
+  checks,
+  closed,
+  onDevice,
+  onCheck,
+}: StageChecksProps) {
   if (stages.length === 0) return null;
   const good = checks.filter(({ holds }) => holds).length;
   return (
@@ -63,4 +70,4 @@ export function StageChecks({ stages, checks, closed, onDevice, onCheck }: Stage
       </ol>
     </details>
   );
-}
+});

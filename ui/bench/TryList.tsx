@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { BenchTry } from "@/core/records/bench";
 import { StateShape } from "../kit/StateShape";
 
@@ -10,7 +11,13 @@ interface TryListProps {
 }
 
 /** The exercise's tries as plain questions: it works, or it doesn't. */
-export function TryList({ asked, answers, closed, onDevice, onAnswer }: TryListProps) {
+export const TryList = memo(function TryList({
+  asked,
+  answers,
+  closed,
+  onDevice,
+  onAnswer,
+}: TryListProps) {
   if (asked.length === 0) return null;
   return (
     <section aria-label="Tried in use" className="mt-3 border-x border-b border-rule bg-sheet">
@@ -53,4 +60,4 @@ export function TryList({ asked, answers, closed, onDevice, onAnswer }: TryListP
       </ul>
     </section>
   );
-}
+});

@@ -1,6 +1,7 @@
 "use client";
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { inBenchOrder, type BenchOrder } from "@/core/measure/order";
 import { applyEvent, eventId, type BenchEvent } from "@/core/records/apply";
 import { verdictOf, type BenchInstrument, type BenchPiece } from "@/core/records/bench";
 import type { Verdict } from "@/core/verdict/verdict";
@@ -26,7 +27,7 @@ export interface Bench {
 export function useBench(
   loaded: BenchPiece,
   instruments: readonly BenchInstrument[],
-  personId: string,
+  { personId, order }: { personId: string; order: BenchOrder },
 ): Bench {
   const [events, setEvents] = useState<BenchEvent[]>([]);
   const [waiting, setWaiting] = useState<QueuedEvent[]>([]);
@@ -108,10 +109,11 @@ export function useBench(
 
   const piece = useMemo(() => {
     const refusedIds = new Set(waiting.flatMap(({ id, refused }) => (refused ? [id] : [])));
-    return events
+    const now = events
       .filter((event) => !refusedIds.has(eventId(event)))
-      .reduce((now, event) => applyEvent(now, event, instruments), loaded);
-  }, [events, waiting, loaded, instruments]);
+      .reduce((before, event) => applyEvent(before, event, instruments), loaded);
+    return { ...now, characteristics: inBenchOrder(now.characteristics, order) };
+  }, [events, waiting, loaded, instruments, order]);
   const verdict = useMemo(() => verdictOf(piece), [piece]);
   const onDevice = useMemo(() => new Set(waiting.map(({ id }) => id)), [waiting]);
   const refused = useMemo(() => waiting.filter((event) => event.refused), [waiting]);

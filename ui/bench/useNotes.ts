@@ -1,5 +1,6 @@
 "use client";
 
+import { useMemo } from "react";
 import type { Aid, Correction } from "@/core/trade/declared";
 import type { CommandInput } from "@/core/records/commands";
 import { newId } from "../command";
@@ -25,6 +26,10 @@ const now = () => new Date().toISOString();
 /** Everything recorded at the bench besides readings; on a closed piece nothing is. */
 export function useNotes({ piece, record }: Bench, closed: boolean): Notes {
   const pieceId = piece.id;
+  return useMemo(() => notesFor(pieceId, record, closed), [pieceId, record, closed]);
+}
+
+function notesFor(pieceId: string, record: Bench["record"], closed: boolean): Notes {
   const unlessClosed =
     <Given extends unknown[]>(act: (...given: Given) => void) =>
     (...given: Given) => {

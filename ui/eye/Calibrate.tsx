@@ -1,10 +1,9 @@
 "use client";
 
 import { useState } from "react";
+import { USUAL_PX_PER_MM } from "../kit/screenScale";
 import { CARD_HEIGHT_MM, CARD_WIDTH_MM } from "@/core/eye/eye";
 
-/** What a browser takes a millimetre for, when nobody has told it: 96 px to the inch. */
-const USUAL_PX_PER_MM = 96 / 25.4;
 const LEAST = 1.8;
 const MOST = 9;
 /** A rule needs less width than a card held across a phone. */

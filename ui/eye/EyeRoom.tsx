@@ -1,29 +1,25 @@
 "use client";
 
 import { useState } from "react";
-import { z } from "zod";
 import type { LengthUnit } from "@/core/units/length";
-import { useKept } from "../kit/useKept";
+import { USUAL_PX_PER_MM, useScreenScale } from "../kit/screenScale";
 import { Calibrate } from "./Calibrate";
 import { Drill } from "./Drill";
 
-/** How large this screen draws a millimetre, in its own pixels; it belongs to the device. */
-const screenSchema = z.strictObject({ pxPerMm: z.number().min(1.5).max(12) });
-const SCREEN_KEY = "bell-step.screen";
-
 /** First the screen is set against something of a known size, then the eye is drilled. */
 export function EyeRoom({ unit }: { unit: LengthUnit }) {
-  const [screen, keepScreen] = useKept(SCREEN_KEY, screenSchema);
+  const [scale, keepScale] = useScreenScale();
   const [drilling, setDrilling] = useState(false);
   const [setting, setSetting] = useState(false);
-  if (drilling && screen)
-    return <Drill unit={unit} pxPerMm={screen.pxPerMm} onEnd={() => setDrilling(false)} />;
-  if (!screen || setting)
+  const pxPerMm = scale === null ? null : scale * USUAL_PX_PER_MM;
+  if (drilling && pxPerMm !== null)
+    return <Drill unit={unit} pxPerMm={pxPerMm} onEnd={() => setDrilling(false)} />;
+  if (pxPerMm === null || setting)
     return (
       <Calibrate
-        pxPerMm={screen?.pxPerMm ?? null}
-        onSet={(pxPerMm) => {
-          keepScreen({ pxPerMm });
+        pxPerMm={pxPerMm}
+        onSet={(next) => {
+          keepScale(next / USUAL_PX_PER_MM);
           setSetting(false);
         }}
       />

@@ -1,5 +1,4 @@
 import { useCallback, useMemo, useSyncExternalStore } from "react";
-import type { z } from "zod";
 
 const CHANGED = "bell-step.kept";
 
@@ -26,7 +25,7 @@ function read(key: string): string | null {
  */
 export function useKept<Value>(
   key: string,
-  schema: z.ZodType<Value>,
+  schema: { parse: (given: unknown) => Value },
 ): [value: Value | null, keep: (value: Value | null) => void] {
   const text = useSyncExternalStore(
     subscribe,

@@ -1,19 +1,12 @@
 "use client";
 
 import { useState } from "react";
-import { z } from "zod";
 import type { Drawing } from "@/core/drawing/drawing";
 import type { LengthUnit } from "@/core/units/length";
 import { DrawingSvg } from "../drawing/DrawingSvg";
-import { useKept } from "../kit/useKept";
+import { USUAL_PX_PER_MM, useScreenScale } from "../kit/screenScale";
 
-const KEY = "bell-step.screen-scale";
-/** What a browser takes a millimetre for: 96 dots to the inch. */
-const USUAL_PX_PER_MM = 96 / 25.4;
 const RULER_MM = 100;
-
-/** How many times larger a millimetre is to be drawn on this screen; 1 until it was measured. */
-const factorSchema = z.number().min(0.3).max(3);
 
 /** The template at its true size on this screen, once its ruler was laid against a real one. */
 export function ScreenTemplate({
@@ -25,7 +18,7 @@ export function ScreenTemplate({
   unit: LengthUnit;
   label: string;
 }) {
-  const [kept, keepFactor] = useKept(KEY, factorSchema);
+  const [kept, keepFactor] = useScreenScale();
   const [measured, setMeasured] = useState<string | null>(null);
   const now = kept ?? 1;
   const typed = Number((measured ?? "").replace(",", "."));
