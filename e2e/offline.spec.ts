@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { expectAccessible, saved, signIn, startPiece, take } from "./shop";
+import { expectAccessible, saved, signIn, startPiece, take, takeAndSend } from "./shop";
 
 test.use({ serviceWorkers: "allow" });
 
@@ -45,11 +45,30 @@ test("without the network the bench reloads, takes readings, and sends them when
   await page.getByRole("link", { name: "To the bench" }).click();
   await expect(page.getByRole("heading", { name: /No network|At the bench/ })).toBeVisible();
   await page.goto(bench);
+  await expect(page.getByText("3 only on this device")).toBeVisible();
   await context.setOffline(false);
   await saved(page);
   await page.reload();
   await expect(page.getByRole("button", { name: /^2\. .*: 3.0 mm, on size/ })).toBeVisible();
   await expect(page.getByRole("region", { name: "Defects" })).toContainText("Fish-mouth");
+});
+
+test("what was sent stays in sight when the page on the device is older than it", async ({
+  page,
+  context,
+}) => {
+  await signIn(page, "oda");
+  await startPiece(page, "Asta Kelling", /fid/);
+  await kept(page, new URL(page.url()).pathname);
+  await takeAndSend(page, "3.1");
+  await takeAndSend(page, "3.0");
+  await context.setOffline(true);
+  await page.reload();
+  await expect(page.getByRole("button", { name: /^2\. .*: 3.0 mm, on size/ })).toBeVisible();
+  await expect(page.getByText("all saved")).toBeVisible();
+  await context.setOffline(false);
+  await page.reload();
+  await expect(page.getByRole("button", { name: /^1\. .*: 3.1 mm, on size/ })).toBeVisible();
 });
 
 test("opening Measure once keeps every bench on it, and leaving forgets them", async ({

@@ -72,7 +72,6 @@ async function atTheDesk(browser) {
   await page.getByRole("button", { name: "turns", exact: true }).click();
   await page.locator("body").click({ position: { x: 4, y: 420 } });
   for (const [key, view] of [
-    ["1", "marked"],
     ["2", "forged"],
     ["3", "finished"],
   ]) {
@@ -142,6 +141,9 @@ async function measurePieces(page) {
   await page.locator("[data-signed]").waitFor();
   await page.evaluate(() => window.scrollTo(0, 0));
   await shoot(page, "bench-signed");
+  await page.getByRole("link", { name: "Side by side" }).click();
+  await page.getByRole("region", { name: "Outlines" }).waitFor();
+  await shoot(page, "side-by-side");
 }
 
 async function onThePhone(browser) {

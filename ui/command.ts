@@ -1,7 +1,9 @@
 import { v7 as uuidV7 } from "uuid";
 import type { CommandFailure, CommandInput, CommandName } from "@/core/records/commands";
 
-export type Answer<Value> = { ok: true; value: Value } | { ok: false; error: CommandFailure };
+export type Answer<Value> =
+  /** With the server's time of it, ms; not to the millisecond. */
+  { ok: true; value: Value; at: number } | { ok: false; error: CommandFailure };
 
 /** A new id, made where the record is made. */
 export const newId = (): string => uuidV7();
@@ -23,7 +25,8 @@ export async function post<Value>(path: string, body: unknown): Promise<Answer<V
       body: JSON.stringify(body),
     });
     const answer = (await response.json()) as Answer<Value>;
-    return typeof answer.ok === "boolean" ? answer : { ok: false, error: UNREACHABLE };
+    if (typeof answer.ok !== "boolean") return { ok: false, error: UNREACHABLE };
+    return answer.ok ? { ...answer, at: Date.parse(response.headers.get("date") ?? "") } : answer;
   } catch {
     return { ok: false, error: UNREACHABLE };
   }

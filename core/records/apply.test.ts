@@ -5,6 +5,7 @@ import { verdictOf, type BenchPiece } from "./bench";
 
 const EMPTY: BenchPiece = {
   id: "piece",
+  readAt: "2026-09-08T18:00:00Z",
   tag: "K1-1",
   selfCheck: false,
   kind: "assessed",
@@ -134,4 +135,44 @@ test("a piece sent back shows how it stands now; a closed one what it was signed
     verdictOf({ ...EMPTY, verdicts: [verdict(outcome)], signed }).marks;
   expect(shown("another-heat")).toBeNull();
   expect(shown("keep")).toBe(12);
+});
+
+test("a reading whose place was taken meanwhile doesn't come back when it is laid over again", () => {
+  const fresh = applyEvent(EMPTY, reading("b", 3.1, "a"), INSTRUMENTS);
+  const again = [reading("a", 4), reading("b", 3.1, "a")].reduce(
+    (now, event) => applyEvent(now, event, INSTRUMENTS),
+    fresh,
+  );
+  expect(again.readings.map(({ id }) => id)).toEqual(["b"]);
+});
+
+test("a stage's latest check is in force, and a size is called once by each", () => {
+  const check = (checkId: string, holds: boolean): BenchEvent => ({
+    name: "check-stage",
+    input: { checkId, pieceId: "piece", stage: 0, holds, checkedAt: "2026-09-08T18:00:00Z" },
+  });
+  const call = (callId: string, callerId: string, called: number): BenchEvent => ({
+    name: "call-size",
+    input: {
+      callId,
+      pieceId: "piece",
+      characteristicId: "tip",
+      callerId,
+      called,
+      calledAt: "2026-09-08T18:00:00Z",
+    },
+  });
+  const piece = [
+    check("s1", false),
+    check("s2", true),
+    check("s2", true),
+    call("c1", "maren", 3.5),
+    call("c2", "maren", 9),
+    call("c3", "ivo", 4),
+  ].reduce((now, event) => applyEvent(now, event, INSTRUMENTS), EMPTY);
+  expect(piece.stageChecks).toEqual([{ id: "s2", stage: 0, holds: true }]);
+  expect(piece.calls.map(({ callerId, called }) => [callerId, called])).toEqual([
+    ["maren", 3.5],
+    ["ivo", 4],
+  ]);
 });

@@ -95,7 +95,9 @@ function withReading(
   instruments: readonly BenchInstrument[],
 ): BenchPiece {
   const { readingId: id, characteristicId, values, typed, instrumentId, supersedesId } = input;
-  if (piece.readings.some((reading) => reading.id === id)) return piece;
+  // There already, or taken the place of meanwhile, here or on another bench.
+  if (piece.readings.some((reading) => reading.id === id || reading.supersedesId === id))
+    return piece;
   const instrumentUncertainty =
     instruments.find((instrument) => instrument.id === instrumentId)?.uncertainty ?? 0;
   const reading = {

@@ -77,6 +77,8 @@ export interface SignedVerdict {
 /** Everything the bench needs to judge a piece by itself, with or without the network. */
 export interface BenchPiece {
   id: string;
+  /** When it was read from the records, by the server's clock. */
+  readAt: string;
   tag: string;
   /** Measured by the learner themselves: their own readings, apart from any inspection. */
   selfCheck: boolean;

@@ -65,6 +65,7 @@ export async function findBenchPiece(
   pieceId: string,
   { selfCheck = false } = {},
 ): Promise<BenchPiece> {
+  const readAt = new Date().toISOString();
   const [row] = await database
     .select({
       piece,
@@ -90,6 +91,7 @@ export async function findBenchPiece(
   if (!row) notFound("piece");
   return {
     id: row.piece.id,
+    readAt,
     tag: row.piece.tag,
     selfCheck,
     kind: row.piece.kind,

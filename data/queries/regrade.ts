@@ -1,6 +1,5 @@
 import { and, asc, eq, sql } from "drizzle-orm";
 import { askedOf, recordOf } from "@/core/records/bench";
-import type { Correction } from "@/core/trade/declared";
 import type { Step } from "@/core/trade/steps";
 import type { MarksRule } from "@/core/verdict/marksRule";
 import type { Outcome } from "@/core/verdict/outcomes";

@@ -3,7 +3,7 @@ import type { CommandFailure } from "@/core/records/commands";
 import { eventId, type BenchEvent } from "@/core/records/apply";
 import { post } from "../command";
 
-/** An event that waits on this device until the server has it. */
+/** An event that waits on this device until the server has it, and a while longer. */
 export interface QueuedEvent {
   /** Order of entry on this device. */
   order: number;
@@ -14,6 +14,10 @@ export interface QueuedEvent {
   event: BenchEvent;
   /** Why the server won't have it; it is kept until the person has seen it. */
   refused: CommandFailure | null;
+  /** 1 once the server has it; then it is kept for pages that are older than it. */
+  sent: 0 | 1;
+  /** By the server's clock, ms; 0 before. */
+  sentAt: number;
 }
 
 class DeviceStore extends Dexie {
@@ -22,6 +26,9 @@ class DeviceStore extends Dexie {
   constructor() {
     super("bell-step-bench");
     this.version(1).stores({ queue: "++order, id, [personId+pieceId], personId" });
+    this.version(2)
+      .stores({ queue: "++order, id, [personId+pieceId+sent], [personId+sent]" })
+      .upgrade((change) => change.table("queue").toCollection().modify({ sent: 0, sentAt: 0 }));
   }
 }
 
@@ -36,15 +43,35 @@ export async function keep(personId: string, pieceId: string, event: BenchEvent)
   const id = eventId(event);
   if (event.name === "tally-piece" || event.name === "change-defect")
     await queue()
-      .where({ personId, pieceId })
+      .where({ personId, pieceId, sent: 0 })
       .filter((other) => other.id === id && other.refused === null)
       .delete();
-  await queue().add({ id, personId, pieceId, event, refused: null });
+  await queue().add({ id, personId, pieceId, event, refused: null, sent: 0, sentAt: 0 });
 }
 
 /** What waits for a piece, in order of entry. */
 export const waitingFor = (personId: string, pieceId: string): Promise<QueuedEvent[]> =>
-  queue().where({ personId, pieceId }).sortBy("order");
+  queue().where({ personId, pieceId, sent: 0 }).sortBy("order");
+
+/** The server tells its time to the second, and a page takes a moment to be read. */
+const SAME_MOMENT_MS = 3000;
+
+/**
+ * What the server has had since a page was read, oldest first: a page out of the device's
+ * keeping, or one that was under way meanwhile, doesn't show it. What is older is forgotten.
+ *
+ * @param readAt when the page was read, by the server's clock, ms
+ */
+export async function sentSince(
+  personId: string,
+  pieceId: string,
+  readAt: number,
+): Promise<BenchEvent[]> {
+  const sent = await queue().where({ personId, pieceId, sent: 1 }).sortBy("order");
+  const known = sent.filter(({ sentAt }) => sentAt < readAt - SAME_MOMENT_MS);
+  await queue().bulkDelete(known.map(({ order }) => order));
+  return sent.filter((one) => !known.includes(one)).map(({ event }) => event);
+}
 
 /** Drops what the server refused, once the person has seen why. */
 export const forget = (order: number): Promise<void> => queue().delete(order);
@@ -55,12 +82,12 @@ export const forget = (order: number): Promise<void> => queue().delete(order);
  * harmless: every event has its own id.
  */
 export async function flush(personId: string): Promise<Connection> {
-  const waiting = await queue().where({ personId }).sortBy("order");
+  const waiting = await queue().where({ personId, sent: 0 }).sortBy("order");
   for (const { order, event, refused } of waiting) {
     if (refused) continue;
     const answer = await post(`/api/command/${event.name}`, event.input);
     if (answer.ok) {
-      await queue().delete(order);
+      await queue().update(order, { sent: 1, sentAt: answer.at || Date.now() });
     } else if (answer.error.code === "unavailable") {
       return "unreachable";
     } else if (answer.error.code === "signed-out") {

@@ -5,7 +5,15 @@ import { inBenchOrder, type BenchOrder } from "@/core/measure/order";
 import { applyEvent, eventId, type BenchEvent } from "@/core/records/apply";
 import { verdictOf, type BenchInstrument, type BenchPiece } from "@/core/records/bench";
 import type { Verdict } from "@/core/verdict/verdict";
-import { flush, forget, keep, waitingFor, type Connection, type QueuedEvent } from "./outbox";
+import {
+  flush,
+  forget,
+  keep,
+  sentSince,
+  waitingFor,
+  type Connection,
+  type QueuedEvent,
+} from "./outbox";
 
 const RETRY_MS = 4000;
 
@@ -58,18 +66,21 @@ export function useBench(
     return sending.current;
   }, [personId, pieceId]);
 
+  // What waits, and what was sent since the page was read, are laid over it.
+  const opened = useRef(loaded);
   useEffect(() => {
     let gone = false;
-    void waitingFor(personId, pieceId).then((left) => {
-      if (gone) return;
-      for (const { id } of left) unsaved.current.add(id);
-      setEvents((now) => [
-        ...left.flatMap(({ event, refused }) => (refused ? [] : [event])),
-        ...now,
-      ]);
-      setWaiting(left);
-      void send();
-    });
+    const readAt = Date.parse(opened.current.readAt);
+    void Promise.all([sentSince(personId, pieceId, readAt), waitingFor(personId, pieceId)]).then(
+      ([sent, left]) => {
+        if (gone) return;
+        for (const { id } of left) unsaved.current.add(id);
+        const waits = left.flatMap(({ event, refused }) => (refused ? [] : [event]));
+        setEvents((now) => [...sent, ...waits, ...now]);
+        setWaiting(left);
+        void send();
+      },
+    );
     const again = () => void send();
     const timer = setInterval(again, RETRY_MS);
     window.addEventListener("online", again);
@@ -80,10 +91,21 @@ export function useBench(
     };
   }, [personId, pieceId, send]);
 
-  // A fresh copy from the server already holds what was saved.
+  // A fresh copy from the server holds what was saved before it was read.
   useEffect(() => {
-    setEvents((now) => now.filter((event) => unsaved.current.has(eventId(event))));
-  }, [loaded]);
+    if (loaded === opened.current) return;
+    let gone = false;
+    void sentSince(personId, pieceId, Date.parse(loaded.readAt)).then((sent) => {
+      if (gone) return;
+      const ids = new Set(sent.map(eventId));
+      const isUnsaved = (event: BenchEvent) =>
+        unsaved.current.has(eventId(event)) && !ids.has(eventId(event));
+      setEvents((now) => [...sent, ...now.filter(isUnsaved)]);
+    });
+    return () => {
+      gone = true;
+    };
+  }, [loaded, personId, pieceId]);
 
   const record = useCallback(
     (event: BenchEvent) => {

@@ -6,8 +6,19 @@ import type { KeepMessage } from "./kept";
 /** Longest wait for a quiet moment, ms. */
 const AT_LATEST_MS = 8000;
 
-/** Has the pages it names, and the one it stands on, kept on this device for when there is no network. */
-export function KeepOffline({ paths = [] }: { paths?: readonly string[] }) {
+/**
+ * Has the pages it names, and the one it stands on, kept on this device for when there is no
+ * network.
+ *
+ * @param version when it changes, they are kept anew
+ */
+export function KeepOffline({
+  paths = [],
+  version = 0,
+}: {
+  paths?: readonly string[];
+  version?: number;
+}) {
   const others = paths.join(" ");
   useEffect(() => {
     let gone = false;
@@ -25,6 +36,6 @@ export function KeepOffline({ paths = [] }: { paths?: readonly string[] }) {
     return () => {
       gone = true;
     };
-  }, [others]);
+  }, [others, version]);
   return null;
 }

@@ -34,7 +34,7 @@ export default async function BenchPage({ params }: { params: Promise<{ pieceId:
   const standing = await findStanding(database, actor, piece.learner.id, piece.technique.id);
   return (
     <>
-      <KeepOffline />
+      <KeepOffline version={piece.verdicts.length} />
       <BenchView
         loaded={piece}
         instruments={instruments}
