@@ -49,7 +49,7 @@ test("sizes are called before they are measured, by the learner and those round 
 }) => {
   await signIn(page, "oda");
   await startPiece(page, "Pell Ansgar", /fid/);
-  await page.getByRole("button", { name: "Call it first" }).click();
+  await page.getByRole("button", { name: "Calls" }).click();
   const calls = page.getByRole("region", { name: "Called by eye" });
   const says = calls.getByRole("textbox");
   await says.fill("3.5");

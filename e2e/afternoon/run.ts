@@ -32,7 +32,7 @@ const SHARED_EVERY = 8;
 const SMALL_EXERCISES = 5;
 const LEARNERS = 6;
 /** How often each is killed at most: starting the server again takes longest of all. */
-const MOST_KILLS = Math.max(2, PIECES / 50);
+const MOST_KILLS = Math.max(1, PIECES / 50);
 const SEED = Number(process.env.AFTERNOON_SEED ?? Date.now() % 100_000);
 const random = seededRandom(SEED);
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));

@@ -1,4 +1,4 @@
-import { useId } from "react";
+import { memo, useId } from "react";
 import {
   forgedOutline,
   stockOutline,
@@ -41,7 +41,7 @@ interface BarDrawingProps {
 const SIDE_PX = 34;
 
 /** The bar, to scale: as marked for the saw and the punch, or as forged with its sections. */
-export function BarDrawing({
+export const BarDrawing = memo(function BarDrawing({
   piece,
   plan,
   view,
@@ -95,7 +95,7 @@ export function BarDrawing({
       ))}
     </svg>
   );
-}
+});
 
 function LayoutMarks({
   frame,

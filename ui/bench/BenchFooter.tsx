@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 import type { BenchInstrument } from "@/core/records/bench";
 import { Key } from "../kit/Key";
+import { Link } from "../kit/Link";
 import { uncertaintyInWords } from "../words/instruments";
 import { daysOverdue } from "./overdue";
 import type { Stations } from "./useStations";
@@ -15,6 +16,9 @@ interface BenchFooterProps {
   onDevice: number;
   devices: boolean;
   onDevices: () => void;
+  pieceId: string;
+  /** What the slate says, for where it isn't in sight. */
+  headline: string;
   calling: boolean;
   onCalling: () => void;
   mayTally: boolean;
@@ -30,6 +34,8 @@ export function BenchFooter({
   onDevice,
   devices,
   onDevices,
+  pieceId,
+  headline,
   calling,
   onCalling,
   mayTally,
@@ -37,17 +43,29 @@ export function BenchFooter({
   const { active, instrument } = stations;
   const overdue = instrument ? daysOverdue(instrument, today) : 0;
   return (
-    <footer className="no-print sticky bottom-0 flex min-h-11 flex-wrap items-center gap-x-5 gap-y-1 border-t border-rule-strong bg-limewash px-5 py-1.5">
-      {keysNow({ active, closed, untried, mayTally, maySign }).map(([key, does]) => (
-        <Key key={key} of={key}>
-          {does}
-        </Key>
-      ))}
-      <Key of="?">all keys</Key>
+    <footer className="no-print sticky bottom-0 z-20 flex min-h-11 flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule-strong bg-limewash px-5 py-1.5">
+      <a href="#slate" className="link flex min-h-11 items-center font-semibold lg:hidden">
+        {headline}
+      </a>
+      {/* A phone has none of these keys; what they do has a place to tap. */}
+      <span className="max-sm:hidden sm:contents">
+        {keysNow({ active, closed, untried, mayTally, maySign }).map(([key, does]) => (
+          <Key key={key} of={key}>
+            {does}
+          </Key>
+        ))}
+        <Key of="?">all keys</Key>
+      </span>
+      <Link
+        href={`/measure/${pieceId}/compare`}
+        className="link flex min-h-11 items-center text-13"
+      >
+        Side by side
+      </Link>
       {closed ? null : (
         <>
           <Opener open={calling} onClick={onCalling}>
-            Call it first
+            Calls
           </Opener>
           <Opener open={devices} onClick={onDevices}>
             Devices

@@ -1,7 +1,6 @@
 import { workingSeconds } from "@/core/heat/working";
 import type { BenchPiece } from "@/core/records/bench";
 import { STEP_NAMES } from "@/core/trade/steps";
-import { Link } from "../kit/Link";
 import { HeatTimer } from "./HeatTimer";
 
 /** Which piece this is, whose, and how it went: heats and minutes are one tap each. */
@@ -44,12 +43,6 @@ export function BenchHeader({
           </p>
         ) : null}
       </div>
-      <Link
-        href={`/measure/${piece.id}/compare`}
-        className="link flex min-h-11 items-center text-15 text-ink-2"
-      >
-        Side by side
-      </Link>
       <div className="flex items-center gap-2 text-15">
         <Tally
           label="heats"

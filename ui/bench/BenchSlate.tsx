@@ -54,8 +54,9 @@ export function BenchSlate({
   const technique = piece.technique.name;
   return (
     <aside
+      id="slate"
       aria-label="Verdict"
-      className="flex flex-col bg-slate text-chalk lg:sticky lg:top-0 lg:h-[calc(100dvh-7.125rem)]"
+      className="flex scroll-mt-2 flex-col bg-slate text-chalk lg:sticky lg:top-0 lg:h-[calc(100dvh-7.125rem)]"
     >
       <div className="grow overflow-y-auto p-6" tabIndex={0} role="group" aria-label="Reasons">
         <Troubles bench={bench} problem={signing.problem ?? causes.problem} />

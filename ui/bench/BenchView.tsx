@@ -5,13 +5,13 @@ import { useMemo, useRef, useState } from "react";
 import type { Standing } from "@/core/climb/standing";
 import { planPiece } from "@/core/piece/plan";
 import { isClosed, type BenchInstrument, type BenchPiece } from "@/core/records/bench";
-import { defectKind } from "@/core/trade/defects";
 import type { LengthUnit } from "@/core/units/length";
-import type { Judgement } from "@/core/verdict/judge";
 import type { Salvage } from "@/core/shelf/salvage";
 import { stillGood } from "@/core/shelf/stillGood";
 import { canBeSigned } from "@/core/verdict/verdict";
-import { BarDrawing, type BarStation } from "../bar/BarDrawing";
+import { BarDrawing } from "../bar/BarDrawing";
+import { headlineOf } from "../words/verdict";
+import { useNarrow } from "../kit/useNarrow";
 import { BenchFooter } from "./BenchFooter";
 import { BenchHeader } from "./BenchHeader";
 import { BenchSlate } from "./BenchSlate";
@@ -30,6 +30,7 @@ import { useBenchKeys } from "./useBenchKeys";
 import { useNotes } from "./useNotes";
 import { useCauses, type CauseHistory } from "./useCauses";
 import { useSigning } from "./useSigning";
+import { useOnTheBar } from "./useOnTheBar";
 import { useStations } from "./useStations";
 
 const DefectDialog = dynamic(
@@ -70,6 +71,7 @@ export function BenchView({
   today,
   person,
 }: BenchViewProps) {
+  const narrow = useNarrow();
   const [order, keepOrder] = useBenchOrder();
   const bench = useBench(loaded, instruments, { personId: person.id, order });
   const { piece, verdict } = bench;
@@ -85,7 +87,6 @@ export function BenchView({
     onSigned: () => stations.pick(null),
   });
   const plan = useMemo(() => planPiece(piece.piece), [piece.piece]);
-  const [preview, setPreview] = useState<Judgement | null>(null);
   const [open, setOpen] = useState<"defect" | "override" | null>(null);
   const [devices, setDevices] = useState(false);
   const [calling, setCalling] = useState(loaded.calls.length > 0);
@@ -93,10 +94,6 @@ export function BenchView({
   const [stepBefore] = useState(standing.step);
   const door = useRef<DeviceDoor>(null);
 
-  const pick = (id: string | null) => {
-    setPreview(null);
-    stations.pick(id);
-  };
   /** Of an assessed piece heats and minutes belong to the inspection. */
   const mayTally = !piece.selfCheck || piece.kind === "practice";
   const tally = (heats: number, minutes: number) => {
@@ -122,16 +119,7 @@ export function BenchView({
     s: () => void signing.sign(null),
   });
 
-  const drawn: BarStation[] = characteristics.map(({ id, atMm }, index) => ({
-    number: index + 1,
-    atMm,
-    state: id === active?.id ? "active" : judgements.has(id) ? "done" : "waiting",
-  }));
-  const pins = piece.defects.map(({ id, kind, atMm, corrected }) => ({
-    id,
-    atMm: atMm ?? plan.straightLengthMm / 2,
-    label: `${defectKind(kind)?.name.toLowerCase() ?? kind}${corrected ? ", put right" : ""}`,
-  }));
+  const { drawn, pins } = useOnTheBar(piece, plan.straightLengthMm, stations);
 
   return (
     <div className="flex grow flex-col">
@@ -151,6 +139,7 @@ export function BenchView({
               unit={unit}
               stations={drawn}
               pins={pins}
+              widthPx={narrow ? 420 : 860}
             />
           </section>
           <StationRow
@@ -159,9 +148,7 @@ export function BenchView({
             grade={piece.rules.grades[piece.exercise.step]}
             unit={unit}
             closed={closed}
-            preview={preview}
-            onPick={pick}
-            onPreview={setPreview}
+            onPick={stations.pick}
             onKey={onKey}
             door={door}
           />
@@ -233,7 +220,7 @@ export function BenchView({
             defects: piece.defects,
           })}
           signing={signing}
-          onPick={closed ? undefined : pick}
+          onPick={closed ? undefined : stations.pick}
           onOverride={mayOverride ? () => setOpen("override") : undefined}
         />
       </main>
@@ -246,6 +233,8 @@ export function BenchView({
         onDevice={bench.onDevice.size}
         devices={devices}
         onDevices={() => setDevices(!devices)}
+        pieceId={piece.id}
+        headline={headlineOf(verdict)}
         calling={calling}
         onCalling={() => setCalling(!calling)}
         mayTally={mayTally}

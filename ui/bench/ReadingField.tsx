@@ -55,7 +55,10 @@ export function ReadingField({
   const { least, asked, most } = valuesTaken(characteristic);
   const wanted = several ? most : asked;
 
-  useEffect(() => input.current?.focus({ preventScroll: true }), []);
+  useEffect(() => {
+    input.current?.focus({ preventScroll: true });
+    return () => onPreview(null);
+  }, [onPreview]);
 
   const read = (typed: string) =>
     typed.trim() === "" ? null : readEntry(typed, unit, expected(characteristic, taken));

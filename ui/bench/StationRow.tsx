@@ -1,3 +1,4 @@
+import { useState } from "react";
 import type { Judgement } from "@/core/verdict/judge";
 import type { LengthUnit } from "@/core/units/length";
 import { ChoiceField } from "./ChoiceField";
@@ -6,13 +7,12 @@ import { Station } from "./Station";
 import type { Bench } from "./useBench";
 import type { Stations } from "./useStations";
 
-interface StationRowProps extends Pick<ReadingFieldProps, "onPreview" | "onKey" | "door"> {
+interface StationRowProps extends Pick<ReadingFieldProps, "onKey" | "door"> {
   bench: Bench;
   stations: Stations;
   grade: number;
   unit: LengthUnit;
   closed: boolean;
-  preview: Judgement | null;
   onPick: (id: string) => void;
 }
 
@@ -23,12 +23,13 @@ export function StationRow({
   grade,
   unit,
   closed,
-  preview,
   onPick,
   ...field
 }: StationRowProps) {
   const { piece, onDevice } = bench;
   const { active, instrument, judgements, take } = stations;
+  // Here, so that a key typed draws the stations anew and nothing else.
+  const [preview, setPreview] = useState<Judgement | null>(null);
   const readingOf = (id: string) =>
     piece.readings.findLast(({ characteristicId }) => characteristicId === id);
   return (
@@ -63,6 +64,7 @@ export function StationRow({
                 instrumentUncertainty={instrument.uncertainty}
                 standing={taken}
                 onTake={take}
+                onPreview={setPreview}
                 {...field}
               />
             ) : null}

@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { Characteristic } from "@/core/measure/characteristic";
 import type { BenchInstrument } from "@/core/records/bench";
 import type { Judgement } from "@/core/verdict/judge";
@@ -35,8 +35,9 @@ export function useStations(
   const [held, setHeld] = useState<string | null>(null);
   const started = useRef(false);
   const active = closed ? undefined : characteristics.find(({ id }) => id === activeId);
-  const judgements = new Map(
-    verdict.judgements.map((judgement) => [judgement.characteristicId, judgement]),
+  const judgements = useMemo(
+    () => new Map(verdict.judgements.map((judgement) => [judgement.characteristicId, judgement])),
+    [verdict.judgements],
   );
 
   // Readings kept on the device arrive a moment after the page: light what is really next, once.

@@ -6,15 +6,11 @@ import type { Reason, Verdict } from "@/core/verdict/verdict";
 import { StateShape } from "../kit/StateShape";
 import {
   adviceInWords,
+  headlineOf,
   marksInWords,
-  OUTCOME_WORDS,
   reasonInWords,
   STATE_WORDS,
 } from "../words/verdict";
-
-/** The headline while nothing speaks against the piece yet. */
-const headline = ({ outcome, judgements }: Verdict) =>
-  outcome ? OUTCOME_WORDS[outcome] : judgements.length > 0 ? "Good so far" : "Nothing measured yet";
 
 /** The verdict, chalked: outcome, what to do, every reason with its cost, marks. */
 export function SlateVerdict({
@@ -44,7 +40,7 @@ export function SlateVerdict({
         {found}
       </p>
       <p className="mt-1 font-slab text-38 font-semibold" data-outcome>
-        {headline(verdict)}
+        {headlineOf(verdict)}
       </p>
       {advice.length > 0 ? (
         <ol className="mt-4 space-y-3">
@@ -167,7 +163,7 @@ function Line({ what, says, cost, note, onPick }: LineProps) {
       </span>
       <span className="flex gap-3 text-right text-chalk-2">
         <span>{says}</span>
-        <span className="w-7">{marks > 0 ? `−${marks}` : ""}</span>
+        <span className="w-10">{marks > 0 ? `−${marks}` : ""}</span>
       </span>
     </li>
   );

@@ -7,7 +7,7 @@ import { CORRECTION_WORDS } from "@/core/trade/declared";
 import type { Advice, LengthEffect } from "@/core/verdict/advice";
 import type { Standing } from "@/core/verdict/judge";
 import type { Outcome } from "@/core/verdict/outcomes";
-import type { Reason } from "@/core/verdict/verdict";
+import type { Reason, Verdict } from "@/core/verdict/verdict";
 
 /** Every word about a verdict stands here. */
 export const OUTCOME_WORDS: Record<Outcome, string> = {
@@ -160,3 +160,10 @@ export function reasonInWords(reason: Exclude<Reason, { code: "measured" }>): st
 /** Marks as they are shown: whole. */
 export const marksInWords = (marks: number | null): string =>
   marks === null ? "–" : String(Math.round(marks));
+
+/** The outcome, or how it stands while nothing speaks against the piece yet. */
+export const headlineOf = ({
+  outcome,
+  judgements,
+}: Pick<Verdict, "outcome" | "judgements">): string =>
+  outcome ? OUTCOME_WORDS[outcome] : judgements.length > 0 ? "Good so far" : "Nothing measured yet";
