@@ -150,7 +150,7 @@ async function dataTests(postgres) {
     TEST_DATABASE_URL: postgres.url,
     NODE_OPTIONS: "--experimental-vm-modules --no-warnings",
   };
-  await jest("data", env, ["--maxWorkers=2", "--testTimeout=20000"]);
+  await jest("data", env, ["--testTimeout=20000"]);
 }
 
 /** Two chains at a time, one for each core of a small machine; the browser then has it to itself. */
@@ -168,10 +168,10 @@ async function runAll() {
     types().then(async () => {
       const prepared = wanted.includes("browser") ? await prepareBrowserTests(postgres.url) : null;
       if (prepared) await afternoon(prepared);
+      await dataTests(postgres);
       return prepared;
     }),
   ]);
-  await dataTests(postgres);
   if (browser) await browserTests(browser);
 }
 
