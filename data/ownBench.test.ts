@@ -234,6 +234,24 @@ describe("calls", () => {
     ).toMatchObject({ error: { code: "invalid" } });
   });
 
+  test("aren't too late because the learner has measured it for themselves", async () => {
+    const { pieceId, characteristics } = await startFid(database, ours);
+    const asked = characteristics.find(({ readings }) => readings === "one")!;
+    await actOk(database, ours.learner, "take-reading", readingFor(ours, pieceId, asked));
+    const call = (callerId: string) => ({
+      callId: newId(),
+      pieceId,
+      characteristicId: asked.id,
+      callerId,
+      called: 3,
+      calledAt: NOW,
+    });
+    await actOk(database, ours.instructor, "call-size", call(ours.otherLearner.personId));
+    expect(
+      await act(database, ours.learner, "call-size", call(ours.learner.personId)),
+    ).toMatchObject({ error: { code: "conflict" } });
+  });
+
   test("of the drill are one's own, and nobody else's to see", async () => {
     const drawn = { callId: newId(), measure: "length", called: 50, truth: 40, calledAt: NOW };
     await actOk(database, ours.otherLearner, "call-drawn", drawn);

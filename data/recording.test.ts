@@ -19,6 +19,7 @@ import {
   openTestDatabase,
   type TestSchool,
 } from "./testing/database";
+import { NOW, readingFor, startFid as startSharedFid, valuesOnSize } from "./testing/fid";
 
 let database: Database;
 let pool: Pool;
@@ -30,46 +31,14 @@ beforeAll(async () => {
 });
 afterAll(() => pool.end());
 
-const NOW = "2026-11-24T18:00:00.000Z";
-
-async function startFid(person = ours.learner) {
-  const fid = ours.rows.exercise.find(({ name }) => name === "Net-mender's fid")!;
-  const revision = ours.rows.exerciseRevision.find(({ exerciseId }) => exerciseId === fid.id)!;
-  const assignmentId = newId();
-  await actOk(database, ours.instructor, "assign", {
-    revisionId: revision.id,
-    learners: [{ assignmentId, personId: person.personId }],
-  });
-  const pieceId = newId();
-  const input = { pieceId, assignmentId, kind: "assessed", guided: false };
-  const { tag } = await actOk<{ tag: string }>(database, ours.instructor, "start-piece", input);
-  return {
-    pieceId,
-    tag,
-    input,
-    techniqueId: fid.techniqueId,
-    characteristics: revision.characteristics as Characteristic[],
-  };
-}
+const startFid = (learner = ours.learner) => startSharedFid(database, ours, { learner });
 
 const readingOf = (
   pieceId: string,
   characteristic: Characteristic,
   values: number[],
   supersedesId: string | null = null,
-) => ({
-  readingId: newId(),
-  pieceId,
-  characteristicId: characteristic.id,
-  values,
-  typed: values.join(" "),
-  instrumentId: ours.rows.instrument.find(({ kind }) => kind === characteristic.instrument)!.id,
-  supersedesId,
-  takenAt: NOW,
-});
-
-const onSize = ({ readings, nominal, tolerance }: Characteristic) =>
-  readings === "difference" ? [tolerance.sizeMm * 1.4, tolerance.sizeMm * 1.4] : [nominal];
+) => readingFor(ours, pieceId, characteristic, { values, supersedesId });
 
 async function measureAll(pieceId: string, characteristics: Characteristic[]) {
   for (const characteristic of characteristics)
@@ -77,7 +46,7 @@ async function measureAll(pieceId: string, characteristics: Characteristic[]) {
       database,
       ours.assistant,
       "take-reading",
-      readingOf(pieceId, characteristic, onSize(characteristic)),
+      readingOf(pieceId, characteristic, valuesOnSize(characteristic)),
     );
   await answer(pieceId, true);
 }
@@ -235,7 +204,7 @@ describe("readings", () => {
         database,
         ours.instructor,
         "take-reading",
-        readingOf(pieceId, characteristic, onSize(characteristic)),
+        readingOf(pieceId, characteristic, valuesOnSize(characteristic)),
       );
       const piece = await findBenchPiece(database, ours.instructor, pieceId);
       expect(verdict).toEqual(judgePiece(askedOf(piece), recordOf(piece), piece.rules));

@@ -34,7 +34,14 @@ export const callSize = defineCommand({
       const [measured] = await tx
         .select({ id: reading.id })
         .from(reading)
-        .where(and(eq(reading.pieceId, pieceId), eq(reading.characteristicId, characteristicId)))
+        .where(
+          and(
+            eq(reading.pieceId, pieceId),
+            eq(reading.characteristicId, characteristicId),
+            // What a learner measured for themselves tells those round the bench nothing.
+            eq(reading.selfCheck, row.selfCheck),
+          ),
+        )
         .limit(1);
       if (measured) conflict("That has been measured already; a call comes before the reading.");
       const added = await tx

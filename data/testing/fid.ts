@@ -22,9 +22,11 @@ export async function startFid(
   const [assignmentId, pieceId] = [newId(), newId()];
   const learners = [{ assignmentId, personId: learner.personId }];
   await actOk(database, instructor, "assign", { revisionId: revision.id, learners });
-  await actOk(database, by, "start-piece", { pieceId, assignmentId, kind, guided: false });
+  const { techniqueId } = fid;
+  const input = { pieceId, assignmentId, kind, guided: false };
+  const { tag } = await actOk<{ tag: string }>(database, by, "start-piece", input);
   const characteristics = revision.characteristics as Characteristic[];
-  return { pieceId, assignmentId, exerciseId: fid.id, characteristics };
+  return { pieceId, assignmentId, exerciseId: fid.id, characteristics, input, tag, techniqueId };
 }
 
 /** Values on size for a characteristic. */

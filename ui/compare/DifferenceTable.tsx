@@ -2,8 +2,8 @@ import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
 import type { Judgement } from "@/core/verdict/judge";
 import type { Difference } from "@/core/verdict/likeness";
-import { StateShape, stateColour } from "../kit/StateShape";
-import { limitsInWords, STATE_WORDS } from "../words/verdict";
+import { MeasuredCell } from "../measure/MeasuredCell";
+import { limitsInWords, signedInWords } from "../words/verdict";
 
 interface DifferenceTableProps {
   differences: readonly Difference[];
@@ -42,8 +42,8 @@ export function DifferenceTable({ differences, labels, run, unit }: DifferenceTa
           {differences.map((row) => (
             <tr key={row.characteristicId}>
               <td>{row.name}</td>
-              <Value of={row.mine} unit={unit} />
-              <Value of={row.other} unit={unit} />
+              <MeasuredCell of={row.mine} unit={unit} />
+              <MeasuredCell of={row.other} unit={unit} />
               <td className="number font-semibold">{apartInWords(row, unit)}</td>
               <td className="number quiet">{limitsInWords(row, unit)}</td>
               <td>
@@ -59,19 +59,8 @@ export function DifferenceTable({ differences, labels, run, unit }: DifferenceTa
 
 function apartInWords({ apart, share, unit: measured }: Difference, unit: LengthUnit): string {
   if (apart === null) return "–";
-  const size = printMeasured(Math.abs(apart), measured, unit);
-  const sign = apart > 0 ? "+" : apart < 0 ? "−" : "";
-  return share !== null && share > 0.5 ? `${sign}${size}, much` : `${sign}${size}`;
-}
-
-function Value({ of, unit }: { of: Judgement | null; unit: LengthUnit }) {
-  if (!of) return <td className="number quiet">–</td>;
-  return (
-    <td className={`number font-semibold ${stateColour(of.state)}`}>
-      {printMeasured(of.value, of.unit, unit)} <StateShape state={of.state} size={13} />
-      <span className="sr-only"> {STATE_WORDS[of.state]}</span>
-    </td>
-  );
+  const signed = signedInWords(apart, measured, unit);
+  return share !== null && share > 0.5 ? `${signed}, much` : signed;
 }
 
 const STRIP = { width: 132, height: 30 };

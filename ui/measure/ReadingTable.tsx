@@ -1,8 +1,7 @@
 import type { LengthUnit } from "@/core/units/length";
-import { printMeasured } from "@/core/units/print";
 import type { Judgement } from "@/core/verdict/judge";
-import { StateShape, stateColour } from "../kit/StateShape";
-import { limitsInWords, STATE_WORDS } from "../words/verdict";
+import { limitsInWords, signedInWords } from "../words/verdict";
+import { MeasuredCell } from "./MeasuredCell";
 
 interface ReadingTableProps {
   inspected: readonly Judgement[];
@@ -47,11 +46,13 @@ export function ReadingTable({ inspected, selfChecked, unit }: ReadingTableProps
           return (
             <tr key={row.characteristicId}>
               <td>{row.name}</td>
-              {own.size > 0 ? <Reading of={self} unit={unit} /> : null}
-              <Reading of={inspection} unit={unit} />
+              {own.size > 0 ? <MeasuredCell of={self} unit={unit} /> : null}
+              <MeasuredCell of={inspection} unit={unit} />
               {own.size > 0 ? (
                 <td className="number">
-                  {self && inspection ? apart(self, inspection, unit) : ""}
+                  {self && inspection
+                    ? signedInWords(self.value - inspection.value, row.unit, unit)
+                    : ""}
                 </td>
               ) : null}
               <td className="number quiet">{limitsInWords(row, unit)}</td>
@@ -60,21 +61,5 @@ export function ReadingTable({ inspected, selfChecked, unit }: ReadingTableProps
         })}
       </tbody>
     </table>
-  );
-}
-
-function apart(self: Judgement, inspection: Judgement, unit: LengthUnit): string {
-  const by = self.value - inspection.value;
-  const size = printMeasured(Math.abs(by), self.unit, unit);
-  return `${by > 0 ? "+" : by < 0 ? "−" : ""}${size}`;
-}
-
-function Reading({ of, unit }: { of: Judgement | undefined; unit: LengthUnit }) {
-  if (!of) return <td className="number quiet">–</td>;
-  return (
-    <td className={`number font-semibold ${stateColour(of.state)}`}>
-      {printMeasured(of.value, of.unit, unit)} <StateShape state={of.state} size={13} />
-      <span className="sr-only"> {STATE_WORDS[of.state]}</span>
-    </td>
   );
 }

@@ -167,3 +167,9 @@ export const headlineOf = ({
   judgements,
 }: Pick<Verdict, "outcome" | "judgements">): string =>
   outcome ? OUTCOME_WORDS[outcome] : judgements.length > 0 ? "Good so far" : "Nothing measured yet";
+
+/** A difference with its sign. */
+export function signedInWords(by: number, measured: MeasuredUnit, unit: LengthUnit): string {
+  const sign = by > 0 ? "+" : by < 0 ? "−" : "";
+  return `${sign}${printMeasured(Math.abs(by), measured, unit)}`;
+}
