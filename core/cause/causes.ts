@@ -5,6 +5,8 @@ export interface Cause {
   name: string;
   /** What to practise, as an instruction. */
   drill: string;
+  /** The technique the drill belongs to, by its slug. */
+  practises: string;
   /** The trade notes it rests on: section, then what is said there. */
   from: string;
   /** How strongly each deviation points to it, in logits. */
@@ -45,6 +47,7 @@ export type CauseCode = (typeof CAUSE_CODES)[number];
 export const CAUSES: Record<CauseCode, Cause> = {
   "turning-off": {
     name: "Not turned a true quarter",
+    practises: "drawing-out",
     drill:
       "Draw 150 mm of 12 square down one size, turning on a chalked mark; check both diagonals every heat.",
     from: "Defects, gone diamond: not turning a true 90°",
@@ -53,6 +56,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   "face-tilted": {
     name: "Blows not flat",
+    practises: "hammer-control",
     drill: "Planish a flat at dull red until no crescent shows in a raking light.",
     from: "Defects, hammer marks: the edge of the face; gone diamond: blows not flat",
     deviations: { diamond: 1, "sides-uneven": 1 },
@@ -60,6 +64,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   "too-cold": {
     name: "Worked too cold",
+    practises: "heat-control",
     drill:
       "One piece with a caller: back to the fire the moment it is dull red, and count the heats.",
     from: "Defects, crack: black heat; kink: a cold spot; flats: hammered cold",
@@ -76,6 +81,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   overheated: {
     name: "Left too long in the fire",
+    practises: "heat-control",
     drill:
       "Watch one end from black to yellow in shade and name each colour aloud; take it out before it sparks.",
     from: "Defects, burnt steel and coarse grain: left in the fire",
@@ -84,6 +90,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   "light-blows": {
     name: "Blows too light for the section",
+    practises: "hammer-control",
     drill: "Ten full blows a heat on a 16 square, none after orange; compare the end's shape.",
     from: "Defects, fish-mouth: the surface moves faster than the core",
     deviations: { "heavy-all-over": 1.5, "heats-over": 1.5 },
@@ -91,6 +98,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   "uneven-heat": {
     name: "Heat not even",
+    practises: "heat-control",
     drill:
       "Heat 120 mm of 10 square until one colour runs its whole length; turn it every five counts.",
     from: "Techniques, twist: hot parts turn more; defects, dog-leg: uneven heat",
@@ -99,6 +107,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   "stopped-early": {
     name: "Left off a heat too soon",
+    practises: "drawing-out",
     drill: "Stop, measure, and take the one heat more before calling it done; ten in a row.",
     from: "Direction matters: heavy can take another heat",
     deviations: { "heavy-all-over": 2, "tip-heavy": 1.5, "one-plane": 0.5 },
@@ -106,6 +115,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   "hit-finished": {
     name: "Hit where it was to size already",
+    practises: "square-taper",
     drill:
       "Chalk what is to size and keep off the chalk; half on, half off the far edge for the tip only.",
     from: "Defects, thin spot: hitting where it was to size already",
@@ -114,6 +124,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   "marks-off": {
     name: "Marks lost, or not from one end",
+    practises: "measuring-marking",
     drill: "Mark five places on a bar from one end, dot them, heat it, and measure where they lie.",
     from: "The order of work, mark: distances from one datum end",
     deviations: { "place-off": 2, "legs-unequal": 2 },
@@ -121,6 +132,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   "punch-off-mark": {
     name: "Punch started off its mark",
+    practises: "punching",
     drill: "Ten starts in a scrap flat: dot cold, two light blows, look, correct, then drive.",
     from: "Defects, off-centre hole: started off the mark, not checked",
     deviations: { "walls-unequal": 2, "place-off": 1.5 },
@@ -128,6 +140,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   "punch-leaning": {
     name: "Punch held leaning",
+    practises: "punching",
     drill: "Punch five holes turning the bar end for end every third blow; measure both faces.",
     from: "Defects, crooked hole: leaning, never turned",
     deviations: { "walls-unequal": 1.5 },
@@ -135,6 +148,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   "face-not-dressed": {
     name: "Face not dressed after drifting",
+    practises: "slot-drift",
     drill: "Drift one hole in four steps, and dress the face before each of the next three.",
     from: "Techniques, slot punch and drift: dress the face after every drifting",
     deviations: {},
@@ -142,6 +156,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   "no-gauge": {
     name: "Worked without a gauge",
+    practises: "jigs",
     drill:
       "Make a gauge from sheet off the first piece, and hold the second against it every heat.",
     from: "Defects, not matching its partner: no gauge or jig",
@@ -150,6 +165,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   "scale-left": {
     name: "Scale not brushed off",
+    practises: "finish",
     drill: "Brush before the first blow of every heat, for a whole evening.",
     from: "Defects, scale pitting: not brushed off before hammering",
     deviations: {},
@@ -157,6 +173,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   "weld-prepared-badly": {
     name: "Fire or joint not ready for the weld",
+    practises: "fold-weld",
     drill:
       "One small fold weld at the end of each day: clean fire, light first blow, pry it open beside the weld.",
     from: "Defects, failed weld: dirty fire, scale, too cold, first blow too hard",
@@ -165,6 +182,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   "not-upset-first": {
     name: "Not upset enough first",
+    practises: "upsetting",
     drill: "Upset three ends of 12 square by a third in two heats each, keeping them straight.",
     from: "Defects, weld neck: scarf not upset; upset lost: thinned by straightening",
     deviations: {},
@@ -172,6 +190,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   "corners-left": {
     name: "Corners left on the end",
+    practises: "drawing-out",
     drill: "Knock the corners off the end before drawing or spreading it; five ends in a row.",
     from: "Defects, fish-mouth: square corners at an end being drawn",
     deviations: {},
@@ -179,6 +198,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   "stock-short": {
     name: "Too little bar between the marks",
+    practises: "measuring-marking",
     drill: "Reckon the volume between two set-downs before marking, and forge it from that.",
     from: "Defects, too little metal: no volume planned between the set-downs",
     deviations: { "short-on-size": 2.5 },
@@ -186,6 +206,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   "not-trued": {
     name: "Not trued at the end of the heat",
+    practises: "hammer-control",
     drill: "Before every return to the fire, one look along the bar and one blow to true it.",
     from: "The order of work, correct before going on; defects, out of true",
     deviations: { bowed: 2 },
@@ -193,6 +214,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
   },
   "rounded-early": {
     name: "Rounded before it was square to size",
+    practises: "round-taper",
     drill: "Square, octagon, sixteen, round: stop and measure at each.",
     from: "Techniques, round taper: square first, then octagon, then sixteen, then round",
     deviations: {},

@@ -1,8 +1,11 @@
 import fc from "fast-check";
+import type { Characteristic } from "../measure/characteristic";
+import { plusMinusForGradeMm } from "../measure/tolerance";
 import type { Step } from "../trade/steps";
-import { nextPiece, type SetPiece } from "./next";
-import { standingOf, type SignedPiece } from "./standing";
+import { DEFAULT_STANDING_RULES, type RulesInForce, type StandingRules } from "./rules";
+import { spreadAllowed, standingOf, type SignedPiece } from "./standing";
 
+const DAY_MS = 86_400_000;
 let made = 0;
 const piece = (meetsStep: Step | 0, more: Partial<SignedPiece> = {}): SignedPiece => {
   made += 1;
@@ -13,9 +16,44 @@ const piece = (meetsStep: Step | 0, more: Partial<SignedPiece> = {}): SignedPiec
     guided: false,
     meetsStep,
     signedAt: made,
+    startedAt: made,
+    madeBefore: null,
+    cold: false,
+    shown: false,
+    sizes: [],
     ...more,
   };
 };
+
+const TIP: Characteristic = {
+  id: "tip.width",
+  name: "Tip, width",
+  measure: "thickness",
+  kind: "size",
+  unit: "mm",
+  readings: "one",
+  stretch: "tip",
+  atMm: 0,
+  nominal: 3,
+  instrument: "caliper",
+  heavyWhen: "above",
+  whenLight: "start-again",
+  weight: 1,
+  tolerance: { sizeMm: 3, coarser: 0 },
+};
+const withTip = (value: number, more: Partial<SignedPiece> = {}) =>
+  piece(4, { sizes: [{ characteristic: TIP, value }], ...more });
+const alike = (count: number, value = 3) => Array.from({ length: count }, () => withTip(value));
+
+const rules = (
+  from: number,
+  changed: Partial<StandingRules>,
+  countsTo: Iterable<[string, Step]> = [],
+): RulesInForce => ({
+  from,
+  rules: { ...DEFAULT_STANDING_RULES, ...changed },
+  countsTo: new Map(countsTo),
+});
 
 describe("standing", () => {
   test("nothing proves nothing", () => {
@@ -23,6 +61,7 @@ describe("standing", () => {
       step: 0,
       earned: [],
       towards: { step: 1, have: 0, need: 1, exerciseId: null },
+      since: 0,
     });
   });
 
@@ -33,7 +72,7 @@ describe("standing", () => {
     const standing = standingOf(three);
     expect(standing.step).toBe(3);
     expect(standing.earned.at(-1)?.pieceIds).toEqual(three.map(({ pieceId }) => pieceId));
-    expect(standing.towards).toBeNull();
+    expect(standing.towards).toMatchObject({ step: 4, have: 2, need: 10 });
   });
 
   test("a poor piece breaks a run; practice and guided pieces neither break nor count", () => {
@@ -57,85 +96,135 @@ describe("standing", () => {
     expect(standingOf(mixed)).toMatchObject({ step: 2, towards: { have: 2, exerciseId: "fid" } });
   });
 
-  const pieces = fc.array(
-    fc.record({
-      pieceId: fc.uuid(),
-      exerciseId: fc.constantFrom("fid", "pin"),
-      kind: fc.constantFrom("assessed" as const, "practice" as const),
-      guided: fc.boolean(),
-      meetsStep: fc.constantFrom<Step | 0>(0, 1, 2, 3, 4, 5),
-      signedAt: fc.integer({ min: 0, max: 1e6 }),
-    }),
-    { maxLength: 12 },
-  );
-
-  test("what is earned stays earned, and the order of the records doesn't matter", () => {
-    fc.assert(
-      fc.property(pieces, pieces, (before, more) => {
-        const later = more.map((one) => ({ ...one, signedAt: one.signedAt + 2e6 }));
-        expect(standingOf([...before, ...later]).step).toBeGreaterThanOrEqual(
-          standingOf(before).step,
-        );
-        expect(standingOf([...before].reverse())).toEqual(standingOf(before));
-      }),
-    );
+  test("pieces without a step since the last one are counted", () => {
+    expect(standingOf([piece(2), piece(1), piece(0), piece(1)]).since).toBe(3);
   });
 });
 
-describe("the next piece", () => {
-  const set = (exerciseId: string, assignedAt: number): SetPiece => ({
-    assignmentId: `set-${exerciseId}`,
-    exerciseId,
-    step: 3,
-    techniqueId: "t",
-    assignedAt,
-  });
-  const fid = set("fid", 2);
-  const cleat = set("cleat", 1);
-  const running = new Map([["t", standingOf([piece(3), piece(3)])]]);
+describe("Alike: ten that match one another", () => {
+  const width = spreadAllowed(TIP, 16);
 
-  test("nothing set, nothing next", () => {
-    expect(nextPiece([], [], new Map())).toBeNull();
+  test("the width they may lie apart is the grade's whole tolerance", () => {
+    expect(width).toBeCloseTo(2 * plusMinusForGradeMm(3, 16), 9);
+  });
+
+  test("ten alike earn it, and prove it; nine don't", () => {
+    expect(standingOf(alike(9))).toMatchObject({ step: 3, towards: { have: 9, need: 10 } });
+    const ten = alike(10);
+    const { step, earned } = standingOf(ten);
+    expect(step).toBe(4);
+    expect(earned.at(-1)?.pieceIds).toEqual(ten.map(({ pieceId }) => pieceId));
+  });
+
+  test("inside the limits is not enough: one as far off the other way doesn't match", () => {
+    const reach = width * 0.55;
+    const run = [...alike(5, 3 - reach), ...alike(5, 3 + reach)];
+    expect(standingOf(run)).toMatchObject({ step: 3, towards: { step: 4, have: 5 } });
+    expect(standingOf([...alike(5, 3), ...alike(5, 3 + width)]).step).toBe(4);
+  });
+
+  test("a revision with another nominal is compared from its own nominal", () => {
+    const thicker = { ...TIP, nominal: 4 };
+    const later = Array.from({ length: 5 }, () =>
+      piece(4, { sizes: [{ characteristic: thicker, value: 4 }] }),
+    );
+    expect(standingOf([...alike(5), ...later]).step).toBe(4);
+  });
+
+  test("a school may set nine of the last ten", () => {
+    const run = [...alike(4), piece(1), ...alike(5)];
+    expect(standingOf(run).step).toBe(3);
+    const nineOfTen = rules(0, { alike: { good: 9, of: 10, spreadGrade: 16 } });
+    expect(standingOf(run, [nineOfTen]).step).toBe(4);
+    expect(standingOf([...alike(4), piece(1), piece(1), ...alike(4)], [nineOfTen]).step).toBe(3);
+  });
+});
+
+describe("Sure: made cold after thirty days, and shown", () => {
+  const ten = alike(10);
+  const last = ten.at(-1)!.startedAt;
+  const cold = (more: Partial<SignedPiece> = {}, days = 31) => {
+    const startedAt = last + days * DAY_MS;
+    const at = { startedAt, signedAt: startedAt, madeBefore: last };
+    return piece(5, { cold: true, shown: true, ...at, ...more });
+  };
+
+  test("earned by one such piece, and says from when it could be", () => {
+    expect(standingOf(ten).towards).toMatchObject({ step: 5, notBefore: last + 30 * DAY_MS });
+    expect(standingOf([...ten, cold()])).toMatchObject({ step: 5, towards: null });
   });
 
   test.each([
-    [
-      "the piece in hand, back in the fire",
-      [fid, cleat],
-      [{ exerciseId: "cleat", outcome: "another-heat" as const }],
-      new Map(),
-      "set-cleat",
-      "another-heat",
-    ],
-    [
-      "a run begun before what was never made",
-      [fid, cleat],
-      [{ exerciseId: "fid", outcome: "keep" as const }],
-      running,
-      "set-fid",
-      "run",
-    ],
-    ["the oldest never made", [fid, cleat], [], new Map(), "set-cleat", "begin"],
-    [
-      "an older one left unfinished",
-      [fid, cleat],
-      [
-        { exerciseId: "fid", outcome: "keep" as const },
-        { exerciseId: "cleat", outcome: "another-heat" as const },
-      ],
-      new Map(),
-      "set-cleat",
-      "another-heat",
-    ],
-    [
-      "the last once more",
-      [fid],
-      [{ exerciseId: "fid", outcome: "keep" as const }],
-      new Map(),
-      "set-fid",
-      "repeat",
-    ],
-  ])("%s", (_, sets, latest, standings, assignmentId, code) => {
-    expect(nextPiece(sets, latest, standings)).toMatchObject({ assignmentId, reason: { code } });
+    ["too soon", cold({}, 29)],
+    ["not shown to anyone", cold({ shown: false })],
+    ["not set as a cold piece", cold({ cold: false })],
+    ["not good enough", cold({ meetsStep: 4 })],
+    ["the first of its technique", cold({ madeBefore: null })],
+  ])("not when it was %s", (_, one) => {
+    expect(standingOf([...ten, one]).step).toBe(4);
   });
+});
+
+describe("rules that change", () => {
+  test("never take away what was earned; from then on they count", () => {
+    const three = [piece(3), piece(3), piece(3)];
+    const at = three.at(-1)!.signedAt;
+    const stricter = [rules(-Infinity, {}), rules(at + 1, { trueRun: 5 })];
+    expect(standingOf(three, stricter).step).toBe(3);
+    const late = three.map((one) => ({ ...one, signedAt: one.signedAt + 1000 }));
+    expect(standingOf(late, stricter)).toMatchObject({ step: 2, towards: { have: 3, need: 5 } });
+  });
+
+  test("looser ones find what is there already", () => {
+    const two = [piece(3), piece(3)];
+    const at = two.at(-1)!.signedAt + 10;
+    const standing = standingOf(two, [rules(-Infinity, {}), rules(at, { trueRun: 2 })]);
+    expect(standing.step).toBe(3);
+    expect(standing.earned.at(-1)?.earnedAt).toBe(at);
+  });
+
+  test("an exercise counts as far as the course says", () => {
+    const three = [piece(3), piece(3), piece(3)];
+    expect(standingOf(three, [rules(0, {}, [["fid", 2]])]).step).toBe(2);
+  });
+});
+
+const pieces = fc.array(
+  fc.record({
+    pieceId: fc.uuid(),
+    exerciseId: fc.constantFrom("fid", "pin"),
+    kind: fc.constantFrom("assessed" as const, "practice" as const),
+    guided: fc.boolean(),
+    meetsStep: fc.constantFrom<Step | 0>(0, 1, 2, 3, 4, 5),
+    signedAt: fc.integer({ min: 0, max: 1e6 }),
+    startedAt: fc.integer({ min: 0, max: 1e6 }),
+    madeBefore: fc.constant(null),
+    cold: fc.boolean(),
+    shown: fc.boolean(),
+    sizes: fc.constantFrom(
+      [],
+      [{ characteristic: TIP, value: 2.8 }],
+      [{ characteristic: TIP, value: 3.3 }],
+    ),
+  }),
+  { maxLength: 16 },
+);
+
+test("what is earned stays earned, and the order of the records doesn't matter", () => {
+  fc.assert(
+    fc.property(pieces, pieces, fc.integer({ min: 1, max: 6 }), (before, more, trueRun) => {
+      const history = [rules(-Infinity, {}), rules(1.5e6, { trueRun })];
+      const later = more.map((one) => ({ ...one, signedAt: one.signedAt + 2e6 }));
+      const earlier = standingOf(before, history);
+      const now = standingOf([...before, ...later], history);
+      expect(now.earned.slice(0, earlier.earned.length)).toEqual(earlier.earned);
+      expect(standingOf([...before].reverse(), history)).toEqual(earlier);
+      // Every step is earned after the one below it, by pieces that are there.
+      now.earned.forEach(({ step, pieceIds, earnedAt }, index) => {
+        expect(step).toBe(index + 1);
+        expect(pieceIds.length).toBeGreaterThan(0);
+        expect(earnedAt).toBeGreaterThanOrEqual(now.earned[index - 1]?.earnedAt ?? -Infinity);
+      });
+    }),
+  );
 });

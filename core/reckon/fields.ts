@@ -37,3 +37,6 @@ export function oneOf<Name extends string>(
   if (given.length !== 1) throw new Refusal({ code: "one-of", names, given: given.length });
   return given[0]!;
 }
+
+/** A share strictly between nothing and all. */
+export const share = bounded("A share", 0.01, 0.9999);

@@ -20,6 +20,7 @@ import { length } from "./length";
 import { mass } from "./mass";
 import { plan } from "./plan";
 import type { Reckoner } from "./reckoner";
+import { run as runOfPieces } from "./run";
 import { section } from "./section";
 import { taper } from "./taper";
 import { tolerance } from "./tolerance";
@@ -45,6 +46,7 @@ export const RECKONERS: readonly Reckoner[] = [
   mass,
   tolerance,
   conform,
+  runOfPieces,
   plan,
 ];
 

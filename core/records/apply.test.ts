@@ -10,6 +10,8 @@ const EMPTY: BenchPiece = {
   selfCheck: false,
   kind: "assessed",
   guided: false,
+  cold: false,
+  shownTo: null,
   heats: 0,
   minutes: 0,
   learner: { id: "l", name: "Maren" },

@@ -84,6 +84,9 @@ export interface BenchPiece {
   selfCheck: boolean;
   kind: "practice" | "assessed";
   guided: boolean;
+  /** To be the first of its technique after a long time, and whom it was shown to. */
+  cold: boolean;
+  shownTo: string | null;
   heats: number;
   minutes: number;
   learner: { id: string; name: string };

@@ -22,6 +22,8 @@ export const BENCH_COMMANDS = {
     assignmentId: idSchema,
     kind: z.enum(["practice", "assessed"]),
     guided: z.boolean(),
+    /** To be made cold: only an assessed piece. */
+    cold: z.boolean().default(false),
   }),
   "take-reading": z.strictObject({
     readingId: idSchema,

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { nameSchema } from "../piece/piece";
 import { BENCH_COMMANDS } from "./benchCommands";
+import { CLIMB_COMMANDS } from "./climbCommands";
 import { EXERCISE_COMMANDS } from "./exerciseCommands";
 import { idSchema } from "./fields";
 
@@ -15,6 +16,7 @@ export const COMMANDS = {
   "set-first-unit": z.strictObject({ firstUnit: z.enum(["mm", "in"]) }),
   ...EXERCISE_COMMANDS,
   ...BENCH_COMMANDS,
+  ...CLIMB_COMMANDS,
 } as const;
 
 export type CommandName = keyof typeof COMMANDS;

@@ -1,3 +1,6 @@
+// Taken out once: simulations call them millions of times.
+const { imul, log, sqrt, floor } = Math;
+
 /** A source of numbers that gives the same ones for the same seed. */
 export interface Random {
   /** Uniform in [0, 1). */
@@ -19,8 +22,8 @@ export function seededRandom(seed: number): Random {
   let state = seed >>> 0;
   const next = () => {
     state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
+    let mixed = imul(state ^ (state >>> 15), 1 | state);
+    mixed = (mixed + imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
     return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
   };
   const normal = (): number => {
@@ -28,10 +31,10 @@ export function seededRandom(seed: number): Random {
       const x = 2 * next() - 1;
       const y = 2 * next() - 1;
       const square = x * x + y * y;
-      if (square > 0 && square < 1) return x * Math.sqrt((-2 * Math.log(square)) / square);
+      if (square > 0 && square < 1) return x * sqrt((-2 * log(square)) / square);
     }
   };
-  return { next, normal, pick: (items) => items[Math.floor(next() * items.length)]! };
+  return { next, normal, pick: (items) => items[floor(next() * items.length)]! };
 }
 
 /**
@@ -42,7 +45,7 @@ export function seededRandom(seed: number): Random {
  */
 export function seededUuidV7(ms: number, random: Random): string {
   const hex = (value: number, digits: number) => value.toString(16).padStart(digits, "0");
-  const bits = (count: number) => Math.floor(random.next() * 2 ** count);
+  const bits = (count: number) => floor(random.next() * 2 ** count);
   const time = hex(ms, 12);
   return [
     time.slice(0, 8),

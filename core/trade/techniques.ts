@@ -9,7 +9,30 @@ export interface StarterTechnique {
   foundation: boolean;
   /** Other words smiths use for it, for search. */
   alsoCalled: string[];
+  /** Days in which the chance of a sound piece halves without practice. */
+  halfLifeDays: number;
 }
+
+/** Most techniques hold for a season; ours, no source but that welding goes first. */
+const USUAL_HALF_LIFE_DAYS = 120;
+/** What goes sooner, and what hardly goes (common practice: do the hard thing often). */
+const HALF_LIFE_DAYS: Record<string, number> = {
+  "fold-weld": 30,
+  "scarf-weld": 30,
+  "bundle-weld": 30,
+  "slot-drift": 75,
+  scroll: 75,
+  collar: 75,
+  upsetting: 90,
+  "upset-corner": 75,
+  isolating: 90,
+  riveting: 90,
+  "hammer-control": 240,
+  "measuring-marking": 365,
+  "drawing-out": 180,
+  "square-taper": 180,
+  drilling: 365,
+};
 
 type Row = readonly [
   slug: string,
@@ -279,5 +302,6 @@ export const STARTER_TECHNIQUES: readonly StarterTechnique[] = ROWS.map(
     after: after.split(" ").filter(Boolean),
     foundation: name.startsWith("★"),
     alsoCalled: alsoCalled.split(", ").filter(Boolean),
+    halfLifeDays: HALF_LIFE_DAYS[slug] ?? USUAL_HALF_LIFE_DAYS,
   }),
 );

@@ -1,0 +1,154 @@
+import fc from "fast-check";
+import { sampleCorrelation } from "simple-statistics";
+import { seededRandom } from "../simulate/random";
+import { studyGauge, type GaugeStudy, type StudyReading } from "./gaugeStudy";
+import { judgeItem, type FirstTry } from "./item";
+import { weightedKappa } from "./kappa";
+
+/**
+ * Ten parts, three appraisers, three trials: the worked example of the automotive
+ * industry's manual on measurement systems analysis [from memory; that its published sums
+ * of squares come out to the fourth digit says the data are right].
+ */
+const TRIALS: Record<string, string[]> = {
+  A: [
+    "0.29 -0.56 1.34 0.47 -0.80 0.02 0.59 -0.31 2.26 -1.36",
+    "0.41 -0.68 1.17 0.50 -0.92 -0.11 0.75 -0.20 1.99 -1.25",
+    "0.64 -0.58 1.27 0.64 -0.84 -0.21 0.66 -0.17 2.01 -1.31",
+  ],
+  B: [
+    "0.08 -0.47 1.19 0.01 -0.56 -0.20 0.47 -0.63 1.80 -1.68",
+    "0.25 -1.22 0.94 1.03 -1.20 0.22 0.55 0.08 2.12 -1.62",
+    "0.07 -0.68 1.34 0.20 -1.28 0.06 0.83 -0.34 2.19 -1.50",
+  ],
+  C: [
+    "0.04 -1.38 0.88 0.14 -1.46 -0.29 0.02 -0.46 1.77 -1.49",
+    "-0.11 -1.13 1.09 0.20 -1.07 -0.67 0.01 -0.56 1.45 -1.77",
+    "-0.15 -0.96 0.67 0.11 -1.45 -0.49 0.21 -0.49 1.87 -2.16",
+  ],
+};
+const STUDY: StudyReading[] = Object.entries(TRIALS).flatMap(([inspector, trials]) =>
+  trials.flatMap((trial) =>
+    trial
+      .split(" ")
+      .map((value, index) => ({ piece: `p${index}`, inspector, value: Number(value) })),
+  ),
+);
+
+describe("a gauge study", () => {
+  const study = studyGauge(STUDY) as GaugeStudy;
+
+  test("the published example, ANOVA method with the interaction pooled", () => {
+    expect(study).toMatchObject({ pieces: 10, inspectors: 3, trials: 3, interaction: false });
+    expect(study.repeatability).toBeCloseTo(0.199933, 5);
+    expect(study.reproducibility).toBeCloseTo(0.226838, 5);
+    expect(study.gauge).toBeCloseTo(0.302373, 5);
+    expect(study.pieceToPiece).toBeCloseTo(1.042327, 5);
+    expect(study.gaugeShare).toBeCloseTo(0.2786, 4);
+    expect(study.categories).toBe(4);
+  });
+
+  test("the order of the readings doesn't matter", () => {
+    expect(studyGauge([...STUDY].reverse())).toMatchObject({
+      gauge: expect.closeTo(study.gauge, 9) as number,
+    });
+  });
+
+  test("finds the spreads it was made with", () => {
+    const random = seededRandom(5);
+    const pieces = Array.from({ length: 60 }, () => 0.5 * random.normal());
+    const who = [-0.2, 0, 0.2];
+    const made = pieces.flatMap((size, piece) =>
+      who.flatMap((bias, inspector) =>
+        [0, 1].map(() => ({
+          piece: String(piece),
+          inspector: String(inspector),
+          value: 12 + size + bias + 0.1 * random.normal(),
+        })),
+      ),
+    );
+    const found = studyGauge(made) as GaugeStudy;
+    expect(found.repeatability).toBeCloseTo(0.1, 1);
+    expect(found.reproducibility).toBeCloseTo(0.2, 1);
+    expect(Math.abs(found.pieceToPiece - 0.5)).toBeLessThan(0.15);
+  });
+
+  test("what can't be reckoned says why", () => {
+    expect(studyGauge(STUDY.slice(1))).toMatchObject({ code: "unbalanced" });
+    expect(studyGauge(STUDY.filter(({ inspector }) => inspector === "A"))).toMatchObject({
+      code: "too-small",
+      inspectors: 1,
+    });
+    expect(studyGauge([])).toMatchObject({ code: "too-small" });
+  });
+});
+
+describe("weighted kappa", () => {
+  /** Two radiologists grading 85 xeromammograms (Boyd and others 1982); published kappas from memory. */
+  const RADIOLOGISTS = [
+    [21, 12, 0, 0],
+    [4, 17, 1, 0],
+    [3, 9, 15, 2],
+    [0, 0, 0, 1],
+  ];
+  const pairs = RADIOLOGISTS.flatMap((row, one) =>
+    row.flatMap((count, other) =>
+      Array.from({ length: count }, () => [one, other] as [number, number]),
+    ),
+  );
+
+  test("the published example, linear and quadratic", () => {
+    expect(pairs).toHaveLength(85);
+    const linear = weightedKappa(pairs, 4);
+    expect(linear.seen).toBeCloseTo(0.8667, 4);
+    expect(linear.byChance).toBeCloseTo(0.6911, 4);
+    expect(linear.kappa).toBeCloseTo(0.5684, 4);
+    expect(weightedKappa(pairs, 4, "quadratic").kappa).toBeCloseTo(0.6714, 4);
+  });
+
+  test("full agreement is one; one same answer from both says nothing", () => {
+    expect(weightedKappa([[0, 0], [1, 1], [2, 2]], 3).kappa).toBe(1); // prettier-ignore
+    expect(weightedKappa([[1, 1], [1, 1]], 3).kappa).toBeNull(); // prettier-ignore
+  });
+
+  test("who is named first doesn't matter, and it never exceeds one", () => {
+    const grades = fc.tuple(fc.integer({ min: 0, max: 2 }), fc.integer({ min: 0, max: 2 }));
+    fc.assert(
+      fc.property(fc.array(grades, { minLength: 2, maxLength: 30 }), (given) => {
+        const one = weightedKappa(given, 3).kappa;
+        const other = weightedKappa(
+          given.map(([a, b]) => [b, a] as const),
+          3,
+        ).kappa;
+        if (one === null) expect(other).toBeNull();
+        else {
+          expect(other).toBeCloseTo(one, 9);
+          expect(one).toBeLessThanOrEqual(1 + 1e-9);
+        }
+      }),
+    );
+  });
+});
+
+describe("an exercise as a test", () => {
+  const tries = (passed: boolean[], elsewhere: number[]): FirstTry[] =>
+    passed.map((did, index) => ({ passed: did, elsewhere: elsewhere[index]! }));
+
+  test("tells strong from weak, and the correlation is a library's", () => {
+    const passed = [true, true, false, true, false, false, true, false];
+    const elsewhere = [0.9, 0.8, 0.4, 0.7, 0.2, 0.5, 0.6, 0.1];
+    const item = judgeItem(tries(passed, elsewhere));
+    expect(item).toMatchObject({ learners: 8, passed: 4, passShare: 0.5, verdict: "sound" });
+    expect(item.tells).toBeCloseTo(sampleCorrelation(passed.map(Number), elsewhere), 9);
+  });
+
+  test.each([
+    ["nearly-all-fail", Array.from({ length: 10 }, (_, index) => index === 0)],
+    ["nearly-all-pass", Array.from({ length: 10 }, () => true)],
+    ["does-not-tell", Array.from({ length: 10 }, (_, index) => index % 2 === 1 && index < 8)],
+    ["too-few", [true, false]],
+  ])("%s", (verdict, passed) => {
+    const elsewhere = passed.map((_, index) => (index % 4 < 2 ? 0.9 : 0.2) - index / 100);
+    expect(judgeItem(tries(passed, elsewhere)).verdict).toBe(verdict);
+  });
+});

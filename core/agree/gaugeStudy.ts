@@ -1,0 +1,140 @@
+import fCdf from "@stdlib/stats-base-dists-f-cdf";
+
+/** One reading of a study: who measured which piece. */
+export interface StudyReading {
+  piece: string;
+  inspector: string;
+  value: number;
+}
+
+/** Standard deviations of a gauge study, in the unit of the readings. */
+export interface GaugeStudy {
+  pieces: number;
+  inspectors: number;
+  /** Readings each inspector took of each piece. */
+  trials: number;
+  /** One inspector, the same piece, again. */
+  repeatability: number;
+  /** One inspector against another. */
+  reproducibility: number;
+  /** Both together. */
+  gauge: number;
+  pieceToPiece: number;
+  total: number;
+  /** Share of the total standard deviation that is the gauge's. */
+  gaugeShare: number;
+  /** How many sizes it can tell apart: 1.41·piece/gauge, whole. */
+  categories: number;
+  /** Whether inspectors differ on some pieces more than on others. */
+  interaction: boolean;
+}
+
+/** A study that can't be reckoned, and why. */
+export type StudyProblem =
+  | { code: "too-small"; pieces: number; inspectors: number; trials: number }
+  | { code: "unbalanced"; piece: string; inspector: string; trials: number; expected: number };
+
+/** Above this chance the interaction is taken for noise and put to the repeatability (usual practice). */
+const POOLED_ABOVE = 0.25;
+
+/**
+ * Gauge repeatability and reproducibility by analysis of variance, two factors crossed,
+ * pieces and inspectors both taken at random (ISO 22514-7; Montgomery, Introduction to
+ * Statistical Quality Control). Every inspector measures every piece equally often. An
+ * interaction that chance makes more than one time in four is put to the repeatability;
+ * a variance that comes out below nothing counts as nothing.
+ */
+export function studyGauge(readings: readonly StudyReading[]): GaugeStudy | StudyProblem {
+  const cells = cellsOf(readings);
+  if ("code" in cells) return cells;
+  const { pieces: p, inspectors: o, trials: r } = cells;
+  const squares = squaresOf(cells);
+  const degrees = { interaction: (p - 1) * (o - 1), within: p * o * (r - 1) };
+  const msInteraction = squares.interaction / degrees.interaction;
+  const msWithin = squares.within / degrees.within;
+  const chance =
+    msWithin > 0 ? 1 - fCdf(msInteraction / msWithin, degrees.interaction, degrees.within) : 0;
+  const interaction = chance <= POOLED_ABOVE;
+  const repeatable = interaction
+    ? msWithin
+    : (squares.interaction + squares.within) / (degrees.interaction + degrees.within);
+  const against = interaction ? msInteraction : repeatable;
+  const ofBoth = interaction ? Math.max(0, (msInteraction - msWithin) / r) : 0;
+  const ofWho = Math.max(0, (squares.inspectors / (o - 1) - against) / (p * r)) + ofBoth;
+  const ofPiece = Math.max(0, (squares.pieces / (p - 1) - against) / (o * r));
+  const gauge = Math.sqrt(repeatable + ofWho);
+  const total = Math.sqrt(gauge ** 2 + ofPiece);
+  return {
+    pieces: p,
+    inspectors: o,
+    trials: r,
+    repeatability: Math.sqrt(repeatable),
+    reproducibility: Math.sqrt(ofWho),
+    gauge,
+    pieceToPiece: Math.sqrt(ofPiece),
+    total,
+    gaugeShare: total > 0 ? gauge / total : 0,
+    categories: gauge > 0 ? Math.floor((Math.SQRT2 * Math.sqrt(ofPiece)) / gauge) : 0,
+    interaction,
+  };
+}
+
+/** The values of a study by piece and inspector; every cell holds as many. */
+interface Cells {
+  pieces: number;
+  inspectors: number;
+  trials: number;
+  /** A row for each piece, a column for each inspector. */
+  values: number[][][];
+}
+
+function cellsOf(readings: readonly StudyReading[]): Cells | StudyProblem {
+  const pieces = [...new Set(readings.map(({ piece }) => piece))];
+  const inspectors = [...new Set(readings.map(({ inspector }) => inspector))];
+  const row = new Map(pieces.map((piece, index) => [piece, index]));
+  const column = new Map(inspectors.map((inspector, index) => [inspector, index]));
+  const values = pieces.map(() => inspectors.map((): number[] => []));
+  for (const { piece, inspector, value } of readings)
+    values[row.get(piece)!]![column.get(inspector)!]!.push(value);
+  const trials = Math.max(0, ...values.flat().map(({ length }) => length));
+  for (const [at, cells] of values.entries())
+    for (const [who, { length }] of cells.entries())
+      if (length !== trials)
+        return {
+          code: "unbalanced",
+          piece: pieces[at]!,
+          inspector: inspectors[who]!,
+          trials: length,
+          expected: trials,
+        };
+  const size = { pieces: pieces.length, inspectors: inspectors.length, trials };
+  return Math.min(...Object.values(size)) < 2
+    ? { code: "too-small", ...size }
+    : { ...size, values };
+}
+
+/** Sums of squares of the two-way analysis of variance. */
+function squaresOf({ values, inspectors }: Cells) {
+  const cells = values.flat();
+  const grand = mean(cells.flat());
+  const between = (groups: number[][]) =>
+    groups.reduce((sum, group) => sum + group.length * (mean(group) - grand) ** 2, 0);
+  const pieces = between(values.map((row) => row.flat()));
+  const ofInspectors = between(
+    Array.from({ length: inspectors }, (_, who) => values.flatMap((row) => row[who]!)),
+  );
+  return {
+    pieces,
+    inspectors: ofInspectors,
+    interaction: between(cells) - pieces - ofInspectors,
+    within: cells.reduce((sum, cell) => sum + squaresAbout(cell), 0),
+  };
+}
+
+const mean = (values: readonly number[]) =>
+  values.reduce((sum, value) => sum + value, 0) / values.length;
+
+const squaresAbout = (values: readonly number[]) => {
+  const middle = mean(values);
+  return values.reduce((sum, value) => sum + (value - middle) ** 2, 0);
+};

@@ -1,0 +1,268 @@
+import type { Outcome } from "../verdict/outcomes";
+import type { Step } from "../trade/steps";
+import { missingBefore, type CourseNode } from "./curriculum";
+import type { Standing } from "./standing";
+
+/** An exercise that could be made next. */
+export interface Candidate {
+  exerciseId: string;
+  techniqueId: string;
+  step: Step;
+  /** What it is forged from, as it is said in millimetres. */
+  stock: string;
+  minuteBudget: number;
+  /** Needs a hearth that reaches welding heat. */
+  welds: boolean;
+}
+
+/** What the shop has now; null where nobody has said. */
+export interface ShopNow {
+  minutesLeft: number | null;
+  /** Sections in hand, as said in millimetres. */
+  stock: ReadonlySet<string> | null;
+  weldingHearth: boolean | null;
+}
+
+/** What was said for or against an exercise for this learner. */
+export interface Choice {
+  exerciseId: string;
+  says: "pin" | "skip";
+  reason: string;
+}
+
+/** A cause that keeps coming back, with the technique its drill belongs to. */
+export interface RecurringCause {
+  cause: string;
+  techniqueId: string;
+  /** On how many of the latest pieces. */
+  on: number;
+  of: number;
+}
+
+/** The latest piece of an exercise. */
+export interface LatestOf {
+  exerciseId: string;
+  techniqueId: string;
+  outcome: Outcome | null;
+  /** The highest step it meets; null while it isn't signed. */
+  meetsStep: Step | 0 | null;
+}
+
+/** All the choice looks at. */
+export interface LearnerNow {
+  standings: ReadonlyMap<string, Pick<Standing, "step" | "towards">>;
+  /** Chance of a sound piece now, by technique; only those that were ever fair. */
+  freshness: ReadonlyMap<string, number>;
+  recurring: readonly RecurringCause[];
+  /** Exercises set and still open. */
+  set: ReadonlySet<string>;
+  /** Made so far, latest first, each exercise once, with what became of its latest piece. */
+  latest: readonly LatestOf[];
+  choices: readonly Choice[];
+}
+
+/** Why an exercise is next, as data. */
+export type NextReason =
+  | { code: "pinned"; reason: string }
+  | { code: "another-heat" }
+  | { code: "start-again" }
+  | { code: "run"; have: number; need: number; step: Step }
+  | { code: "cause"; cause: string; on: number; of: number }
+  | { code: "fading"; chance: number }
+  | { code: "opened"; by: string[] }
+  | { code: "set"; made: boolean }
+  | { code: "step"; step: Step };
+
+/** Why an exercise can't be next, as data. */
+export type NotNow =
+  | { code: "before"; missing: string[] }
+  | { code: "skipped"; reason: string }
+  | { code: "minutes"; needs: number; left: number }
+  | { code: "stock"; stock: string }
+  | { code: "no-welding" }
+  | { code: "behind"; step: Step };
+
+export interface Ranked {
+  exerciseId: string;
+  /** Higher is sooner; only good for ordering. */
+  score: number;
+  /** The strongest first. */
+  reasons: NextReason[];
+}
+
+export interface Choices {
+  ranked: Ranked[];
+  notNow: { exerciseId: string; why: NotNow }[];
+}
+
+/** What each reason is worth. Ours: common practice, no source; the simulation beside it says what it does. */
+const WORTH = {
+  pinned: 1000,
+  inHand: 200,
+  leftOff: 15,
+  run: 60,
+  /** More, by the share of it that is made. */
+  runMade: 50,
+  set: 60,
+  cause: 40,
+  fading: 50,
+  opened: 30,
+  step: 35,
+  /** For every step an exercise lies off the one the learner is ready for. */
+  off: -25,
+  /** The same technique as the last two pieces, with no run to finish. */
+  sameAgain: -10,
+} as const;
+/** A cause on so many of the latest pieces keeps coming back. */
+export const RECURS_FROM = 2;
+
+/**
+ * Ranks what a learner could make next, with the reasons, and says of the rest why not.
+ * Left out: what builds on techniques that aren't fair yet, what an instructor put off, what
+ * there is no time, bar or fire for, and exercises of steps long passed unless the technique
+ * is fading. Worth is added up: a pin, the piece in hand or left off, a run begun, what was set, a
+ * recurring cause's drill, what is fading, what has just opened, the next step; more of the same
+ * technique counts less, so that there is some variety.
+ *
+ * @param candidates published exercises, in the order of the course; it decides between equals
+ * @param course techniques with what comes before them
+ * @param stale a technique with less than this chance of a sound piece is fading
+ */
+export function rankNext(
+  candidates: readonly Candidate[],
+  course: readonly CourseNode[],
+  { learner, shop, stale }: { learner: LearnerNow; shop: ShopNow; stale: number },
+): Choices {
+  const nodes = new Map(course.map((node) => [node.id, node]));
+  const stepOf = (id: string) => learner.standings.get(id)?.step ?? 0;
+  const ranked: (Ranked & { place: number })[] = [];
+  const notNow: Choices["notNow"] = [];
+  candidates.forEach((candidate, place) => {
+    const { exerciseId, techniqueId } = candidate;
+    const node = nodes.get(techniqueId) ?? { id: techniqueId, after: [] };
+    const why = whyNot(candidate, node, { learner, shop, stale, stepOf });
+    if (why) notNow.push({ exerciseId, why });
+    else {
+      const { reasons, score } = worthOf(candidate, node, { learner, stale, stepOf });
+      ranked.push({ exerciseId, score, reasons, place });
+    }
+  });
+  return {
+    ranked: ranked
+      .sort((a, b) => b.score - a.score || a.place - b.place)
+      .map(({ exerciseId, score, reasons }) => ({ exerciseId, score, reasons })),
+    notNow,
+  };
+}
+
+interface Looking {
+  learner: LearnerNow;
+  stale: number;
+  stepOf: (techniqueId: string) => number;
+}
+
+function whyNot(
+  { exerciseId, techniqueId, step, minuteBudget, stock, welds }: Candidate,
+  node: CourseNode,
+  { learner, shop, stale, stepOf }: Looking & { shop: ShopNow },
+): NotNow | null {
+  const said = learner.choices.find((choice) => choice.exerciseId === exerciseId);
+  if (said?.says === "skip") return { code: "skipped", reason: said.reason };
+  if (shop.minutesLeft !== null && minuteBudget > shop.minutesLeft)
+    return { code: "minutes", needs: minuteBudget, left: shop.minutesLeft };
+  if (shop.stock !== null && !shop.stock.has(stock)) return { code: "stock", stock };
+  if (welds && shop.weldingHearth === false) return { code: "no-welding" };
+  if (said?.says === "pin" || learner.set.has(exerciseId)) return null;
+  const missing = missingBefore(node, stepOf);
+  if (missing.length > 0) return { code: "before", missing };
+  const held = stepOf(techniqueId);
+  const fading = (learner.freshness.get(techniqueId) ?? 1) < stale;
+  return step < held && !fading ? { code: "behind", step } : null;
+}
+
+function worthOf(
+  candidate: Candidate,
+  node: CourseNode,
+  looking: Looking,
+): { reasons: NextReason[]; score: number } {
+  const { exerciseId, techniqueId, step } = candidate;
+  const { learner } = looking;
+  const run = runInHand(candidate, learner);
+  const found = [
+    ...worthOfWork(exerciseId, learner),
+    ...(run ? [{ worth: WORTH.run + (WORTH.runMade * run.have) / run.need, reason: run }] : []),
+    ...worthOfTechnique(node, looking, run === null),
+  ];
+  const held = looking.stepOf(techniqueId);
+  const [last, beforeLast] = learner.latest;
+  const same = last?.techniqueId === techniqueId && beforeLast?.techniqueId === techniqueId;
+  const adjust =
+    WORTH.off * Math.abs(step - aimOf(techniqueId, held, learner)) +
+    (same && !run ? WORTH.sameAgain : 0);
+  return {
+    reasons: found.sort((a, b) => b.worth - a.worth).map(({ reason }) => reason),
+    score: found.reduce((sum, { worth }) => sum + worth, adjust),
+  };
+}
+
+interface Worth {
+  worth: number;
+  reason: NextReason;
+}
+
+/** What speaks for the exercise itself: said, begun or set. */
+function worthOfWork(exerciseId: string, { choices, latest, set }: LearnerNow): Worth[] {
+  const found: Worth[] = [];
+  const pin = choices.find((one) => one.exerciseId === exerciseId && one.says === "pin");
+  if (pin) found.push({ worth: WORTH.pinned, reason: { code: "pinned", reason: pin.reason } });
+  const made = latest.find((one) => one.exerciseId === exerciseId);
+  const outcome = made?.outcome;
+  if (outcome === "another-heat" || outcome === "start-again")
+    found.push({
+      worth: made === latest[0] ? WORTH.inHand : WORTH.leftOff,
+      reason: { code: outcome },
+    });
+  if (set.has(exerciseId))
+    found.push({ worth: WORTH.set, reason: { code: "set", made: made !== undefined } });
+  return found;
+}
+
+function runInHand(
+  { exerciseId, techniqueId }: Candidate,
+  { standings }: LearnerNow,
+): Extract<NextReason, { code: "run" }> | null {
+  const towards = standings.get(techniqueId)?.towards;
+  if (!towards || towards.need === 1 || towards.have === 0) return null;
+  if (towards.exerciseId !== exerciseId) return null;
+  const { have, need, step } = towards;
+  return { code: "run", have, need, step };
+}
+
+/** What speaks for its technique: a cause to cure, a skill that fades, one just opened, the next step. */
+function worthOfTechnique(
+  { id, after }: CourseNode,
+  { learner, stale, stepOf }: Looking,
+  withoutRun: boolean,
+): Worth[] {
+  const found: Worth[] = [];
+  const cause = learner.recurring.find((one) => one.techniqueId === id && one.on >= RECURS_FROM);
+  if (cause)
+    found.push({
+      worth: WORTH.cause,
+      reason: { code: "cause", cause: cause.cause, on: cause.on, of: cause.of },
+    });
+  const chance = learner.freshness.get(id) ?? 1;
+  if (chance < stale) found.push({ worth: WORTH.fading, reason: { code: "fading", chance } });
+  const held = stepOf(id);
+  if (held === 0 && after.length > 0)
+    found.push({ worth: WORTH.opened, reason: { code: "opened", by: [...after] } });
+  else if (held < 5 && withoutRun)
+    found.push({ worth: WORTH.step, reason: { code: "step", step: (held + 1) as Step } });
+  return found;
+}
+
+/** The step a learner is ready to try: the one after that held, or what their latest piece met already. */
+function aimOf(techniqueId: string, held: number, { latest }: LearnerNow): number {
+  const met = latest.find((one) => one.techniqueId === techniqueId)?.meetsStep ?? 0;
+  return Math.min(5, Math.max(held + 1, met));
+}

@@ -1,0 +1,213 @@
+import { quantile } from "../stats/describe";
+import { seededRandom, type Random } from "../simulate/random";
+
+/** How a piece's error may go with practice; n counts the pieces from 1. */
+export type PracticeModel = "power" | "exponential" | "level";
+
+interface Shape {
+  /** What the logarithm of the error is straight in. */
+  x: (n: number) => number;
+  /** Slope expected before anything is seen, and how surely (as pieces' worth of evidence). */
+  slope: number;
+  slopeWeight: number;
+}
+
+/**
+ * The power law of practice (Newell and Rosenbloom 1981): straight in ln n. Exponential
+ * learning (Heathcote, Brown and Mewhort 2000): straight in n. Level: no learning.
+ */
+const SHAPES: Record<PracticeModel, Shape> = {
+  power: { x: Math.log, slope: -0.3, slopeWeight: 9 },
+  exponential: { x: (n) => n - 1, slope: -0.05, slopeWeight: 220 },
+  level: { x: () => 0, slope: 0, slopeWeight: 1 },
+};
+export const PRACTICE_MODELS = Object.keys(SHAPES) as PracticeModel[];
+
+/** Before anything is seen: a first piece about at its limit, known poorly. */
+const START = { level: 0.1, weight: 0.2 };
+/** Inverse gamma prior of the scatter of ln error about its curve: twice its shape must be whole. */
+const SCATTER = { shape: 5, scale: 0.8 };
+/** An error under this share of the tolerance says no more than this one. */
+const LEAST_SHARE = 0.05;
+/** Fewer pieces than this and nothing is said. */
+export const LEAST_PIECES = 4;
+const DRAWS = 300;
+/** Looking ahead ends here. */
+const FARTHEST = 60;
+
+interface Posterior {
+  model: PracticeModel;
+  /** Mean of level and slope. */
+  mean: [number, number];
+  /** Inverse of the precision, times the scatter's variance. */
+  covariance: [[number, number], [number, number]];
+  shape: number;
+  scale: number;
+  /** Logarithm of how well the model foretold the pieces, up to what all models share. */
+  evidence: number;
+}
+
+/** What practice did to a learner's errors so far. */
+export interface PracticeFit {
+  pieces: number;
+  /** How likely each model is against the others, after the pieces; they sum to one. */
+  models: { model: PracticeModel; probability: number; level: number; slope: number }[];
+  /** The typical error of the n-th piece, as a share of the tolerance: middle, and eight times out of ten. */
+  typical: (n: number) => { middle: number; low: number; high: number };
+  draws: readonly Draw[];
+}
+
+interface Draw {
+  model: PracticeModel;
+  level: number;
+  slope: number;
+  scatter: number;
+}
+
+/**
+ * Fits the laws of practice to the errors of pieces in the order they were made: Bayesian
+ * straight-line regression of their logarithms with the conjugate normal inverse-gamma
+ * prior (closed form; Gelman et al., Bayesian Data Analysis, chapter 14), the models
+ * weighed by their marginal likelihoods.
+ *
+ * @param shares each piece's largest error as a share of the tolerance: 1 is at the limit
+ * @param seed of the draws its intervals are read off; the same gives the same
+ * @returns null for fewer than four pieces
+ */
+export function fitPractice(shares: readonly number[], seed = 1): PracticeFit | null {
+  if (shares.length < LEAST_PIECES) return null;
+  const logs = shares.map((share) => Math.log(Math.max(LEAST_SHARE, share)));
+  const posteriors = PRACTICE_MODELS.map((model) => fitModel(model, logs));
+  const best = Math.max(...posteriors.map(({ evidence }) => evidence));
+  const weights = posteriors.map(({ evidence }) => Math.exp(evidence - best));
+  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  const random = seededRandom(seed);
+  const draws = Array.from({ length: DRAWS }, () => {
+    let left = random.next() * total;
+    const chosen = posteriors.find((_, index) => (left -= weights[index]!) < 0) ?? posteriors[0]!;
+    return draw(chosen, random);
+  });
+  return {
+    pieces: shares.length,
+    models: posteriors.map(({ model, mean: [level, slope] }, index) => ({
+      model,
+      probability: weights[index]! / total,
+      level,
+      slope,
+    })),
+    typical: (n) => {
+      const at = draws.map((one) => Math.exp(meanAt(one, n)));
+      return { middle: quantile(at, 0.5), low: quantile(at, 0.1), high: quantile(at, 0.9) };
+    },
+    draws,
+  };
+}
+
+const meanAt = ({ model, level, slope }: Draw, n: number): number =>
+  level + slope * SHAPES[model].x(n);
+
+function fitModel(model: PracticeModel, logs: readonly number[]): Posterior {
+  const { x, slope, slopeWeight } = SHAPES[model];
+  let [a, b, d] = [START.weight, 0, slopeWeight];
+  let [u, v] = [START.weight * START.level, slopeWeight * slope];
+  let squares = START.weight * START.level ** 2 + slopeWeight * slope ** 2;
+  logs.forEach((log, index) => {
+    const at = x(index + 1);
+    a += 1;
+    b += at;
+    d += at * at;
+    u += log;
+    v += at * log;
+    squares += log * log;
+  });
+  const determinant = a * d - b * b;
+  const mean: [number, number] = [(d * u - b * v) / determinant, (a * v - b * u) / determinant];
+  const shape = SCATTER.shape + logs.length / 2;
+  const scale = SCATTER.scale + (squares - u * mean[0] - v * mean[1]) / 2;
+  return {
+    model,
+    mean,
+    covariance: [
+      [d / determinant, -b / determinant],
+      [-b / determinant, a / determinant],
+    ],
+    shape,
+    scale,
+    evidence: 0.5 * Math.log((START.weight * slopeWeight) / determinant) - shape * Math.log(scale),
+  };
+}
+
+/** One curve that agrees with what was seen. */
+function draw({ model, mean, covariance, shape, scale }: Posterior, random: Random): Draw {
+  // A gamma deviate of half-whole shape is half a sum of squared normal ones.
+  let gamma = 0;
+  for (let half = 0; half < 2 * shape; half += 1) gamma += random.normal() ** 2 / 2;
+  const scatter = Math.sqrt(scale / gamma);
+  const [[vLevel, vBoth], [, vSlope]] = covariance;
+  const [one, other] = [random.normal(), random.normal()];
+  const root = Math.sqrt(vLevel);
+  return {
+    model,
+    scatter,
+    level: mean[0] + scatter * root * one,
+    slope:
+      mean[1] +
+      scatter *
+        ((vBoth / root) * one + Math.sqrt(Math.max(0, vSlope - vBoth ** 2 / vLevel)) * other),
+  };
+}
+
+/** Pieces still to make: the middle, and the shortest stretch that holds about eight times out of ten. */
+export interface PiecesToGo {
+  likely: number;
+  low: number;
+  high: number;
+}
+
+/** What the stated stretch holds, as nearly as whole pieces can. */
+const HOLDS = 0.8;
+
+/**
+ * How many more pieces until so many in a row are inside the tolerance, by making them
+ * over and over by the fitted curves.
+ *
+ * @param have how many in a row there are already
+ * @param need how many in a row it takes
+ * @returns null when that stretch would reach over sixty pieces: not to be said
+ */
+export function piecesToGo(
+  fit: PracticeFit,
+  { have, need }: { have: number; need: number },
+  seed = 2,
+): PiecesToGo | null {
+  const random = seededRandom(seed);
+  const counts = fit.draws
+    .map((curve) => {
+      let inARow = have;
+      for (let more = 1; more <= FARTHEST; more += 1) {
+        const log = meanAt(curve, fit.pieces + more) + curve.scatter * random.normal();
+        inARow = log <= 0 ? inARow + 1 : 0;
+        if (inARow >= need) return more;
+      }
+      return Infinity;
+    })
+    .sort((a, b) => a - b);
+  const stretch = shortestHolding(counts, HOLDS);
+  return Number.isFinite(stretch.high)
+    ? { ...stretch, likely: counts[Math.floor(counts.length / 2)]! }
+    : null;
+}
+
+/** The shortest stretch of sorted counts that holds a share of them; its last count is left off where that comes nearer. */
+function shortestHolding(sorted: readonly number[], share: number): { low: number; high: number } {
+  const held = Math.ceil(share * sorted.length);
+  let [low, high] = [sorted[0]!, Infinity];
+  for (let from = 0; from + held <= sorted.length; from += 1) {
+    const to = sorted[from + held - 1]!;
+    if (to - sorted[from]! < high - low) [low, high] = [sorted[from]!, to];
+  }
+  const holding = (to: number) =>
+    sorted.filter((count) => count >= low && count <= to).length / sorted.length;
+  const off = (to: number) => Math.abs(holding(to) - share);
+  return { low, high: high - 1 >= low && off(high - 1) < off(high) ? high - 1 : high };
+}

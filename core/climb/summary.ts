@@ -1,0 +1,41 @@
+import { chanceAfter, halfLifeOf, retestsOf } from "./fading";
+import type { RulesInForce } from "./rules";
+import { standingOf, type SignedPiece, type Standing } from "./standing";
+
+/** All that is kept of a learner's climb in one technique: worked out from its signed pieces alone. */
+export interface ClimbSummary extends Standing {
+  /** Signed pieces, practice and all. */
+  pieces: number;
+  /** When the latest of them was begun, ms since 1970. */
+  lastMadeAt: number;
+  /** Days in which the chance of a sound piece halves. */
+  halfLifeDays: number;
+}
+
+/**
+ * Standing and fading of a technique from its signed pieces.
+ *
+ * @param pieces at least one, in any order
+ * @param ownHalfLifeDays the technique's half-life before anything is known of the learner, days
+ */
+export function summariseClimb(
+  pieces: readonly SignedPiece[],
+  ownHalfLifeDays: number,
+  history?: readonly RulesInForce[],
+): ClimbSummary {
+  const made = [...pieces].sort((a, b) => a.startedAt - b.startedAt);
+  return {
+    ...standingOf(pieces, history),
+    pieces: made.length,
+    lastMadeAt: made.at(-1)!.startedAt,
+    halfLifeDays: halfLifeOf(ownHalfLifeDays, retestsOf(made)).days,
+  };
+}
+
+const DAY_MS = 86_400_000;
+
+/** The chance of a sound piece at a moment; null for a technique that was never fair. */
+export const freshness = (
+  { step, lastMadeAt, halfLifeDays }: { step: number; lastMadeAt: number; halfLifeDays: number },
+  now: number,
+): number | null => (step < 2 ? null : chanceAfter((now - lastMadeAt) / DAY_MS, halfLifeDays));
