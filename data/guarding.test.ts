@@ -10,7 +10,21 @@ import type { Database } from "./database";
 import { findBenchPiece, listBenchQueue } from "./queries/bench";
 import { listComparable } from "./queries/compare";
 import { listInstruments, listLatestChecks } from "./queries/instruments";
-import { findStanding, listLearnerPieces, listStandings } from "./queries/climb";
+import { findAward } from "./queries/award";
+import { listPieceCauses } from "./queries/causes";
+import {
+  findLastVerdict,
+  findStanding,
+  listEvidence,
+  listLearnerPieces,
+  listStandings,
+} from "./queries/climb";
+import { findCourse } from "./queries/course";
+import { listItems } from "./queries/items";
+import { listCandidates } from "./queries/next";
+import { findRecord } from "./queries/record";
+import { findRun, listPieceErrors } from "./queries/runs";
+import { listStudies } from "./queries/studies";
 import { listOpenAssignments } from "./queries/assignments";
 import {
   findDesign,
@@ -24,6 +38,8 @@ import { findLearner, listCohorts, listRoster } from "./queries/people";
 import { listDrafts, listShelfPieces, listStocks, packShelf, searchShelf } from "./queries/shelf";
 import { listTargets } from "./queries/targets";
 import { listTechniques } from "./queries/techniques";
+import type { DemoRows } from "./demo/rows";
+import { NOW } from "./testing/fid";
 import {
   act,
   actOk,
@@ -34,12 +50,16 @@ import {
   type TestSchool,
 } from "./testing/database";
 
+const NOW_MS = Date.parse(NOW);
+
 let database: Database;
 let pool: Pool;
 let ours: TestSchool;
 let theirs: TestSchool;
 /** Of a piece of ours that is still open. */
 const photoId = newId();
+/** A study of ours. */
+const studyId = newId();
 
 beforeAll(async () => {
   ({ database, pool } = await openTestDatabase("guarding"));
@@ -56,6 +76,14 @@ beforeAll(async () => {
     .png()
     .toBuffer();
   await addPhoto(database, ours.instructor, { photoId, pieceId: openPiece().id, bytes });
+  await actOk(database, ours.instructor, "start-study", { studyId, name: "Tips", kind: "size" });
+  // One row at least in every table that is only added to.
+  const given = {
+    ...inputs(),
+    "publish-course": { revisionId: newId(), base: 0, course: courseOf(ours.rows) },
+  };
+  for (const name of ["publish-course", "say-next", "fill-study"] as const)
+    await actOk(database, ours.instructor, name, given[name]);
 });
 afterAll(() => pool.end());
 
@@ -188,9 +216,45 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
       pieceFile: JSON.stringify(piece),
     },
     "set-first-unit": { firstUnit: "in" },
+    "publish-course": { revisionId: newId(), base: 1, course: courseOf(rows) },
+    "say-next": {
+      choiceId: newId(),
+      learnerId: learner.personId,
+      exerciseId: there!.exerciseId,
+      says: "pin",
+      reason: "for the open day",
+    },
+    "set-shop": { stock: ["12 square"], weldingHearth: true },
+    "start-study": { studyId: newId(), name: `Tips ${newId()}`, kind: "size" },
+    "fill-study": {
+      studyId,
+      values: [
+        { readingId: newId(), tag: open.tag, inspectorId: ours.instructor.personId, value: 4.1 },
+      ],
+    },
+    "show-piece": { pieceId: open.id, shownTo: "the others" },
+    "import-roster": {
+      learners: [{ personId: newId(), name: "Roster Learner", cohortId: rows.cohort[0]!.id }],
+    },
   };
 }
 
+/** The school's course as it stands, as it is published. */
+const courseOf = (rows: DemoRows) => ({
+  techniques: rows.technique.map(({ id, name, summary, halfLifeDays }) => ({
+    id,
+    name,
+    summary,
+    halfLifeDays,
+    after: rows.techniquePrerequisite
+      .filter(({ techniqueId }) => techniqueId === id)
+      .map(({ beforeId }) => beforeId),
+  })),
+  countsTo: {},
+});
+
+/** Commands about the actor's own school, whoever's ids are about: another school's are carried out there. */
+const OF_OWN_SCHOOL = ["set-shop", "start-study"];
 /** Commands about oneself only, which everyone may give. */
 const OF_ONESELF = ["set-first-unit", "call-drawn"];
 /** What an assistant may do besides: measure and record. */
@@ -206,9 +270,14 @@ const RECORDING = [
   "call-size",
   "withdraw-photo",
   "check-instrument",
+  "set-shop",
+  "fill-study",
+  "show-piece",
 ];
 /** What a learner may do with pieces of their own; nobody else's are there for them. */
-const OF_OWN_PIECES = RECORDING.filter((name) => name !== "check-instrument");
+const OF_OWN_PIECES = RECORDING.filter(
+  (name) => !["check-instrument", "set-shop", "fill-study", "show-piece"].includes(name),
+);
 
 test("the table above has every command", () => {
   expect(Object.keys(inputs()).sort()).toEqual([...COMMAND_NAMES].sort());
@@ -241,9 +310,9 @@ describe.each(COMMAND_NAMES)("%s", (name) => {
   });
 
   test("another school's instructor", async () => {
-    if (OF_ONESELF.includes(name)) return;
-    // A pack is of no school; under the ids of ours it would overwrite, and mustn't.
-    const code = name === "import-pack" ? "conflict" : "not-found";
+    if (OF_ONESELF.includes(name) || OF_OWN_SCHOOL.includes(name)) return;
+    // A pack is of no school; under the ids of ours it would overwrite, and mustn't. Their course has another count.
+    const code = ["import-pack", "publish-course"].includes(name) ? "conflict" : "not-found";
     expect(await tried(theirs.instructor)).toEqual({ code, changed: false });
   });
 
@@ -299,6 +368,9 @@ describe("queries", () => {
       ["targets", (actor) => listTargets(database, actor), "nothing"],
       ["assignments", (actor) => listOpenAssignments(database, actor), "own"],
       ["standings", (actor) => listStandings(database, actor), "own"],
+      ["exercises as tests", (actor) => listItems(database, actor), "nothing"],
+      ["what could be next", (actor) => listCandidates(database, actor), "all"],
+      ["course", async (actor) => [(await findCourse(database, actor)) ?? []].flat(), "nothing"],
     ];
     const text = (items: unknown[]) => JSON.stringify(items);
     for (const [name, list, learnerSees] of lists) {
@@ -315,20 +387,37 @@ describe("queries", () => {
     }
   });
 
+  test("another school's instructor gets no record, run, award or studies of ours", async () => {
+    const learnerId = ours.learner.personId;
+    const { technique, notSet } = ids();
+    const { instructor } = theirs;
+    await expect(findRecord(database, instructor, learnerId)).rejects.toEqual(gone);
+    await expect(findAward(database, instructor, learnerId, technique)).rejects.toEqual(gone);
+    const run = { learnerId, exerciseId: notSet };
+    await expect(findRun(database, instructor, run)).rejects.toEqual(gone);
+    expect(await listEvidence(database, instructor, learnerId)).toEqual([]);
+    expect(await findLastVerdict(database, instructor, learnerId)).toBeNull();
+    expect(await listPieceCauses(database, instructor, learnerId, 5)).toEqual([]);
+    const errors = { learnerId, techniqueId: technique };
+    expect(await listPieceErrors(database, instructor, errors)).toEqual([]);
+    expect((await listStudies(database, instructor)).map(({ id }) => id)).not.toContain(studyId);
+    expect((await listStudies(database, ours.instructor)).map(({ id }) => id)).toContain(studyId);
+  });
+
   test("a learner gets their own piece, standing and page, and nobody else's", async () => {
     const { piece, othersPiece, technique } = ids();
     const { learner, otherLearner } = ours;
     expect((await findBenchPiece(database, learner, piece)).id).toBe(piece);
-    expect((await findLearnerOverview(database, learner, learner.personId)).learner.id).toBe(
-      learner.personId,
-    );
+    expect(
+      (await findLearnerOverview(database, learner, learner.personId, { now: NOW_MS })).learner.id,
+    ).toBe(learner.personId);
     await expect(findBenchPiece(database, learner, othersPiece)).rejects.toEqual(gone);
     for (const { learnerId } of await listComparable(database, learner, piece))
       expect(learnerId).toBe(learner.personId);
     await expect(findLearner(database, learner, otherLearner.personId)).rejects.toEqual(gone);
-    await expect(findLearnerOverview(database, learner, otherLearner.personId)).rejects.toEqual(
-      gone,
-    );
+    await expect(
+      findLearnerOverview(database, learner, otherLearner.personId, { now: NOW_MS }),
+    ).rejects.toEqual(gone);
     await expect(findStanding(database, learner, otherLearner.personId, technique)).rejects.toEqual(
       gone,
     );
@@ -359,7 +448,9 @@ describe("queries", () => {
     await expect(findPackedExercise(database, instructor, notSet)).rejects.toEqual(gone);
     expect(await listRevisions(database, instructor, notSet)).toEqual([]);
     await expect(findLearner(database, instructor, personId)).rejects.toEqual(gone);
-    await expect(findLearnerOverview(database, instructor, personId)).rejects.toEqual(gone);
+    await expect(
+      findLearnerOverview(database, instructor, personId, { now: NOW_MS }),
+    ).rejects.toEqual(gone);
     await expect(findStanding(database, instructor, personId, technique)).rejects.toEqual(gone);
     expect(await listLearnerPieces(database, instructor, personId)).toEqual([]);
     expect(await listOpenAssignments(database, instructor, [personId])).toEqual([]);
@@ -397,6 +488,9 @@ describe("the database itself", () => {
       "cause_said",
       "eye_call",
       "stage_check",
+      "curriculum_revision",
+      "next_choice",
+      "agreement_reading",
     ];
     for (const { name } of (await tables()).rows) {
       if (name === "join_link") continue;

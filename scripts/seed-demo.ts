@@ -6,12 +6,24 @@ import { buildDemoSchool } from "@/data/demo/school";
 import { migrateDatabase } from "@/data/migrate";
 import { school } from "@/data/schema";
 
+const DAY_MS = 86_400_000;
+/** From the first evening to the last piece of the weeks now running. */
+const RUNNING_DAYS = 47;
+
+/** The Tuesday evening these weeks began, so that the last of them has just been. */
+function weeksNowRunning(now: number): number {
+  const day = new Date(now - RUNNING_DAYS * DAY_MS);
+  day.setUTCHours(17, 0, 0, 0);
+  const sinceTuesday = (day.getUTCDay() + 5) % 7;
+  return day.getTime() - sinceTuesday * DAY_MS;
+}
+
 /** Fills an empty database with the demonstration school; leaves one that has it as it is. */
 const { database, pool } = openDatabase(process.env.DATABASE_URL!, 2);
 await migrateDatabase(database, process.cwd());
 const schools = await database.select({ name: school.name }).from(school);
 if (schools.length === 0) {
-  const rows = buildDemoSchool();
+  const rows = buildDemoSchool({ start: weeksNowRunning(Date.now()), earlierTerms: true });
   const passwordHash = await hashPassword(DEMO_PASSWORD);
   await database.transaction(async (tx) => {
     await insertDemoRows(tx, rows);

@@ -1,6 +1,8 @@
 import { createHash, createHmac } from "node:crypto";
 import { and, eq, isNull, sql } from "drizzle-orm";
-import { EVERYONE, INSTRUCTORS } from "../actor";
+import type { CommandInput } from "@/core/records/commands";
+import { EVERYONE, INSTRUCTORS, type Actor } from "../actor";
+import type { Transaction } from "../database";
 import { conflict, notFound } from "../failure";
 import { cohort, joinLink, membership, person } from "../schema";
 import { defineCommand } from "./command";
@@ -19,49 +21,58 @@ const tokenOf = (secret: string, linkId: string) =>
 export const addLearner = defineCommand({
   name: "add-learner",
   roles: INSTRUCTORS,
-  run: ({ database, actor }, { personId, name, cohortId }) =>
+  run: ({ database, actor }, learner) =>
+    database.transaction((tx) => admitLearner(tx, actor, learner)),
+});
+
+export const importRoster = defineCommand({
+  name: "import-roster",
+  roles: INSTRUCTORS,
+  run: ({ database, actor }, { learners }) =>
     database.transaction(async (tx) => {
-      const [into] = await tx
-        .select()
-        .from(cohort)
-        .where(and(eq(cohort.id, cohortId), eq(cohort.schoolId, actor.schoolId)))
-        .for("update");
-      if (!into) notFound("cohort");
-      const [{ next } = { next: 1 }] = await tx
-        .select({
-          next: sql<number>`coalesce(max(substring(${person.tagCode} from '[0-9]+$')::int), 0) + 1`,
-        })
-        .from(person)
-        .where(
-          and(
-            eq(person.schoolId, actor.schoolId),
-            sql`${person.tagCode} ~ ${`^${into.letter}[0-9]+$`}`,
-          ),
-        );
-      const row = {
-        id: personId,
-        schoolId: actor.schoolId,
-        name,
-        tagCode: `${into.letter}${next}`,
-      };
-      const [added] = await tx
-        .insert(person)
-        .values(row)
-        .onConflictDoNothing({ target: person.id })
-        .returning();
-      if (!added) {
-        const [there] = await tx
-          .select()
-          .from(person)
-          .where(and(eq(person.id, personId), eq(person.schoolId, actor.schoolId)));
-        return { personId, tagCode: assertSameRecord(there, { name }).tagCode };
-      }
-      await tx
-        .insert(membership)
-        .values({ id: personId, schoolId: actor.schoolId, personId, role: "learner", cohortId });
-      return { personId, tagCode: added.tagCode };
+      const added = [];
+      for (const learner of learners) added.push(await admitLearner(tx, actor, learner));
+      return { learners: added };
     }),
 });
+
+/** Adds a learner to a cohort, with the next of its tags. */
+async function admitLearner(
+  tx: Transaction,
+  { schoolId }: Actor,
+  { personId, name, cohortId }: CommandInput<"add-learner">,
+): Promise<{ personId: string; tagCode: string | null }> {
+  const [into] = await tx
+    .select()
+    .from(cohort)
+    .where(and(eq(cohort.id, cohortId), eq(cohort.schoolId, schoolId)))
+    .for("update");
+  if (!into) notFound("cohort");
+  const [{ next } = { next: 1 }] = await tx
+    .select({
+      next: sql<number>`coalesce(max(substring(${person.tagCode} from '[0-9]+$')::int), 0) + 1`,
+    })
+    .from(person)
+    .where(
+      and(eq(person.schoolId, schoolId), sql`${person.tagCode} ~ ${`^${into.letter}[0-9]+$`}`),
+    );
+  const [added] = await tx
+    .insert(person)
+    .values({ id: personId, schoolId, name, tagCode: `${into.letter}${next}` })
+    .onConflictDoNothing({ target: person.id })
+    .returning();
+  if (!added) {
+    const [there] = await tx
+      .select()
+      .from(person)
+      .where(and(eq(person.id, personId), eq(person.schoolId, schoolId)));
+    return { personId, tagCode: assertSameRecord(there, { name }).tagCode };
+  }
+  await tx
+    .insert(membership)
+    .values({ id: personId, schoolId, personId, role: "learner", cohortId });
+  return { personId, tagCode: added.tagCode };
+}
 
 export const makeJoinLink = defineCommand({
   name: "make-join-link",

@@ -29,7 +29,7 @@ import { assertSameRecord } from "./once";
 export const startPiece = defineCommand({
   name: "start-piece",
   roles: EVERYONE,
-  run: ({ database, actor }, { pieceId, assignmentId, kind, guided }) =>
+  run: ({ database, actor }, { pieceId, assignmentId, kind, guided, cold }) =>
     database.transaction(async (tx) => {
       const [set] = await tx
         .select()
@@ -45,6 +45,8 @@ export const startPiece = defineCommand({
       if (!set) notFound("assignment");
       if (!isStaff(actor) && kind !== "practice")
         denied("A piece to be assessed is taken in by an instructor; start it as practice.");
+      if (cold && (kind !== "assessed" || guided))
+        conflict("A cold piece is assessed, and made unaided.");
       // The learner's row is the lock that keeps their tags in order.
       const [learner] = await tx
         .select()
@@ -56,7 +58,7 @@ export const startPiece = defineCommand({
         const { schoolId } = actor;
         return {
           pieceId,
-          tag: assertSameRecord(there, { schoolId, assignmentId, kind, guided }).tag,
+          tag: assertSameRecord(there, { schoolId, assignmentId, kind, guided, cold }).tag,
         };
       }
       const [{ number } = { number: 1 }] = await tx
@@ -72,6 +74,7 @@ export const startPiece = defineCommand({
         assignmentId,
         kind,
         guided,
+        cold,
         number,
         tag,
         startedBy: actor.personId,

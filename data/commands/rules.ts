@@ -2,10 +2,10 @@ import { and, desc, eq } from "drizzle-orm";
 import { INSTRUCTORS } from "../actor";
 import { conflict, notFound } from "../failure";
 import { exercise, piece, verdict } from "../schema";
+import { keepStandings } from "../standing";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
 import { isClosed, openPiece, verdictNow } from "./pieces";
-import { keepStanding } from "./sign";
 
 export const setMarksRule = defineCommand({
   name: "set-marks-rule",
@@ -62,7 +62,8 @@ export const regradePiece = defineCommand({
         computed,
         signedBy: actor.personId,
       });
-      await keepStanding(tx, schoolId, row.learnerId, row.techniqueId);
+      const { learnerId, techniqueId } = row;
+      await keepStandings(tx, { schoolId, learnerId, techniqueId });
       return { verdictId };
     }),
 });

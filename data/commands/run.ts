@@ -15,13 +15,16 @@ import {
 } from "./exercises";
 import { callDrawn, callSize } from "./calls";
 import { sayCause } from "./causes";
+import { publishCourse } from "./course";
 import { checkAgainstReference } from "./instruments";
-import { addLearner, makeJoinLink, setFirstUnit } from "./people";
+import { sayNext, setShop, showPiece } from "./next";
+import { addLearner, importRoster, makeJoinLink, setFirstUnit } from "./people";
 import { withdrawPhoto } from "./photos";
 import { answerTry, checkStage, declareWork, tallyPiece } from "./pieceNotes";
 import { changeDefect, noteDefect, startPiece, takeReading } from "./pieces";
 import { regradePiece, setMarksRule } from "./rules";
 import { signVerdict } from "./sign";
+import { fillStudy, startStudy } from "./studies";
 
 /** Every command there is; a name in the core without its command here does not compile. */
 const HANDLERS: { [Name in CommandName]: Command<Name> } = {
@@ -45,6 +48,13 @@ const HANDLERS: { [Name in CommandName]: Command<Name> } = {
   "sign-verdict": signVerdict,
   "set-marks-rule": setMarksRule,
   "regrade-piece": regradePiece,
+  "publish-course": publishCourse,
+  "say-next": sayNext,
+  "set-shop": setShop,
+  "show-piece": showPiece,
+  "start-study": startStudy,
+  "fill-study": fillStudy,
+  "import-roster": importRoster,
   "new-exercise": newExercise,
   "save-draft": saveDraft,
   "discard-draft": discardDraft,

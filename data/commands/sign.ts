@@ -1,13 +1,11 @@
 import { and, desc, eq } from "drizzle-orm";
-import { standingOf, type Standing } from "@/core/climb/standing";
 import type { CommandInput } from "@/core/records/commands";
 import type { Step } from "@/core/trade/steps";
 import { canBeSigned } from "@/core/verdict/verdict";
 import { INSTRUCTORS } from "../actor";
-import type { Transaction } from "../database";
 import { conflict } from "../failure";
-import { signedPieces } from "../queries/climb";
-import { piece, standingEvidence, verdict } from "../schema";
+import { piece, verdict } from "../schema";
+import { keepStandings } from "../standing";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
 import { isClosed, openPiece, verdictNow } from "./pieces";
@@ -57,7 +55,8 @@ export const signVerdict = defineCommand({
         if (added.length === 0) assertSameRecord(undefined, {});
       }
       const { schoolId } = actor;
-      const standing = await keepStanding(tx, schoolId, row.learnerId, row.techniqueId);
+      const { learnerId, techniqueId } = row;
+      const [standing] = await keepStandings(tx, { schoolId, learnerId, techniqueId });
       return { verdictId, standing };
     }),
 });
@@ -70,31 +69,4 @@ function stepMet(
 ): Step | 0 {
   if (!override) return computed;
   return override.outcome === "keep" ? (Math.max(computed, asked) as Step) : 0;
-}
-
-/** Works the standing out again from all signed pieces and keeps its evidence. */
-export async function keepStanding(
-  tx: Transaction,
-  schoolId: string,
-  learnerId: string,
-  techniqueId: string,
-): Promise<Standing> {
-  const standing = standingOf(await signedPieces(tx, learnerId, techniqueId));
-  await tx
-    .delete(standingEvidence)
-    .where(
-      and(eq(standingEvidence.learnerId, learnerId), eq(standingEvidence.techniqueId, techniqueId)),
-    );
-  const rows = standing.earned.flatMap(({ step, pieceIds, earnedAt }) =>
-    pieceIds.map((pieceId) => ({
-      schoolId,
-      learnerId,
-      techniqueId,
-      step,
-      pieceId,
-      earnedAt: new Date(earnedAt),
-    })),
-  );
-  if (rows.length > 0) await tx.insert(standingEvidence).values(rows);
-  return standing;
 }

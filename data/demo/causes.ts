@@ -3,7 +3,7 @@ import { signsOf } from "@/core/cause/signs";
 import type { Characteristic } from "@/core/measure/characteristic";
 import type { Verdict } from "@/core/verdict/verdict";
 import type { Random } from "@/core/simulate/random";
-import type { DemoRows } from "./school";
+import type { DemoRows, NewId } from "./rows";
 
 /** How often the instructor says something of the likeliest cause, and how often that it holds. */
 const SAID = 0.4;
@@ -12,11 +12,11 @@ const HOLDS = 0.8;
 /** What the instructor said of the likeliest cause of pieces that weren't kept at once. */
 export function addCausesSaid(
   rows: DemoRows,
-  schoolId: string,
+  verdicts: DemoRows["verdict"],
   random: Random,
-  id: (ms: number) => string,
+  id: NewId,
 ): void {
-  for (const { pieceId, sequence, outcome, computed, signedAt, signedBy } of rows.verdict) {
+  for (const { schoolId, pieceId, sequence, outcome, computed, signedAt, signedBy } of verdicts) {
     if (sequence !== 1 || outcome === "keep") continue;
     const { revisionId } = rows.piece.find((one) => one.id === pieceId)!;
     const revision = rows.exerciseRevision.find((one) => one.id === revisionId)!;

@@ -1,5 +1,5 @@
 import { checkInstrument, SURFACE_UNCERTAINTY } from "@/core/measure/instrumentCheck";
-import type { DemoRows } from "./school";
+import type { DemoRows } from "./rows";
 
 /** Checks of the school's instruments: five readings of a known size, and when. */
 const CHECKS: readonly { name: string; on: string; reference: number; values: number[] }[] = [

@@ -8,6 +8,7 @@ import type { Queryable } from "../database";
 import { notFound } from "../failure";
 import { pieceOf, planOf, stagesOf } from "../records";
 import { readRules } from "../rules";
+import { tagOf } from "../tag";
 import {
   exercise,
   exerciseRevision,
@@ -96,6 +97,8 @@ export async function findBenchPiece(
     selfCheck,
     kind: row.piece.kind,
     guided: row.piece.guided,
+    cold: row.piece.cold,
+    shownTo: row.piece.shownTo,
     heats: row.piece.heats,
     minutes: row.piece.minutes,
     learner: { id: row.piece.learnerId, name: row.learnerName },
@@ -226,9 +229,7 @@ export async function findPieceByTag(
   const [row] = await database
     .select({ id: piece.id })
     .from(piece)
-    .where(
-      and(eq(piece.schoolId, actor.schoolId), eq(piece.tag, tag.replace(/\s+/g, "").toUpperCase())),
-    );
+    .where(and(eq(piece.schoolId, actor.schoolId), eq(piece.tag, tagOf(tag))));
   return row?.id ?? null;
 }
 

@@ -1,12 +1,13 @@
 import { and, desc, eq, inArray, sql } from "drizzle-orm";
 import type { CauseCode } from "@/core/cause/causes";
-import type { CauseSaid, EarlierPiece } from "@/core/cause/likely";
+import { likelyCauses, type CauseSaid, type EarlierPiece } from "@/core/cause/likely";
+import type { PieceCauses } from "@/core/cause/recurring";
 import { signsOf } from "@/core/cause/signs";
 import type { Verdict } from "@/core/verdict/verdict";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { characteristicsOf } from "../records";
-import { causeSaid, exerciseRevision, piece, verdict } from "../schema";
+import { causeSaid, exercise, exerciseRevision, piece, verdict } from "../schema";
 
 /** How many pieces before this one are looked at. */
 const EARLIER = 5;
@@ -65,4 +66,44 @@ export async function findCauseHistory(
       ofThisPiece: pieceId === of.pieceId,
     })),
   };
+}
+
+/**
+ * What so many of a learner's latest signed pieces pointed to, each by itself, newest first: a
+ * learner's own, or any of the school's for staff.
+ */
+export async function listPieceCauses(
+  database: Queryable,
+  actor: Actor,
+  learnerId: string,
+  limit: number,
+): Promise<PieceCauses[]> {
+  if (!isStaff(actor) && learnerId !== actor.personId) return [];
+  const rows = await database
+    .select({
+      pieceId: piece.id,
+      tag: piece.tag,
+      techniqueId: exercise.techniqueId,
+      startedAt: piece.startedAt,
+      revisionId: piece.revisionId,
+      characteristics: exerciseRevision.characteristics,
+      computed: verdict.computed,
+    })
+    .from(piece)
+    .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
+    .innerJoin(exercise, eq(exercise.id, exerciseRevision.exerciseId))
+    .innerJoin(verdict, and(eq(verdict.pieceId, piece.id), eq(verdict.sequence, 1)))
+    .where(and(eq(piece.schoolId, actor.schoolId), eq(piece.learnerId, learnerId)))
+    .orderBy(desc(piece.startedAt), desc(piece.id))
+    .limit(limit);
+  return rows.map(({ startedAt, revisionId, characteristics, computed, ...row }) => ({
+    ...row,
+    startedAt: startedAt.getTime(),
+    causes: likelyCauses(
+      signsOf({
+        characteristics: characteristicsOf(revisionId, characteristics),
+        verdict: computed as Verdict,
+      }),
+    ).map(({ code }) => code),
+  }));
 }

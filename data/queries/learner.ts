@@ -1,19 +1,41 @@
-import { nextPiece, type NextPiece } from "@/core/climb/next";
-import type { Standing } from "@/core/climb/standing";
+import type { Choices } from "@/core/climb/choose";
+import { LATEST_PIECES, recurringCauses, type PieceCauses } from "@/core/cause/recurring";
 import type { Actor } from "../actor";
 import type { Queryable } from "../database";
-import { findStanding, listLearnerPieces, type LearnerPiece } from "./climb";
 import { listOpenAssignments, type OpenAssignment } from "./assignments";
+import { listPieceCauses } from "./causes";
+import {
+  listEvidence,
+  listLearnerPieces,
+  listStandings,
+  type LearnerPiece,
+  type StandingCell,
+  type StepEvidence,
+} from "./climb";
+import {
+  findShop,
+  listCandidates,
+  listChoices,
+  rankLearner,
+  type ChoiceSaid,
+  type ShelfCandidate,
+} from "./next";
 import { findLearner } from "./people";
+import { listTechniques, type CourseTechnique } from "./techniques";
 
 /** All a learner's own page shows; nothing about anyone else. */
 export interface LearnerOverview {
   learner: { id: string; name: string; cohort: string | null };
+  techniques: CourseTechnique[];
   assignments: OpenAssignment[];
   pieces: LearnerPiece[];
-  /** Standing by technique id, for the techniques that were set or made. */
-  standings: Map<string, Standing>;
-  next: NextPiece | null;
+  standings: StandingCell[];
+  evidence: StepEvidence[];
+  /** Causes of the latest pieces, newest first. */
+  causes: PieceCauses[];
+  candidates: ShelfCandidate[];
+  choices: ChoiceSaid[];
+  next: Choices;
 }
 
 /** A learner's work and where it leads, for themselves or for their school's staff. */
@@ -21,20 +43,43 @@ export async function findLearnerOverview(
   database: Queryable,
   actor: Actor,
   learnerId: string,
+  { now, minutesLeft = null }: { now: number; minutesLeft?: number | null },
 ): Promise<LearnerOverview> {
   const learner = await findLearner(database, actor, learnerId);
-  const assignments = await listOpenAssignments(database, actor, [learnerId]);
-  const pieces = await listLearnerPieces(database, actor, learnerId);
-  const techniqueIds = new Set([...assignments, ...pieces].map(({ techniqueId }) => techniqueId));
-  const standings = new Map<string, Standing>();
-  for (const techniqueId of techniqueIds)
-    standings.set(techniqueId, await findStanding(database, actor, learnerId, techniqueId));
-  const seen = new Set<string>();
-  const latest = pieces.filter(({ exerciseId }) => !seen.has(exerciseId) && seen.add(exerciseId));
-  const set = assignments.map((one) => ({
-    ...one,
-    assignmentId: one.id,
-    assignedAt: Date.parse(one.assignedAt),
-  }));
-  return { learner, assignments, pieces, standings, next: nextPiece(set, latest, standings) };
+  const [techniques, assignments, pieces, standings, evidence, causes, candidates, choices, shop] =
+    await Promise.all([
+      listTechniques(database, actor),
+      listOpenAssignments(database, actor, [learnerId]),
+      listLearnerPieces(database, actor, learnerId),
+      listStandings(database, actor, learnerId),
+      listEvidence(database, actor, learnerId),
+      listPieceCauses(database, actor, learnerId, LATEST_PIECES),
+      listCandidates(database, actor),
+      listChoices(database, [learnerId]),
+      findShop(database, actor),
+    ]);
+  const bySlug = new Map(techniques.map(({ id, slug }) => [slug, id]));
+  const next = rankLearner({
+    candidates,
+    techniques,
+    standings,
+    pieces,
+    set: new Set(assignments.map(({ exerciseId }) => exerciseId)),
+    choices,
+    recurring: recurringCauses(causes, bySlug),
+    shop: { ...shop, minutesLeft },
+    now,
+  });
+  return {
+    learner,
+    techniques,
+    assignments,
+    pieces,
+    standings,
+    evidence,
+    causes,
+    candidates,
+    choices,
+    next,
+  };
 }

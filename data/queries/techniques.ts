@@ -10,6 +10,8 @@ export interface CourseTechnique {
   summary: string;
   foundation: boolean;
   alsoCalled: string[];
+  /** Days in which the chance of a sound piece halves. */
+  halfLifeDays: number;
   /** Ids of the techniques that come before. */
   after: string[];
 }
@@ -27,6 +29,7 @@ export async function listTechniques(
       summary: technique.summary,
       foundation: technique.foundation,
       alsoCalled: technique.alsoCalled,
+      halfLifeDays: technique.halfLifeDays,
     })
     .from(technique)
     .where(eq(technique.schoolId, actor.schoolId))

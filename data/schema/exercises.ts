@@ -3,6 +3,7 @@ import {
   boolean,
   check,
   customType,
+  doublePrecision,
   foreignKey,
   index,
   integer,
@@ -28,8 +29,11 @@ export const technique = pgTable(
     alsoCalled: text("also_called").array().notNull(),
     /** Order in the course. */
     position: integer("position").notNull(),
+    /** Days in which the chance of a sound piece halves, before anything is known of a learner. */
+    halfLifeDays: doublePrecision("half_life_days").notNull().default(90),
   },
   (table) => [
+    check("technique_half_life", sql`${table.halfLifeDays} between 1 and 3650`),
     unique("technique_in_school").on(table.schoolId, table.id),
     unique("technique_slug").on(table.schoolId, table.slug),
   ],

@@ -1,6 +1,13 @@
 // The only file that gathers exports: the migration generator and the sign-in adapter want all tables as one module.
 export { account, rateLimit, session, user, verification } from "./auth";
 export {
+  agreementReading,
+  agreementStudy,
+  curriculumRevision,
+  nextChoice,
+  standing,
+} from "./climb";
+export {
   assignment,
   exercise,
   exerciseDraft,

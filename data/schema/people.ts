@@ -22,6 +22,8 @@ export const school = pgTable("school", {
   name: text("name").notNull().unique(),
   /** The school's own tolerance grades and marks rule; the defaults of the core where null. */
   rules: jsonb("rules"),
+  /** What the shop has in hand now: sections, and whether a hearth reaches welding heat; null where nobody said. */
+  shop: jsonb("shop"),
   createdAt: moment("created_at").notNull().defaultNow(),
 });
 

@@ -88,6 +88,10 @@ export const piece = pgTable(
     assignmentId: uuid("assignment_id").notNull(),
     kind: text("kind", { enum: ["practice", "assessed"] }).notNull(),
     guided: boolean("guided").notNull(),
+    /** Set to be made cold: the first of its technique after a long time. */
+    cold: boolean("cold").notNull().default(false),
+    /** Whom it was explained and shown to; null where to nobody. */
+    shownTo: text("shown_to"),
     /** Counts a learner's pieces; ends the tag. */
     number: integer("number").notNull(),
     /** Stamped or chalked on the piece: "K7-12". */
@@ -129,6 +133,8 @@ export const piece = pgTable(
     index("piece_by_assignment").on(table.assignmentId),
     check("piece_corrections", sql`${table.corrections} <@ array['filed', 'ground', 'trimmed']`),
     check("piece_aids", sql`${table.aids} <@ array['jig', 'machine', 'helper']`),
+    check("piece_shown", sql`char_length(${table.shownTo}) between 1 and 80`),
+    check("piece_cold", sql`not ${table.cold} or ${table.kind} = 'assessed'`),
     check("piece_kind", sql`${table.kind} in ('practice', 'assessed')`),
     check(
       "piece_tallies",

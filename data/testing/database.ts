@@ -5,7 +5,8 @@ import { hashPassword, makeAccount } from "../auth";
 import { runCommand, type CommandAnswer } from "../commands/run";
 import { openDatabase, type Database } from "../database";
 import { insertDemoRows } from "../demo/insert";
-import { buildDemoSchool, DEMO_SEED, type DemoRows } from "../demo/school";
+import type { DemoRows } from "../demo/rows";
+import { buildDemoSchool, DEMO_SEED } from "../demo/school";
 import { migrateDatabase } from "../migrate";
 
 export const SECRET = "a secret for tests that is long enough";
@@ -44,9 +45,18 @@ export async function addTestSchool(
   database: Database,
   { seed = DEMO_SEED, name = "Wrackline Forge School" } = {},
 ): Promise<TestSchool> {
-  const rows = buildDemoSchool(seed);
+  const rows = buildDemoSchool({ seed });
   rows.school[0]!.name = name;
   await insertDemoRows(database, rows);
+  return actorsOf(database, rows, seed);
+}
+
+/** Accounts for the people tests act as, in a school that is in the database. */
+export async function actorsOf(
+  database: Database,
+  rows: DemoRows,
+  seed = DEMO_SEED,
+): Promise<TestSchool> {
   const passwordHash = await hashPassword("only-for-tests");
   const actor = async (who: string): Promise<Actor> => {
     const personId = rows.person.find((person) => person.name === who)!.id;

@@ -1,0 +1,407 @@
+import { createPublicKey, generateKeyPairSync, verify } from "node:crypto";
+import { eq } from "drizzle-orm";
+import type { Pool } from "pg";
+import { summariseClimb } from "@/core/climb/summary";
+import { NoKey, readBadgeKey, signBadge, verifyBadge } from "./badges";
+import type { Database } from "./database";
+import { insertDemoRows } from "./demo/insert";
+import { buildDemoSchool } from "./demo/school";
+import { findAward } from "./queries/award";
+import { listEvidence, listStandings } from "./queries/climb";
+import { findCourse, previewCourse } from "./queries/course";
+import { listDefectCounts, listItems } from "./queries/items";
+import { findLearnerOverview } from "./queries/learner";
+import { findRecord, listResults } from "./queries/record";
+import { findRun, listPieceErrors } from "./queries/runs";
+import { listStudies } from "./queries/studies";
+import { curriculumRevision, piece, standing, standingEvidence } from "./schema";
+import { keepStandings, rulesInForce, signedPieces } from "./standing";
+import { act, actOk, actorsOf, newId, openTestDatabase, type TestSchool } from "./testing/database";
+
+/** The whole demonstration school, two terms and all. */
+const START = Date.UTC(2026, 9, 6, 17, 0);
+const NOW = START + 48 * 86_400_000;
+
+let database: Database;
+let pool: Pool;
+let school: TestSchool;
+let schoolId: string;
+
+beforeAll(async () => {
+  ({ database, pool } = await openTestDatabase("climbing"));
+  const rows = buildDemoSchool({ start: START, earlierTerms: true });
+  await insertDemoRows(database, rows);
+  school = await actorsOf(database, rows);
+  schoolId = rows.school[0]!.id;
+}, 60_000);
+afterAll(() => pool.end());
+
+const personId = (name: string) => school.rows.person.find((one) => one.name === name)!.id;
+const everyStanding = async () => ({
+  standings: (await database.select().from(standing)).map((row) => JSON.stringify(row)).sort(),
+  evidence: (await database.select().from(standingEvidence))
+    .map((row) => JSON.stringify(row))
+    .sort(),
+});
+
+describe("standings", () => {
+  test("worked out again from scratch they are the same, every one", async () => {
+    const before = await everyStanding();
+    expect(before.standings.length).toBeGreaterThan(100);
+    await database.transaction((tx) => keepStandings(tx, { schoolId }));
+    expect(await everyStanding()).toEqual(before);
+  });
+
+  test("every step from one to five is held by someone, and stuck to its evidence", async () => {
+    const cells = await listStandings(database, school.instructor);
+    expect(new Set(cells.map(({ step }) => step))).toEqual(new Set([1, 2, 3, 4, 5]));
+    const sure = cells.find(({ step }) => step === 5)!;
+    const evidence = await listEvidence(database, school.instructor, sure.learnerId);
+    const steps = evidence.filter(({ techniqueId }) => techniqueId === sure.techniqueId);
+    expect(steps.map(({ step }) => step)).toEqual([1, 2, 3, 4, 5]);
+    expect(steps[3]!.pieces.length).toBe(10);
+    const [proof] = steps[4]!.pieces;
+    const [cold] = await database.select().from(piece).where(eq(piece.id, proof!.id));
+    expect(cold).toMatchObject({ cold: true, kind: "assessed" });
+  });
+
+  test("what is kept is what the core says of the records, learner by learner", async () => {
+    const history = await rulesInForce(database, schoolId);
+    const groups = await signedPieces(database, { schoolId });
+    const kept = await listStandings(database, school.instructor);
+    expect(groups.length).toBe(kept.length);
+    for (const { learnerId, techniqueId, halfLifeDays, pieces } of groups) {
+      const summary = summariseClimb(pieces, halfLifeDays, history);
+      const cell = kept.find(
+        (one) => one.learnerId === learnerId && one.techniqueId === techniqueId,
+      )!;
+      expect(cell).toMatchObject({
+        step: summary.step,
+        towards: summary.towards,
+        since: summary.since,
+        pieces: summary.pieces,
+      });
+      expect(cell.halfLifeDays).toBeCloseTo(summary.halfLifeDays, 9);
+    }
+  });
+});
+
+describe("the course", () => {
+  const course = async () => (await findCourse(database, school.instructor))!;
+
+  test("what a looser rule would do is shown before, done on publishing, and nothing earned is lost", async () => {
+    const { course: as, base } = await course();
+    const looser = { ...as, rules: { ...as.rules, trueRun: 2 } };
+    const foretold = await previewCourse(database, school.instructor, looser, NOW);
+    const gained = foretold.filter(({ before, after }) => after > before);
+    expect(gained.length).toBeGreaterThan(0);
+    expect(foretold.every(({ before, after }) => after >= before)).toBe(true);
+    const before = await listStandings(database, school.instructor);
+    const input = { revisionId: newId(), base, course: looser };
+    expect(await actOk(database, school.instructor, "publish-course", input)).toEqual({
+      number: base + 1,
+    });
+    // Sent again it is the same revision; from an old count it is refused.
+    await actOk(database, school.instructor, "publish-course", input);
+    expect(
+      await act(database, school.owner, "publish-course", { ...input, revisionId: newId() }),
+    ).toMatchObject({ ok: false, error: { code: "conflict" } });
+    const after = await listStandings(database, school.instructor);
+    const stepOf = (cells: typeof after, of: (typeof after)[number]) =>
+      cells.find((one) => one.learnerId === of.learnerId && one.techniqueId === of.techniqueId)!
+        .step;
+    for (const cell of before) expect(stepOf(after, cell)).toBeGreaterThanOrEqual(cell.step);
+    for (const change of gained)
+      expect(stepOf(after, change as unknown as (typeof after)[number])).toBe(change.after);
+    // Back to three: what was earned meanwhile stays.
+    const again = { revisionId: newId(), base: base + 1, course: as };
+    await actOk(database, school.instructor, "publish-course", again);
+    const last = await listStandings(database, school.instructor);
+    for (const cell of after) expect(stepOf(last, cell)).toBeGreaterThanOrEqual(cell.step);
+    const kept = await everyStanding();
+    await database.transaction((tx) => keepStandings(tx, { schoolId }));
+    expect(await everyStanding()).toEqual(kept);
+  });
+
+  test("a loop is refused and named; a technique with exercises can't be taken out", async () => {
+    const { course: as, base } = await course();
+    const id = (name: string) => as.techniques.find((one) => one.name === name)!.id;
+    const looped = as.techniques.map((one) =>
+      one.id === id("Drawing out") ? { ...one, after: [...one.after, id("Scroll")] } : one,
+    );
+    const publish = (techniques: typeof as.techniques) =>
+      act(database, school.instructor, "publish-course", {
+        revisionId: newId(),
+        base,
+        course: { ...as, techniques },
+      });
+    const refused = await publish(looped);
+    expect(refused).toMatchObject({ ok: false, error: { code: "invalid" } });
+    expect(JSON.stringify(refused)).toMatch(/go round in a loop: .*Drawing out.*Scroll/);
+    const without = as.techniques
+      .filter((one) => one.id !== id("Scroll"))
+      .map((one) => ({ ...one, after: one.after.filter((before) => before !== id("Scroll")) }));
+    expect(await publish(without)).toMatchObject({
+      ok: false,
+      error: { code: "conflict", message: expect.stringContaining("Scroll") as string },
+    });
+    expect(await database.select().from(curriculumRevision)).toHaveLength(base);
+  });
+
+  test("a technique comes in, and goes again while nothing is made of it", async () => {
+    const { course: as, base } = await course();
+    const added = { id: newId(), name: "Inlay", summary: "", after: [], halfLifeDays: 60 };
+    const publish = (number: number, techniques: typeof as.techniques) =>
+      actOk(database, school.instructor, "publish-course", {
+        revisionId: newId(),
+        base: number,
+        course: { ...as, techniques },
+      });
+    await publish(base, [...as.techniques, added]);
+    expect((await course()).course.techniques.at(-1)).toEqual(added);
+    await publish(base + 1, as.techniques);
+    expect((await course()).course.techniques).toEqual(as.techniques);
+  });
+});
+
+describe("a learner", () => {
+  const overview = (name: string, minutesLeft: number | null = null) =>
+    findLearnerOverview(database, school.instructor, personId(name), { now: NOW, minutesLeft });
+
+  test("what is next has its reasons, and the rest says why not", async () => {
+    const { next, candidates } = await overview("Ivo Brackwater");
+    expect(next.ranked.length).toBeGreaterThan(0);
+    for (const { reasons } of next.ranked.slice(0, 5)) expect(reasons.length).toBeGreaterThan(0);
+    expect(next.ranked.length + next.notNow.length).toBe(candidates.length);
+    const short = await overview("Ivo Brackwater", 10);
+    expect(short.next.ranked.length).toBeLessThan(next.ranked.length);
+  });
+
+  test("pinned comes first with its reason, put off goes, and letting be ends both", async () => {
+    const { next } = await overview("Corin Vale");
+    const exerciseId = next.ranked.at(-1)!.exerciseId;
+    const say = (says: "pin" | "skip" | "let") =>
+      actOk(database, school.instructor, "say-next", {
+        choiceId: newId(),
+        learnerId: personId("Corin Vale"),
+        exerciseId,
+        says,
+        reason: "for the open day",
+      });
+    await say("pin");
+    const pinned = await overview("Corin Vale");
+    expect(pinned.next.ranked[0]!.exerciseId).toBe(exerciseId);
+    expect(pinned.next.ranked[0]!.reasons[0]).toEqual({
+      code: "pinned",
+      reason: "for the open day",
+    });
+    expect(pinned.choices).toMatchObject([{ says: "pin", saidBy: "Oda Fenwright" }]);
+    await say("skip");
+    const skipped = await overview("Corin Vale");
+    expect(skipped.next.notNow).toContainEqual({
+      exerciseId,
+      why: { code: "skipped", reason: "for the open day" },
+    });
+    await say("let");
+    expect((await overview("Corin Vale")).next).toEqual(next);
+  });
+
+  test("without a welding hearth nothing is welded, without a bar nothing of it is made", async () => {
+    const ring = school.rows.exercise.find(({ name }) => name === "Welded boat ring")!;
+    await actOk(database, school.assistant, "set-shop", {
+      stock: ["12 mm square"],
+      weldingHearth: false,
+    });
+    const { next, candidates } = await overview("Lio Farrow");
+    const stockOf = new Map(candidates.map((one) => [one.exerciseId, one.stock]));
+    for (const { exerciseId } of next.ranked) expect(stockOf.get(exerciseId)).toBe("12 mm square");
+    expect(next.ranked.map(({ exerciseId }) => exerciseId)).not.toContain(ring.id);
+    await actOk(database, school.assistant, "set-shop", { stock: null, weldingHearth: null });
+  });
+
+  test("a run holds the sizes read, and errors come in the order the pieces were made", async () => {
+    const evidence = await listEvidence(database, school.instructor, personId("Bryn Ostler"));
+    const alike = evidence.find(({ step }) => step >= 3)!;
+    const run = await findRun(database, school.instructor, {
+      learnerId: personId("Bryn Ostler"),
+      exerciseId: alike.exerciseId,
+    });
+    expect(run.pieces.length).toBeGreaterThanOrEqual(3);
+    const [first] = run.pieces;
+    const read = school.rows.reading.filter(({ pieceId }) => pieceId === first!.pieceId);
+    expect(Object.keys(first!.values).length).toBe(
+      new Set(read.map(({ characteristicId }) => characteristicId)).size,
+    );
+    const errors = await listPieceErrors(database, school.instructor, {
+      learnerId: personId("Bryn Ostler"),
+      techniqueId: alike.techniqueId,
+    });
+    expect(errors.length).toBeGreaterThanOrEqual(
+      run.pieces.filter((one) => !one.guided).length - 2,
+    );
+    for (const { worst, byMeasure } of errors)
+      expect(worst).toBe(Math.max(...Object.values(byMeasure)));
+  });
+
+  test("of another's record a learner gets nothing, whatever they ask", async () => {
+    const other = personId("Ivo Brackwater");
+    const gone = expect.objectContaining({ code: "not-found" }) as Error;
+    const { learner } = school;
+    const { exerciseId, techniqueId } = (
+      await listEvidence(database, school.instructor, other)
+    )[0]!;
+    await expect(findRecord(database, learner, other)).rejects.toEqual(gone);
+    await expect(findAward(database, learner, other, techniqueId)).rejects.toEqual(gone);
+    await expect(findRun(database, learner, { learnerId: other, exerciseId })).rejects.toEqual(
+      gone,
+    );
+    expect(await listEvidence(database, learner, other)).toEqual([]);
+    expect(await listPieceErrors(database, learner, { learnerId: other, techniqueId })).toEqual([]);
+    expect(await listItems(database, learner)).toEqual([]);
+    expect(await listStudies(database, learner)).toEqual([]);
+    expect(await listResults(database, learner)).toEqual([]);
+    const since = new Date(0);
+    expect(await listDefectCounts(database, learner, { since })).toEqual([]);
+    expect(await listDefectCounts(database, learner, { since, learnerId: other })).toEqual([]);
+    expect(await findCourse(database, school.assistant)).toBeNull();
+  });
+});
+
+describe("the school as a whole", () => {
+  test("the exercise that was made wrong is the one that stands out", async () => {
+    const [first, ...others] = await listItems(database, school.instructor);
+    expect(first).toMatchObject({
+      exercise: "Tiller pin",
+      verdict: "nearly-all-fail",
+      worst: { heavy: expect.any(Number) as number, light: 0 },
+    });
+    expect(others.every(({ verdict }) => verdict !== "nearly-all-fail")).toBe(true);
+    expect(others.some(({ verdict }) => verdict === "sound")).toBe(true);
+  });
+
+  test("defects are counted with where along the bar they lie", async () => {
+    const counts = await listDefectCounts(database, school.instructor, { since: new Date(0) });
+    const noted = school.rows.defect.filter(({ withdrawn }) => !withdrawn);
+    expect(counts.reduce((sum, { count }) => sum + count, 0)).toBe(noted.length);
+    for (const { kind, count, tenths } of counts) {
+      expect(count).toBe(noted.filter((one) => one.kind === kind).length);
+      expect(tenths.reduce((sum, one) => sum + one, 0)).toBe(count);
+    }
+  });
+
+  test("the inspector who presses less, and the one who judges harder, are seen", async () => {
+    const studies = await listStudies(database, school.instructor);
+    const size = studies.find(({ result }) => result.kind === "size")!;
+    expect(size.result).toMatchObject({ study: { pieces: 10, inspectors: 3, trials: 3 } });
+    const mean = (name: string) => size.inspectors.find((one) => one.name === name)!.mean;
+    expect(mean("Joss Tidewell") - mean("Oda Fenwright")).toBeGreaterThan(0.08);
+    const judged = studies.find(({ result }) => result.kind === "judgement")!;
+    const { result } = judged;
+    if (result.kind !== "judgement") throw new Error("not a judgement");
+    expect(result.pairs[0]!.agreement.kappa).toBeLessThan(0.6);
+  });
+
+  test("the record of a learner who left is still there for the school", async () => {
+    await pool.query("update membership set left_at = now() where person_id = $1", [
+      personId("Dov Tarnside"),
+    ]);
+    const record = await findRecord(database, school.instructor, personId("Dov Tarnside"));
+    expect(record.pieces.length).toBeGreaterThan(0);
+    expect(await listResults(database, school.instructor)).toContainEqual(
+      expect.objectContaining({ learner: "Dov Tarnside" }),
+    );
+    await pool.query("update membership set left_at = null where person_id = $1", [
+      personId("Dov Tarnside"),
+    ]);
+  });
+
+  test("a roster is read in whole or not at all", async () => {
+    const cohortId = school.rows.cohort[0]!.id;
+    const line = (name: string, cohort = cohortId) => ({
+      personId: newId(),
+      name,
+      cohortId: cohort,
+    });
+    const before = (await pool.query("select 1 from person")).rowCount;
+    expect(
+      await act(database, school.instructor, "import-roster", {
+        learners: [line("Roana Pell"), line("Una Skerry", newId())],
+      }),
+    ).toMatchObject({ ok: false, error: { code: "not-found" } });
+    expect((await pool.query("select 1 from person")).rowCount).toBe(before);
+    const added = await actOk<{ learners: { tagCode: string }[] }>(
+      database,
+      school.instructor,
+      "import-roster",
+      { learners: [line("Roana Pell"), line("Una Skerry")] },
+    );
+    expect(added.learners.map(({ tagCode }) => tagCode)).toEqual(["K6", "K7"]);
+  });
+});
+
+describe("credentials", () => {
+  const pemOf = () =>
+    generateKeyPairSync("rsa", { modulusLength: 2048 }).privateKey.export({
+      type: "pkcs8",
+      format: "pem",
+    }) as string;
+  const award = async () => ({
+    ...(await findAward(
+      database,
+      school.instructor,
+      personId("Maren Tholsgaard"),
+      school.rows.technique.find(({ slug }) => slug === "drawing-out")!.id,
+    ))!,
+    schoolUrl: "https://wrackline.example",
+    schoolName: "Wrackline Forge School",
+    credentialId: newId(),
+  });
+
+  test("signed so that another implementation of the signature verifies it (RFC 7518, RS256)", async () => {
+    const pem = pemOf();
+    const token = await signBadge(await award(), await readBadgeKey(pem));
+    const [head, body, signature] = token.split(".") as [string, string, string];
+    const genuine = (text: string) =>
+      verify(
+        "sha256",
+        Buffer.from(text),
+        createPublicKey(pem),
+        Buffer.from(signature, "base64url"),
+      );
+    expect(genuine(`${head}.${body}`)).toBe(true);
+    expect(genuine(`${head}.${body}x`)).toBe(false);
+    const payload = JSON.parse(Buffer.from(body, "base64url").toString()) as Record<
+      string,
+      unknown
+    >;
+    // What Open Badges 3.0 requires of an OpenBadgeCredential and its JWT, from memory.
+    expect(payload).toMatchObject({
+      type: ["VerifiableCredential", "OpenBadgeCredential"],
+      iss: "https://wrackline.example/api/badge/issuer",
+      jti: payload.id,
+      credentialSubject: { achievement: { type: ["Achievement"], name: "Drawing out: Shown" } },
+    });
+    expect((payload["@context"] as string[])[0]).toBe("https://www.w3.org/ns/credentials/v2");
+    expect(JSON.parse(Buffer.from(head, "base64url").toString())).toMatchObject({ alg: "RS256" });
+  });
+
+  test("ours verifies its own, and neither an altered one, another key's, nor nonsense", async () => {
+    const key = await readBadgeKey(pemOf());
+    const token = await signBadge(await award(), key);
+    expect((await verifyBadge(` ${token}\n`, key))?.name).toBe("Drawing out: Shown");
+    expect(await verifyBadge(token.slice(0, -4) + "AAAA", key)).toBeNull();
+    expect(await verifyBadge(token, await readBadgeKey(pemOf()))).toBeNull();
+    expect(await verifyBadge("nonsense", key)).toBeNull();
+    const unsigned = [
+      `${Buffer.from('{"alg":"none"}').toString("base64url")}`,
+      token.split(".")[1],
+      "",
+    ];
+    expect(await verifyBadge(unsigned.join("."), key)).toBeNull();
+  });
+
+  test("a key that is missing, or none, says so", async () => {
+    await expect(readBadgeKey(undefined)).rejects.toThrow(NoKey);
+    await expect(readBadgeKey("not a key")).rejects.toThrow(/RSA key in PEM/);
+  });
+});

@@ -1,0 +1,176 @@
+import { and, asc, desc, eq, inArray, isNull, sql } from "drizzle-orm";
+import { z } from "zod";
+import {
+  rankNext,
+  type Candidate,
+  type Choice,
+  type Choices,
+  type LatestOf,
+  type RecurringCause,
+  type ShopNow,
+} from "@/core/climb/choose";
+import { STALE_UNDER } from "@/core/climb/fading";
+import { freshness } from "@/core/climb/summary";
+import type { Step } from "@/core/trade/steps";
+import type { Actor } from "../actor";
+import type { Queryable } from "../database";
+import { exercise, exerciseRevision, nextChoice, person, school, technique } from "../schema";
+import type { LearnerPiece, StandingCell } from "./climb";
+import type { CourseTechnique } from "./techniques";
+
+/** A published exercise that could be set. */
+export interface ShelfCandidate extends Candidate {
+  name: string;
+  revisionId: string;
+}
+
+/** Techniques whose exercises need a welding heat. */
+const WELDS = ["fold-weld", "scarf-weld", "bundle-weld"];
+
+/** Everything published and not retired, in the order of the course. The caller has checked who is asking. */
+export async function listCandidates(
+  database: Queryable,
+  { schoolId }: Actor,
+): Promise<ShelfCandidate[]> {
+  const rows = await database
+    .select({
+      exerciseId: exercise.id,
+      name: exercise.name,
+      techniqueId: technique.id,
+      slug: technique.slug,
+      step: exercise.step,
+      revisionId: exerciseRevision.id,
+      stock: exerciseRevision.stock,
+      minuteBudget: exerciseRevision.minuteBudget,
+    })
+    .from(exercise)
+    .innerJoin(technique, eq(technique.id, exercise.techniqueId))
+    .innerJoin(
+      exerciseRevision,
+      and(
+        eq(exerciseRevision.exerciseId, exercise.id),
+        eq(exerciseRevision.number, exercise.latestNumber),
+      ),
+    )
+    .where(and(eq(exercise.schoolId, schoolId), isNull(exercise.retiredAt)))
+    .orderBy(asc(technique.position), asc(exercise.step), asc(exercise.name));
+  return rows.map(({ slug, step, ...row }) => ({
+    ...row,
+    step: step as Step,
+    welds: WELDS.includes(slug),
+  }));
+}
+
+/** Something said for or against an exercise, and by whom. */
+export interface ChoiceSaid extends Choice {
+  exercise: string;
+  saidBy: string;
+  saidAt: string;
+}
+
+/** What holds of what was said for a learner. The caller has checked who is asking. */
+export async function listChoices(
+  database: Queryable,
+  learnerIds: readonly string[],
+): Promise<(ChoiceSaid & { learnerId: string })[]> {
+  if (learnerIds.length === 0) return [];
+  const rows = await database
+    .selectDistinctOn([nextChoice.learnerId, nextChoice.exerciseId], {
+      learnerId: nextChoice.learnerId,
+      exerciseId: nextChoice.exerciseId,
+      exercise: exercise.name,
+      says: nextChoice.says,
+      reason: nextChoice.reason,
+      saidBy: person.name,
+      saidAt: nextChoice.saidAt,
+    })
+    .from(nextChoice)
+    .innerJoin(exercise, eq(exercise.id, nextChoice.exerciseId))
+    .innerJoin(person, eq(person.id, nextChoice.saidBy))
+    .where(inArray(nextChoice.learnerId, [...learnerIds]))
+    .orderBy(
+      nextChoice.learnerId,
+      nextChoice.exerciseId,
+      desc(nextChoice.saidAt),
+      desc(nextChoice.id),
+    );
+  return rows.flatMap(({ says, saidAt, ...row }) =>
+    says === "let" ? [] : [{ ...row, says, saidAt: saidAt.toISOString() }],
+  );
+}
+
+const shopSchema = z.strictObject({
+  /** Sections in hand, as said in millimetres; null where nobody has counted. */
+  stock: z.array(z.string().max(60)).max(200).nullable(),
+  weldingHearth: z.boolean().nullable(),
+});
+export type Shop = z.output<typeof shopSchema>;
+
+/** What the shop has in hand, as it was last said. */
+export async function findShop(database: Queryable, { schoolId }: Actor): Promise<Shop> {
+  const [row] = await database
+    .select({ shop: school.shop })
+    .from(school)
+    .where(eq(school.id, schoolId));
+  return shopSchema.parse(row?.shop ?? { stock: null, weldingHearth: null });
+}
+
+/** All the sections the shelf is forged from, as they are said in millimetres. */
+export async function listStockSections(
+  database: Queryable,
+  { schoolId }: Actor,
+): Promise<string[]> {
+  const rows = await database
+    .selectDistinct({ stock: exerciseRevision.stock })
+    .from(exerciseRevision)
+    .where(and(eq(exerciseRevision.schoolId, schoolId), sql`${exerciseRevision.stock} <> ''`))
+    .orderBy(asc(exerciseRevision.stock));
+  return rows.map(({ stock }) => stock);
+}
+
+/** What the ranking of one learner is made from. */
+export interface Ranking {
+  candidates: readonly ShelfCandidate[];
+  techniques: readonly CourseTechnique[];
+  standings: readonly StandingCell[];
+  /** Newest first. */
+  pieces: readonly Pick<LearnerPiece, "exerciseId" | "techniqueId" | "outcome" | "meetsStep">[];
+  set: ReadonlySet<string>;
+  choices: readonly Choice[];
+  recurring: readonly RecurringCause[];
+  shop: Shop & { minutesLeft: number | null };
+  /** ms since 1970. */
+  now: number;
+}
+
+/** Ranks what one learner could make next from what was fetched of them. */
+export function rankLearner(ranking: Ranking): Choices {
+  const { candidates, techniques, standings, pieces, set, choices, recurring, shop, now } = ranking;
+  const fresh = standings.flatMap((cell) => {
+    const chance = freshness(cell, now);
+    return chance === null ? [] : [[cell.techniqueId, chance] as const];
+  });
+  const shopNow: ShopNow = {
+    minutesLeft: shop.minutesLeft,
+    stock: shop.stock ? new Set(shop.stock) : null,
+    weldingHearth: shop.weldingHearth,
+  };
+  return rankNext(candidates, techniques, {
+    learner: {
+      standings: new Map(standings.map((cell) => [cell.techniqueId, cell])),
+      freshness: new Map(fresh),
+      recurring,
+      set,
+      latest: latestOf(pieces),
+      choices,
+    },
+    shop: shopNow,
+    stale: STALE_UNDER,
+  });
+}
+
+/** The latest piece of each exercise, newest first. */
+function latestOf(pieces: Ranking["pieces"]): LatestOf[] {
+  const seen = new Set<string>();
+  return pieces.filter(({ exerciseId }) => !seen.has(exerciseId) && seen.add(exerciseId));
+}

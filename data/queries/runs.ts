@@ -1,0 +1,157 @@
+import { and, asc, eq, sql } from "drizzle-orm";
+import type { RunPiece } from "@/core/run/likeness";
+import type { Characteristic } from "@/core/measure/characteristic";
+import type { Step } from "@/core/trade/steps";
+import { isStaff, type Actor } from "../actor";
+import type { Queryable } from "../database";
+import { notFound } from "../failure";
+import { revisionPlan } from "../records";
+import { readRules } from "../rules";
+import { exercise, exerciseRevision, piece, school, technique, verdict } from "../schema";
+import { rulesInForce } from "../standing";
+
+/** A learner's pieces of one exercise with what the run is judged by. */
+export interface Run {
+  exercise: { id: string; name: string; step: Step };
+  technique: { id: string; name: string };
+  /** The measuring plan of the revision last made. */
+  characteristics: Characteristic[];
+  /** Tolerance grade of the exercise's step. */
+  grade: number;
+  /** Grade within which pieces are alike, and how many of them it takes. */
+  alike: { good: number; of: number; spreadGrade: number };
+  trueRun: number;
+  /** Signed ones, first to last. */
+  pieces: RunPiece[];
+}
+
+/** The signed pieces a learner made of an exercise: their own, or any of the school's for staff. */
+export async function findRun(
+  database: Queryable,
+  actor: Actor,
+  { learnerId, exerciseId }: { learnerId: string; exerciseId: string },
+): Promise<Run> {
+  if (!isStaff(actor) && learnerId !== actor.personId) notFound("run");
+  const [found] = await database
+    .select({
+      id: exercise.id,
+      name: exercise.name,
+      step: exercise.step,
+      technique: { id: technique.id, name: technique.name },
+      rules: school.rules,
+    })
+    .from(exercise)
+    .innerJoin(technique, eq(technique.id, exercise.techniqueId))
+    .innerJoin(school, eq(school.id, exercise.schoolId))
+    .where(and(eq(exercise.id, exerciseId), eq(exercise.schoolId, actor.schoolId)));
+  if (!found) notFound("run");
+  const rows = await database
+    .select({
+      pieceId: piece.id,
+      tag: piece.tag,
+      kind: piece.kind,
+      guided: piece.guided,
+      revisionId: piece.revisionId,
+      meetsStep: verdict.meetsStep,
+      outcome: verdict.outcome,
+      signedAt:
+        sql<Date>`(select signed_at from ${verdict} as first where first.piece_id = ${piece.id} and first.sequence = 1)`.mapWith(
+          verdict.signedAt,
+        ),
+      values: sql<Record<string, number> | null>`(
+        select jsonb_object_agg(j ->> 'characteristicId', j -> 'value')
+        from jsonb_array_elements(${verdict.computed} -> 'judgements') j)`,
+    })
+    .from(piece)
+    .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
+    .innerJoin(verdict, eq(verdict.pieceId, piece.id))
+    .where(
+      and(
+        eq(piece.schoolId, actor.schoolId),
+        eq(piece.learnerId, learnerId),
+        eq(exerciseRevision.exerciseId, exerciseId),
+        sql`not exists (select 1 from ${verdict} as newer where newer.piece_id = ${piece.id} and newer.sequence > ${verdict.sequence})`,
+      ),
+    )
+    .orderBy(asc(sql`8`), asc(piece.number));
+  // Of an exercise a learner never made they see nothing, not its name.
+  if (rows.length === 0 && !isStaff(actor)) notFound("run");
+  const last = rows.at(-1);
+  const plan = last ? await revisionPlan(database, last.revisionId) : null;
+  const history = await rulesInForce(database, actor.schoolId);
+  const { alike, trueRun } = history.at(-1)!.rules;
+  const { technique: of, rules, step, ...named } = found;
+  return {
+    exercise: { ...named, step: step as Step },
+    technique: of,
+    characteristics: plan?.characteristics ?? [],
+    grade: readRules(rules).grades[step as Step],
+    alike,
+    trueRun,
+    pieces: rows.map(({ revisionId: _, signedAt, values, ...row }) => ({
+      ...row,
+      meetsStep: row.meetsStep as Step | 0,
+      signedAt: signedAt.getTime(),
+      values: values ?? {},
+    })),
+  };
+}
+
+/** One piece's errors, as shares of the allowance at its exercise's step. */
+export interface PieceErrors {
+  pieceId: string;
+  tag: string;
+  exerciseId: string;
+  /** By what is measured, the worst of the piece. */
+  byMeasure: Record<string, number>;
+  worst: number;
+}
+
+/**
+ * How far off a learner's assessed pieces of a technique were at first, in the order they were
+ * made: what practice is judged by. Their own, or any of the school's for staff.
+ */
+export async function listPieceErrors(
+  database: Queryable,
+  actor: Actor,
+  { learnerId, techniqueId }: { learnerId: string; techniqueId: string },
+): Promise<PieceErrors[]> {
+  if (!isStaff(actor) && learnerId !== actor.personId) return [];
+  const rows = await database
+    .select({
+      pieceId: piece.id,
+      tag: piece.tag,
+      exerciseId: exercise.id,
+      revisionId: piece.revisionId,
+      deviations: sql<Record<string, number> | null>`(
+        select jsonb_object_agg(j ->> 'characteristicId', j -> 'deviation')
+        from jsonb_array_elements(${verdict.computed} -> 'judgements') j)`,
+    })
+    .from(piece)
+    .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
+    .innerJoin(exercise, eq(exercise.id, exerciseRevision.exerciseId))
+    .innerJoin(verdict, and(eq(verdict.pieceId, piece.id), eq(verdict.sequence, 1)))
+    .where(
+      and(
+        eq(piece.schoolId, actor.schoolId),
+        eq(piece.learnerId, learnerId),
+        eq(exercise.techniqueId, techniqueId),
+        eq(piece.kind, "assessed"),
+      ),
+    )
+    .orderBy(asc(piece.startedAt), asc(piece.id));
+  const found: PieceErrors[] = [];
+  for (const { revisionId, deviations, ...row } of rows) {
+    if (!deviations) continue;
+    const { characteristics } = await revisionPlan(database, revisionId);
+    const byMeasure: Record<string, number> = {};
+    for (const { id, measure } of characteristics) {
+      const share = deviations[id];
+      if (share !== undefined)
+        byMeasure[measure] = Math.max(byMeasure[measure] ?? 0, Math.abs(share));
+    }
+    const shares = Object.values(byMeasure);
+    if (shares.length > 0) found.push({ ...row, byMeasure, worst: Math.max(...shares) });
+  }
+  return found;
+}

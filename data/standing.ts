@@ -1,0 +1,207 @@
+import { and, asc, eq, sql } from "drizzle-orm";
+import { courseSchema } from "@/core/climb/course";
+import { RULES_FROM_THE_START, type RulesInForce } from "@/core/climb/rules";
+import type { SignedPiece } from "@/core/climb/standing";
+import { summariseClimb, type ClimbSummary } from "@/core/climb/summary";
+import type { Characteristic } from "@/core/measure/characteristic";
+import type { Step } from "@/core/trade/steps";
+import { batchesOf } from "./batches";
+import type { Queryable, Transaction } from "./database";
+import { revisionPlan } from "./records";
+import { curriculumRevision, standing, standingEvidence } from "./schema";
+
+/** Whose pieces are looked at; the whole school's where nothing narrows it. */
+export interface Whose {
+  schoolId: string;
+  learnerId?: string;
+  techniqueId?: string;
+}
+
+export interface TechniquePieces {
+  learnerId: string;
+  techniqueId: string;
+  halfLifeDays: number;
+  pieces: SignedPiece[];
+}
+
+interface PieceRow extends Record<string, unknown> {
+  learner_id: string;
+  technique_id: string;
+  half_life_days: number;
+  piece_id: string;
+  exercise_id: string;
+  revision_id: string;
+  kind: "practice" | "assessed";
+  guided: boolean;
+  cold: boolean;
+  shown: boolean;
+  started_ms: number;
+  before_ms: number | null;
+  signed_ms: number;
+  meets_step: number;
+  sizes: Record<string, number> | null;
+}
+
+/**
+ * The signed pieces as the climb sees them, by learner and technique: latest verdict, in
+ * the order of the first. The caller has checked who is asking.
+ */
+export async function signedPieces(
+  database: Queryable,
+  { schoolId, learnerId, techniqueId }: Whose,
+): Promise<TechniquePieces[]> {
+  const narrowed = sql.join(
+    [
+      ...(learnerId ? [sql`and p.learner_id = ${learnerId}`] : []),
+      ...(techniqueId ? [sql`and e.technique_id = ${techniqueId}`] : []),
+    ],
+    sql` `,
+  );
+  const ms = (moment: string) => sql.raw(`(extract(epoch from ${moment}) * 1000)::float8`);
+  const { rows } = await database.execute<PieceRow>(sql`
+    with made as (
+      select p.id, p.learner_id, e.technique_id, r.exercise_id, p.revision_id, p.kind, p.guided, p.cold,
+        p.shown_to is not null as shown, p.started_at,
+        lag(p.started_at) over (partition by p.learner_id, e.technique_id order by p.started_at, p.id) as made_before
+      from piece p
+      join exercise_revision r on r.id = p.revision_id
+      join exercise e on e.id = r.exercise_id
+      where p.school_id = ${schoolId} ${narrowed})
+    select m.learner_id, m.technique_id, t.half_life_days, m.id as piece_id, m.exercise_id, m.revision_id,
+      m.kind, m.guided, m.cold, m.shown, latest.meets_step, latest.sizes,
+      ${ms("m.started_at")} as started_ms, ${ms("m.made_before")} as before_ms, ${ms("first.signed_at")} as signed_ms
+    from made m
+    join technique t on t.id = m.technique_id
+    join verdict first on first.piece_id = m.id and first.sequence = 1
+    join lateral (
+      select v.meets_step,
+        -- Only where it can count for likeness: the whole verdict is large.
+        case when v.meets_step >= 4 then (
+          select jsonb_object_agg(j ->> 'characteristicId', j -> 'value')
+          from jsonb_array_elements(v.computed -> 'judgements') j) end as sizes
+      from verdict v where v.piece_id = m.id order by v.sequence desc limit 1) latest on true
+    order by m.learner_id, m.technique_id, first.signed_at`);
+  const found: TechniquePieces[] = [];
+  for (const row of rows) {
+    const last = found.at(-1);
+    const same = last?.learnerId === row.learner_id && last.techniqueId === row.technique_id;
+    const group = same
+      ? last
+      : {
+          learnerId: row.learner_id,
+          techniqueId: row.technique_id,
+          halfLifeDays: row.half_life_days,
+          pieces: [],
+        };
+    if (!same) found.push(group);
+    group.pieces.push(await readPiece(database, row));
+  }
+  return found;
+}
+
+async function readPiece(database: Queryable, row: PieceRow): Promise<SignedPiece> {
+  const plan = row.sizes ? await revisionPlan(database, row.revision_id) : null;
+  return {
+    pieceId: row.piece_id,
+    exerciseId: row.exercise_id,
+    kind: row.kind,
+    guided: row.guided,
+    meetsStep: row.meets_step as Step | 0,
+    signedAt: row.signed_ms,
+    startedAt: row.started_ms,
+    madeBefore: row.before_ms,
+    cold: row.cold,
+    shown: row.shown,
+    sizes: plan ? sizesOf(plan.characteristics, row.sizes!) : [],
+  };
+}
+
+/** The sizes that were measured, with what each was to be. */
+export const sizesOf = (
+  characteristics: readonly Characteristic[],
+  values: Record<string, number>,
+): SignedPiece["sizes"] =>
+  characteristics.flatMap((characteristic) => {
+    const value = values[characteristic.id];
+    return characteristic.kind === "size" && value !== undefined ? [{ characteristic, value }] : [];
+  });
+
+/** The rules a school has had, from the start on. */
+export async function rulesInForce(
+  database: Queryable,
+  schoolId: string,
+): Promise<readonly RulesInForce[]> {
+  const rows = await database
+    .select({ content: curriculumRevision.content, publishedAt: curriculumRevision.publishedAt })
+    .from(curriculumRevision)
+    .where(eq(curriculumRevision.schoolId, schoolId))
+    .orderBy(asc(curriculumRevision.number));
+  return [
+    ...RULES_FROM_THE_START,
+    ...rows.map(({ content, publishedAt }) => {
+      const { rules, countsTo } = courseSchema.parse(content);
+      return { from: publishedAt.getTime(), rules, countsTo: new Map(Object.entries(countsTo)) };
+    }),
+  ];
+}
+
+/** The rows that keep a summary of the climb. */
+export function standingRows(
+  { schoolId, learnerId, techniqueId }: Required<Whose>,
+  summary: ClimbSummary,
+) {
+  const { step, earned, towards, since, pieces, lastMadeAt, halfLifeDays } = summary;
+  const key = { schoolId, learnerId, techniqueId };
+  const last = earned.at(-1);
+  return {
+    standing: {
+      ...key,
+      step,
+      earnedAt: last ? momentOf(last.earnedAt) : null,
+      towards,
+      since,
+      pieces,
+      lastMadeAt: new Date(lastMadeAt),
+      halfLifeDays,
+    },
+    evidence: earned.flatMap((one) =>
+      one.pieceIds.map((pieceId) => ({
+        ...key,
+        step: one.step,
+        pieceId,
+        earnedAt: momentOf(one.earnedAt),
+      })),
+    ),
+  };
+}
+
+const momentOf = (ms: number) => new Date(Math.round(ms));
+
+/** Works standings out again from all signed pieces and keeps them with their evidence. */
+export async function keepStandings(tx: Transaction, whose: Whose): Promise<ClimbSummary[]> {
+  const { schoolId, learnerId, techniqueId } = whose;
+  const history = await rulesInForce(tx, schoolId);
+  const found = await signedPieces(tx, whose);
+  for (const table of [standingEvidence, standing])
+    await tx
+      .delete(table)
+      .where(
+        and(
+          eq(table.schoolId, schoolId),
+          learnerId ? eq(table.learnerId, learnerId) : undefined,
+          techniqueId ? eq(table.techniqueId, techniqueId) : undefined,
+        ),
+      );
+  const summaries = found.map((group) => ({
+    group,
+    summary: summariseClimb(group.pieces, group.halfLifeDays, history),
+  }));
+  const rows = summaries.map(({ group, summary }) =>
+    standingRows({ schoolId, learnerId: group.learnerId, techniqueId: group.techniqueId }, summary),
+  );
+  for (const some of batchesOf(rows.map((row) => row.standing)))
+    await tx.insert(standing).values(some);
+  for (const some of batchesOf(rows.flatMap(({ evidence }) => evidence)))
+    await tx.insert(standingEvidence).values(some);
+  return summaries.map(({ summary }) => summary);
+}
