@@ -39,6 +39,9 @@ export function services(): Services {
   return kept.bellStepServices;
 }
 
+/** Where people reach this server, without a slash at the end. */
+export const publicUrl = (): string => required("BELL_STEP_URL").replace(/\/+$/, "");
+
 /** Whether this is the demonstration, which shows its accounts to whoever comes. */
 export const isDemo = (): boolean => process.env.BELL_STEP_DEMO === "1";
 
@@ -56,6 +59,9 @@ export async function requireActor(roles: readonly Role[] = EVERYONE): Promise<A
   if (!roles.includes(actor.role)) forbidden();
   return actor;
 }
+
+/** The moment of this request, ms since 1970: one for the whole page. */
+export const requestTime = cache((): number => Date.now());
 
 /** Where a person begins. */
 export const homeOf = (actor: Actor): string => (isStaff(actor) ? "/set" : "/next");

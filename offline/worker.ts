@@ -3,7 +3,7 @@ import { ExpirationPlugin } from "workbox-expiration";
 import { matchPrecache, precacheAndRoute } from "workbox-precaching";
 import { registerRoute, setCatchHandler } from "workbox-routing";
 import { NetworkFirst } from "workbox-strategies";
-import { KEPT_PAGES, OFFLINE_PAGE, type KeepMessage } from "@/ui/offline/kept";
+import { deleteKeptPages, KEPT_PAGES, OFFLINE_PAGE, type WorkerMessage } from "@/ui/offline/kept";
 
 declare const self: ServiceWorkerGlobalScope;
 
@@ -51,17 +51,34 @@ setCatchHandler(async ({ request }) =>
     : Response.error(),
 );
 
+/** Counts how often everything was to be forgotten: what was asked before is then kept no more. */
+let forgotten = 0;
+let keeping: Promise<void> = Promise.resolve();
+
+async function keepPages(event: ExtendableMessageEvent, paths: readonly string[]): Promise<void> {
+  const asked = forgotten;
+  // One after another: a page is kept for later, and must not slow what is done now.
+  for (const path of paths) {
+    if (asked !== forgotten) return;
+    const request = new Request(path, { credentials: "same-origin" });
+    await pages.handle({ event, request }).catch(() => undefined);
+  }
+}
+
+/** A page still on its way would be kept after all: first it is waited for. */
+async function forgetPages(): Promise<void> {
+  forgotten += 1;
+  await keeping;
+  await deleteKeptPages();
+}
+
 self.addEventListener("message", (event) => {
-  const { keep } = event.data as KeepMessage;
-  event.waitUntil(
-    (async () => {
-      // One after another: a page is kept for later, and must not slow what is done now.
-      for (const path of keep) {
-        const request = new Request(path, { credentials: "same-origin" });
-        await pages.handle({ event, request }).catch(() => undefined);
-      }
-    })(),
-  );
+  const message = event.data as WorkerMessage;
+  if ("keep" in message) {
+    const asked = keeping.then(() => keepPages(event, message.keep));
+    keeping = asked;
+    event.waitUntil(asked);
+  } else event.waitUntil(forgetPages().then(() => event.ports[0]?.postMessage("forgotten")));
 });
 
 self.addEventListener("activate", (event) => {

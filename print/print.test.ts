@@ -13,6 +13,7 @@ import { runsOf } from "./document";
 import { dxfOf } from "./dxf";
 import { PAPERS } from "./paper";
 import type { Printable } from "./printable";
+import { certificatePdf, recordPdf } from "./record";
 import { sheetPdf } from "./sheet";
 import { svgOf } from "./svg";
 import { spreadOver, templatePdf } from "./template";
@@ -217,4 +218,71 @@ test("an SVG file says its size in millimetres and hides nothing in names", () =
   expect(width).toBeCloseTo(maxX - minX + 16, 3);
   expect(svg).toContain("<title>&lt;script&gt;&amp;</title>");
   expect(svg).not.toContain("NaN");
+});
+
+describe("what a learner takes away", () => {
+  const earnedAt = "2026-11-17T18:00:00Z";
+  const tags = Array.from({ length: 10 }, (_, index) => `K1-${index + 1}`);
+
+  test("a certificate says who stands where, what proves it, and draws the stair as high", async () => {
+    const given = {
+      learnerName: "Maren Tholsgaard",
+      schoolName: "A school",
+      technique: { name: "Square taper" },
+      earnedAt,
+      pieces: tags,
+    };
+    const pdf = await certificatePdf({ ...given, step: 4 }, "a4");
+    const text = textOf(pdf);
+    expect(text).toContain("Maren Tholsgaard");
+    expect(text).toContain("stands at “Alike” in square taper");
+    expect(text).toContain("Proved by K1-1, K1-2");
+    expect(text).not.toContain("page 2");
+    const inked = async (step: 2 | 4) => {
+      const { width, height, isInk } = render(
+        await certificatePdf({ ...given, step }, "a4"),
+        1,
+        30,
+      );
+      let dots = 0;
+      for (let y = 0; y < height; y += 1)
+        for (let x = 0; x < width; x += 1) if (isInk(x, y)) dots += 1;
+      return dots;
+    };
+    expect(await inked(4)).toBeGreaterThan(1.5 * (await inked(2)));
+  });
+
+  test("a record holds every step and every piece, over as many pages as it takes", async () => {
+    const pieces = Array.from({ length: 120 }, (_, index) => ({
+      tag: `K1-${index + 1}`,
+      exercise: "Net-mender's fid",
+      kind: index === 3 ? "practice" : "assessed",
+      startedAt: earnedAt,
+      outcome: "keep" as const,
+      marks: 91.4,
+      meetsStep: 3 as const,
+      signedBy: "Oda Fenwright",
+    }));
+    const pdf = await recordPdf(
+      {
+        learner: { name: "Maren Tholsgaard", cohort: "Tuesday evening" },
+        standings: [{ technique: "Square taper", step: 3, pieces: 120 }],
+        evidence: [
+          {
+            technique: "Square taper",
+            step: 3,
+            earnedAt,
+            pieces: tags.slice(0, 3).map((tag) => ({ tag })),
+          },
+        ],
+        pieces,
+      },
+      { schoolName: "A school", paper: "letter", at: new Date(earnedAt) },
+    );
+    const text = textOf(pdf);
+    expect(text).toMatch(/Square taper\s+3, True\s+17 Nov 2026\s+120/);
+    for (const { tag } of pieces) expect(text).toMatch(new RegExp(`${tag}\\s+Net-mender's fid`));
+    expect(text).toContain("Net-mender's fid, practice");
+    expect(text).toContain("page 2");
+  });
 });

@@ -60,6 +60,14 @@ export class Writer {
     if (this.y + height > this.floor) this.newPage();
   }
 
+  /** Leaves so much room for something of one's own, pt; where it lies. */
+  leave(height: number): { left: number; top: number; width: number } {
+    this.room(height);
+    const top = this.y;
+    this.y += height;
+    return { left: this.left, top, width: this.width };
+  }
+
   gap(height: number): void {
     this.y += height;
   }

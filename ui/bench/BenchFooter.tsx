@@ -22,6 +22,7 @@ interface BenchFooterProps {
   calling: boolean;
   onCalling: () => void;
   mayTally: boolean;
+  selfCheck: boolean;
 }
 
 /** The keys that work now, what is in the hand, and whether everything is saved. */
@@ -39,11 +40,15 @@ export function BenchFooter({
   calling,
   onCalling,
   mayTally,
+  selfCheck,
 }: BenchFooterProps) {
   const { active, instrument } = stations;
   const overdue = instrument ? daysOverdue(instrument, today) : 0;
   return (
-    <footer className="no-print sticky bottom-0 z-20 flex min-h-11 flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule-strong bg-limewash px-5 py-1.5">
+    <footer
+      // A learner's verbs stand below it on a phone.
+      className={`${selfCheck ? "max-sm:bottom-16" : ""} no-print sticky bottom-0 z-20 flex min-h-11 flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule-strong bg-limewash px-5 py-1.5`}
+    >
       <a href="#slate" className="link flex min-h-11 items-center font-semibold lg:hidden">
         {headline}
       </a>

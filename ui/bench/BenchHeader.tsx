@@ -30,6 +30,7 @@ export function BenchHeader({
           <span className="quiet">
             · {piece.kind}
             {piece.guided ? ", guided" : ""}
+            {piece.cold ? ", made cold" : ""}
             {piece.selfCheck ? ", your own check" : ""} · {piece.technique.name}, step{" "}
             {exercise.step} “{STEP_NAMES[exercise.step]}”
           </span>

@@ -89,13 +89,13 @@ export function BenchSlate({
       </div>
       <div className="shrink-0 border-t border-slate-rule px-6 py-4">
         <div className="flex items-end justify-between gap-4">
-          <p className="text-13 text-chalk-2" data-standing>
+          <p className="min-w-0 text-13 text-chalk-2" data-standing>
             {technique}: <strong className="text-chalk">{stepInWords(standing.step)}</strong>
             {gained ? (
               <span className="block font-slab text-17 text-straw">A step gained.</span>
             ) : null}
             {standing.towards ? (
-              <span className="mt-1 flex items-center gap-2">
+              <span className="mt-1 flex flex-wrap items-center gap-x-2">
                 <RunDots have={standing.towards.have} need={standing.towards.need} onSlate />
                 {towardsInWords(standing.towards)} for “{STEP_NAMES[standing.towards.step]}”
               </span>

@@ -22,6 +22,7 @@ import { Photos } from "./Photos";
 import type { DeviceDoor } from "./ReadingField";
 import { OrderChoice } from "./OrderChoice";
 import { useBenchOrder } from "./useBenchOrder";
+import { ShownTo } from "./ShownTo";
 import { StageChecks } from "./StageChecks";
 import { StationRow } from "./StationRow";
 import { TryList } from "./TryList";
@@ -189,13 +190,16 @@ export function BenchView({
             onAdd={() => setOpen("defect")}
           />
           {mayTally ? (
-            <Declared
-              corrections={piece.corrections}
-              allowed={piece.correctionsAllowed}
-              aids={piece.aids}
-              closed={closed}
-              onDeclare={notes.declare}
-            />
+            <>
+              <Declared
+                corrections={piece.corrections}
+                allowed={piece.correctionsAllowed}
+                aids={piece.aids}
+                closed={closed}
+                onDeclare={notes.declare}
+              />
+              <ShownTo piece={piece} closed={closed} />
+            </>
           ) : null}
           <StageChecks
             stages={piece.stages}
@@ -234,6 +238,7 @@ export function BenchView({
         devices={devices}
         onDevices={() => setDevices(!devices)}
         pieceId={piece.id}
+        selfCheck={piece.selfCheck}
         headline={headlineOf(verdict)}
         calling={calling}
         onCalling={() => setCalling(!calling)}

@@ -48,8 +48,11 @@ export function Devices({ piece, stations, finishedMassKg, heatSince, door }: De
     if (sent.kind === "temperature") return setMessage(temperatureInWords(sent.celsius));
     if (!door.current)
       return setMessage("The device sent a reading, but nothing is lit to take it.");
-    setMessage("");
-    door.current(sent.text);
+    setMessage(
+      door.current(sent.text)
+        ? ""
+        : `${sent.text} came while another reading was being typed. Finish or clear that, then send it again.`,
+    );
   }
   const receiver = useRef(receive);
   useEffect(() => {

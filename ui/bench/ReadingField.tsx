@@ -25,8 +25,11 @@ export interface ReadingFieldProps {
   door: RefObject<DeviceDoor | null>;
 }
 
-/** Takes a device's line as if it had been typed and entered. */
-export type DeviceDoor = (line: string) => void;
+/**
+ * Takes a device's line as if it had been typed and entered; false while another reading is
+ * half typed, which it would mix with.
+ */
+export type DeviceDoor = (line: string) => boolean;
 
 /**
  * Where readings are typed. They are judged with every key; Enter takes one. What
@@ -99,7 +102,12 @@ export function ReadingField({
   }
 
   useEffect(() => {
-    door.current = take;
+    door.current = (line) => {
+      // As the field is now: a line may come before a key just typed has been drawn.
+      if (input.current?.value !== "" && answer === null) return false;
+      take(line);
+      return true;
+    };
     return () => {
       door.current = null;
     };

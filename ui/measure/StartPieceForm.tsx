@@ -13,6 +13,7 @@ const startSchema = z.strictObject({
   assignmentId: z.string().min(1, "Choose what was set."),
   kind: z.enum(["assessed", "practice"]),
   guided: z.boolean(),
+  cold: z.boolean(),
 });
 
 export interface StartChoice {
@@ -35,6 +36,7 @@ export function StartPieceForm({ choices, own }: { choices: StartChoice[]; own: 
       assignmentId: own === null ? "" : (choices[0]?.id ?? ""),
       kind: own === null ? ("assessed" as const) : ("practice" as const),
       guided: false,
+      cold: false,
     },
   });
   const { errors, isSubmitting } = form.formState;
@@ -43,9 +45,9 @@ export function StartPieceForm({ choices, own }: { choices: StartChoice[]; own: 
   const learner = form.watch("learner");
   const set = choices.filter((choice) => choice.learner === learner);
 
-  const submit = form.handleSubmit(async ({ assignmentId, kind, guided }) => {
+  const submit = form.handleSubmit(async ({ learner: _, ...piece }) => {
     const pieceId = newId();
-    const answer = await sendCommand("start-piece", { pieceId, assignmentId, kind, guided });
+    const answer = await sendCommand("start-piece", { pieceId, ...piece });
     if (answer.ok) router.push(`/measure/${pieceId}`);
     else form.setError("root", { message: answer.error.message });
   });
@@ -115,6 +117,10 @@ export function StartPieceForm({ choices, own }: { choices: StartChoice[]; own: 
           <label className="flex min-h-11 items-center gap-2 text-15">
             <input type="checkbox" {...form.register("guided")} className="size-5 accent-ink" />
             made under guidance
+          </label>
+          <label className="flex min-h-11 items-center gap-2 text-15">
+            <input type="checkbox" {...form.register("cold")} className="size-5 accent-ink" />
+            made cold, for “Sure”
           </label>
         </fieldset>
       ) : null}

@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect } from "react";
-import type { KeepMessage } from "./kept";
+import type { WorkerMessage } from "./kept";
 
 /** Longest wait for a quiet moment, ms. */
 const AT_LATEST_MS = 8000;
@@ -24,7 +24,7 @@ export function KeepOffline({
     let gone = false;
     const keep = async () => {
       const worker = (await navigator.serviceWorker?.ready)?.active;
-      const message: KeepMessage = {
+      const message: WorkerMessage = {
         keep: [location.pathname, ...others.split(" ").filter(Boolean)],
       };
       if (!gone) worker?.postMessage(message);

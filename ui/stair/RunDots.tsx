@@ -8,12 +8,14 @@ export function RunDots({
   need: number;
   onSlate?: boolean;
 }) {
+  // Ten have to fit where three do.
+  const long = need > 5;
   return (
-    <span aria-hidden="true" className="inline-flex gap-1.5">
+    <span aria-hidden="true" className={`inline-flex shrink-0 ${long ? "gap-1" : "gap-1.5"}`}>
       {Array.from({ length: need }, (_, index) => (
         <span
           key={index}
-          className={`size-4 rounded-full border-2 ${
+          className={`${long ? "size-3" : "size-4"} rounded-full border-2 ${
             index < have
               ? onSlate
                 ? "border-straw bg-straw"

@@ -1,27 +1,67 @@
-import { standingOf, type Standing } from "@/core/climb/standing";
-import { TechniqueStanding } from "./TechniqueStanding";
+import { missingBefore } from "@/core/climb/curriculum";
+import { STALE_UNDER } from "@/core/climb/fading";
+import type { Towards } from "@/core/climb/standing";
+import { freshness } from "@/core/climb/summary";
+import type { Step } from "@/core/trade/steps";
+import { TechniqueStanding, type StepProof } from "./TechniqueStanding";
 
-const NOT_BEGUN = standingOf([]);
+interface Held {
+  techniqueId: string;
+  step: Step | 0;
+  towards: Towards | null;
+  lastMadeAt: number;
+  halfLifeDays: number;
+}
 
-/** Every technique of the course with where the learner stands on it; what isn't open yet says what comes before. */
+/** Every technique of the course with where the learner stands on it and what proves it; what isn't open yet says what comes before. */
 export function Stair({
   techniques,
   standings,
+  evidence,
+  now,
+  pieceBase,
+  runBase,
+  recordBase,
 }: {
   techniques: readonly { id: string; name: string; after: string[] }[];
-  standings: ReadonlyMap<string, Standing>;
+  standings: readonly Held[];
+  evidence: readonly (StepProof & { techniqueId: string })[];
+  /** ms since 1970. */
+  now: number;
+  /** Where a piece, and a run by its exercise, is looked at. */
+  pieceBase: string;
+  runBase: string;
+  /** Where the learner's record is fetched. */
+  recordBase: string;
 }) {
   const nameOf = new Map(techniques.map(({ id, name }) => [id, name]));
+  const byTechnique = new Map(standings.map((one) => [one.techniqueId, one]));
+  const stepOf = (id: string) => byTechnique.get(id)?.step ?? 0;
   return (
     <ul className="border-t-2 border-ink">
       {techniques.map(({ id, name, after }) => {
-        const standing = standings.get(id) ?? NOT_BEGUN;
-        const missing = after.filter((before) => (standings.get(before)?.step ?? 0) === 0);
-        const locked =
-          !standings.has(id) && missing.length > 0
-            ? `after ${missing.map((before) => nameOf.get(before)?.toLowerCase()).join(" and ")}`
-            : null;
-        return <TechniqueStanding key={id} name={name} standing={standing} locked={locked} />;
+        const held = byTechnique.get(id);
+        const missing = held ? [] : missingBefore({ after }, stepOf);
+        const chance = held ? freshness(held, now) : null;
+        return (
+          <TechniqueStanding
+            key={id}
+            name={name}
+            step={held?.step ?? 0}
+            towards={held?.towards ?? null}
+            stale={chance !== null && chance < STALE_UNDER}
+            chance={chance}
+            proof={evidence.filter(({ techniqueId }) => techniqueId === id)}
+            pieceBase={pieceBase}
+            runBase={runBase}
+            awardBase={`${recordBase}/step/${id}`}
+            locked={
+              missing.length > 0
+                ? `after ${missing.map((before) => nameOf.get(before)?.toLowerCase()).join(" and ")}`
+                : null
+            }
+          />
+        );
       })}
     </ul>
   );

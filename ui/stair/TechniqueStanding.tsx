@@ -1,37 +1,123 @@
-import type { Standing } from "@/core/climb/standing";
-import { STEP_NAMES } from "@/core/trade/steps";
+import type { Towards } from "@/core/climb/standing";
+import { STEP_NAMES, type Step } from "@/core/trade/steps";
+import { Link } from "../kit/Link";
 import { stepInWords, towardsInWords } from "../words/climb";
+import { dayInWords } from "../words/when";
 import { MiniStair } from "./MiniStair";
 import { RunDots } from "./RunDots";
 
-/** One technique of the stair: the step reached, and what the next one needs. */
+/** The pieces that prove a step. */
+export interface StepProof {
+  step: Step;
+  earnedAt: string;
+  exerciseId: string;
+  pieces: readonly { id: string; tag: string }[];
+}
+
+/** One technique of the stair: the step reached, what proves it, and what the next one needs. */
 export function TechniqueStanding({
   name,
-  standing,
+  step,
+  towards,
+  stale,
+  chance,
+  proof,
   locked,
+  pieceBase,
+  runBase,
+  awardBase,
 }: {
   name: string;
-  standing: Standing;
+  step: Step | 0;
+  towards: Towards | null;
+  stale: boolean;
+  /** Of a sound piece now; null where it was never fair. */
+  chance: number | null;
+  proof: readonly StepProof[];
   locked: string | null;
+  pieceBase: string;
+  runBase: string;
+  /** Where the certificate of the step held is fetched. */
+  awardBase: string;
 }) {
-  const { step, towards } = standing;
   return (
-    <li className="flex min-h-16 flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule py-2">
-      <MiniStair step={step} height={32} />
-      <span className="min-w-40 grow">
-        <strong className="block font-semibold">{name}</strong>
-        <span className="quiet text-15">{stepInWords(step)}</span>
-      </span>
-      <span className="text-15 text-ink-2">
-        {locked ? (
-          locked
-        ) : towards ? (
-          <span className="flex items-center gap-2">
-            <RunDots have={towards.have} need={towards.need} />
-            {towardsInWords(towards)} for “{STEP_NAMES[towards.step]}”
+    <li className="border-b border-rule py-2">
+      <div className="flex min-h-12 flex-wrap items-center gap-x-4 gap-y-1">
+        <MiniStair step={step} stale={stale} size="large" />
+        <span className="min-w-40 grow">
+          <strong className="block font-semibold">{name}</strong>
+          <span className="quiet text-15">
+            {stepInWords(step)}
+            {stale && chance !== null
+              ? `, going stale: about ${Math.round(chance * 100)} in a hundred now`
+              : ""}
           </span>
-        ) : null}
-      </span>
+        </span>
+        <span className="text-15 text-ink-2">
+          {locked ?? (towards ? <Next towards={towards} runBase={runBase} /> : null)}
+        </span>
+      </div>
+      {proof.length > 0 ? (
+        <details className="text-13">
+          <summary className="flex min-h-11 items-center text-ink-2 underline underline-offset-3">
+            what proves it
+          </summary>
+          <ul className="pb-2">
+            {proof.map((one) => (
+              <li key={one.step} className="flex flex-wrap gap-x-3">
+                <span className="w-24">
+                  {STEP_NAMES[one.step]}, {dayInWords(one.earnedAt)}
+                </span>
+                {one.pieces.map(({ id, tag }) => (
+                  <Link
+                    key={id}
+                    href={`${pieceBase}/${id}`}
+                    className="link flex min-h-11 items-center"
+                  >
+                    {tag}
+                  </Link>
+                ))}
+                {one.step === 3 || one.step === 4 ? (
+                  <Link
+                    href={`${runBase}/${one.exerciseId}`}
+                    className="link flex min-h-11 items-center font-semibold"
+                  >
+                    the run
+                  </Link>
+                ) : null}
+              </li>
+            ))}
+          </ul>
+          <p className="flex flex-wrap gap-x-4">
+            <a href={`${awardBase}/certificate.pdf`} className="link flex min-h-11 items-center">
+              certificate (PDF)
+            </a>
+            <a
+              href={`${awardBase}/credential.jwt`}
+              download
+              className="link flex min-h-11 items-center"
+            >
+              signed credential
+            </a>
+          </p>
+        </details>
+      ) : null}
     </li>
+  );
+}
+
+function Next({ towards, runBase }: { towards: Towards; runBase: string }) {
+  const words = `${towardsInWords(towards)} for “${STEP_NAMES[towards.step]}”`;
+  return (
+    <span className="flex flex-wrap items-center gap-2">
+      <RunDots have={Math.min(towards.have, towards.need)} need={towards.need} />
+      {towards.exerciseId && towards.have > 0 ? (
+        <Link href={`${runBase}/${towards.exerciseId}`} className="link flex min-h-11 items-center">
+          {words}
+        </Link>
+      ) : (
+        words
+      )}
+    </span>
   );
 }

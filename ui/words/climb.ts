@@ -1,32 +1,103 @@
-import type { NextPiece } from "@/core/climb/next";
+import { CAUSES, type CauseCode } from "@/core/cause/causes";
+import type { NextReason, NotNow } from "@/core/climb/choose";
+import type { Towards } from "@/core/climb/standing";
 import { STEP_NAMES, type Step } from "@/core/trade/steps";
+import { dayInWords } from "./when";
 
-const COUNTS = ["none", "one", "two", "three", "four", "five"];
+const COUNTS = [
+  "none",
+  "one",
+  "two",
+  "three",
+  "four",
+  "five",
+  "six",
+  "seven",
+  "eight",
+  "nine",
+  "ten",
+];
+const counted = (count: number) => COUNTS[count] ?? String(count);
 
 /** How far towards the next step: "two in a row, one to go". */
-export function towardsInWords({ have, need }: { have: number; need: number }): string {
-  const left = need - have;
+export function towardsInWords({ have, need, step, notBefore }: Towards): string {
+  if (step === 5)
+    return notBefore ? `one made cold, from ${dayInWords(notBefore)}` : "one made cold, and shown";
   if (need === 1) return "one good piece to go";
-  const row = have === 1 ? "one so far" : `${COUNTS[have] ?? have} in a row`;
-  return `${row}, ${COUNTS[left] ?? left} to go`;
+  const left = Math.max(0, need - have);
+  const row =
+    have === 0 ? "none in a row yet" : have === 1 ? "one so far" : `${counted(have)} in a row`;
+  return `${row}, ${counted(left)} to go`;
 }
 
 /** "True", or "not begun". */
 export const stepInWords = (step: Step | 0): string =>
   step === 0 ? "not begun" : STEP_NAMES[step];
 
-/** Why this is the next piece, in one line. */
-export function nextReasonInWords({ reason }: NextPiece): string {
+const listed = (names: readonly string[]): string =>
+  names.length < 2
+    ? (names[0] ?? "")
+    : `${names.slice(0, -1).join(", ")} and ${names[names.length - 1]}`;
+
+const percent = (share: number) => `${Math.round(share * 100)} %`;
+
+/** What the words are about: names by id, and whether they are said to the learner. */
+export interface Named {
+  techniqueOf: (id: string) => string;
+  own?: boolean;
+}
+
+/** Why an exercise is next, in one line. */
+export function nextReasonInWords(reason: NextReason, { techniqueOf, own = false }: Named): string {
+  const whose = own ? "Your" : "The";
   switch (reason.code) {
+    case "pinned":
+      return own ? `Your instructor wants it next: ${reason.reason}.` : `Pinned: ${reason.reason}.`;
     case "another-heat":
-      return "Your last one is back in the fire: give it the heat it needs, then bring it to the bench.";
+      return `${whose} last one is back in the fire: give it the heat it needs, then bring it to the bench.`;
     case "start-again":
-      return "Your last one could not be saved. Start a new one.";
+      return `${whose} last one could not be saved. Start a new one.`;
     case "run":
       return `${reason.have} in a row: ${reason.need - reason.have} more like it for “${STEP_NAMES[reason.step]}”.`;
-    case "begin":
-      return "It was set for you and is still to make.";
-    case "repeat":
-      return "Make another one: alike is what counts.";
+    case "cause":
+      return `Keeps coming back, on ${reason.on} of the last ${reason.of}: ${causeName(reason.cause)}. This is its practice.`;
+    case "fading":
+      return `Going stale: about ${percent(reason.chance)} for a sound one now.`;
+    case "opened":
+      return `Ready to open: ${listed(reason.by.map((id) => techniqueOf(id).toLowerCase()))} ${reason.by.length > 1 ? "are" : "is"} fair.`;
+    case "set":
+      return reason.made
+        ? "It is set; make another one: alike is what counts."
+        : "It was set and is still to make.";
+    case "step":
+      return `The way to “${STEP_NAMES[reason.step]}”.`;
   }
 }
+
+/** Why an exercise can't be next, in a few words. */
+export function notNowInWords(why: NotNow, { techniqueOf }: Named): string {
+  switch (why.code) {
+    case "before":
+      return `after ${listed(why.missing.map((id) => techniqueOf(id).toLowerCase()))}`;
+    case "skipped":
+      return `put off: ${why.reason}`;
+    case "minutes":
+      return `takes ${why.needs} min, ${why.left} are left`;
+    case "stock":
+      return `no ${why.stock} in hand`;
+    case "no-welding":
+      return "no welding hearth";
+    case "behind":
+      return "passed";
+  }
+}
+
+const causeName = (code: string): string => CAUSES[code as CauseCode].name.toLowerCase();
+
+/** "about 4 pieces, between 2 and 9, eight times out of ten". */
+export const piecesToGoInWords = (
+  toGo: { likely: number; low: number; high: number } | null,
+): string =>
+  toGo
+    ? `about ${toGo.likely} more ${toGo.likely === 1 ? "piece" : "pieces"}; between ${toGo.low} and ${toGo.high}, about eight times out of ten`
+    : "not enough pieces to say";

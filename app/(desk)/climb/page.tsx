@@ -1,116 +1,172 @@
 import type { Metadata } from "next";
-import { Fragment } from "react";
-import { STEP_NAMES, STEPS, type Step } from "@/core/trade/steps";
+import { z } from "zod";
+import { cohortRow, type CohortCell } from "@/core/climb/cohort";
+import { idSchema } from "@/core/records/fields";
+import { STEP_NAMES, STEPS } from "@/core/trade/steps";
 import { STAFF } from "@/data/actor";
 import { listStandings } from "@/data/queries/climb";
-import { listTechniques } from "@/data/queries/techniques";
 import { listRoster } from "@/data/queries/people";
-import { MiniStair } from "@/ui/stair/MiniStair";
-import { requireActor, services } from "../../server";
+import { listTechniques } from "@/data/queries/techniques";
+import { CohortGrid } from "@/ui/cohort/CohortGrid";
+import { packCells } from "@/ui/cohort/row";
+import { ClimbTabs } from "@/ui/climb/ClimbTabs";
+import { NextSlate } from "@/ui/climb/NextSlate";
 import { Link } from "@/ui/kit/Link";
+import { MiniStair } from "@/ui/stair/MiniStair";
+import { LearnerSlate } from "../../climb/LearnerSlate";
+import { requestTime, requireActor, services } from "../../server";
 
 export const metadata: Metadata = { title: "Climb" };
 
-export default async function CohortPage() {
+const viewSchema = z.object({
+  cohort: z.string().max(80).nullable().catch(null).default(null),
+  only: z.enum(["stuck", "ready", "due"]).nullable().catch(null).default(null),
+  sort: z.string().max(60).catch("name").default("name"),
+  learner: idSchema.nullable().catch(null).default(null),
+  close: z
+    .literal("1")
+    .transform(() => true)
+    .catch(false)
+    .default(false),
+});
+
+export default async function CohortPage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}) {
   const actor = await requireActor(STAFF);
   const { database } = services();
-  const techniques = await listTechniques(database, actor);
-  const learners = (await listRoster(database, actor)).filter(({ role }) => role === "learner");
-  const cohorts = [...new Set(learners.map(({ cohort }) => cohort))];
-  const standings = await listStandings(database, actor);
-  const stepOf = new Map<string, Step>();
-  for (const { learnerId, techniqueId, step } of standings) {
-    const key = `${learnerId}/${techniqueId}`;
-    stepOf.set(key, Math.max(step, stepOf.get(key) ?? 0) as Step);
-  }
+  const { learner: asked, ...view } = viewSchema.parse(await searchParams);
+  const now = requestTime();
+  const [techniques, roster, standings] = await Promise.all([
+    listTechniques(database, actor),
+    listRoster(database, actor),
+    listStandings(database, actor),
+  ]);
+  const learners = roster.filter(({ role }) => role === "learner");
+  const byLearner = new Map<string, typeof standings>();
+  for (const cell of standings)
+    byLearner.set(cell.learnerId, [...(byLearner.get(cell.learnerId) ?? []), cell]);
+  const rows = learners.map(({ id, name, cohort }) => ({
+    id,
+    name,
+    cohort: cohort ?? "",
+    cells: cohortRow(techniques, byLearner.get(id) ?? [], now),
+  }));
+  const chosen = learners.find(({ id }) => id === asked);
+  const pieces = standings.reduce((sum, cell) => sum + cell.pieces, 0);
   return (
-    <main className="p-5">
-      <header className="mb-3 flex flex-wrap items-baseline gap-x-4 gap-y-2">
-        <h1 className="font-slab text-27 font-semibold">The climb</h1>
-        <p className="quiet text-15">
-          {learners.length} learners, {techniques.length} techniques
-        </p>
-        <p className="ml-auto flex flex-wrap gap-x-5 text-13 text-ink-2">
-          {STEPS.map((step) => (
-            <span key={step} className="inline-flex items-end gap-1.5">
-              <MiniStair step={step} height={18} />
-              {STEP_NAMES[step]}
-            </span>
-          ))}
-        </p>
-      </header>
-      {learners.length === 0 ? (
-        <p className="border-t-2 border-ink bg-sheet p-5 text-17">
-          No learners yet. Add them under{" "}
-          <Link href="/prepare" className="link">
-            Prepare
-          </Link>
-          .
-        </p>
+    <div className={`grid grow ${view.close ? "" : "xl:grid-cols-[minmax(0,1fr)_340px]"}`}>
+      <main className="min-w-0 p-5">
+        <ClimbTabs />
+        <header className="mb-3 flex flex-wrap items-baseline gap-x-4 gap-y-2">
+          <h1 className="font-slab text-27 font-semibold">The climb</h1>
+          <p className="quiet text-15">
+            {learners.length} learners, {techniques.length} techniques, {pieces} pieces
+          </p>
+          <a href="/api/results" download className="link text-15">
+            results (CSV)
+          </a>
+          <StairKey />
+        </header>
+        {learners.length === 0 ? (
+          <p className="border-t-2 border-ink bg-sheet p-5 text-17">
+            No learners yet. Add them under{" "}
+            <Link href="/prepare" className="link">
+              Prepare
+            </Link>
+            .
+          </p>
+        ) : (
+          <CohortGrid
+            // Changed by a link, not within the grid.
+            key={String(view.close)}
+            techniques={techniques.map(({ id, name }) => ({ id, name }))}
+            rows={rows.map((row) => ({ ...row, cells: packCells(row.cells) }))}
+            cohorts={[...new Set(rows.map(({ cohort }) => cohort))]}
+            chosen={chosen?.id ?? null}
+            view={view}
+          />
+        )}
+      </main>
+      {view.close && !chosen ? null : chosen ? (
+        <LearnerSlate actor={actor} learnerId={chosen.id} now={now} />
       ) : (
-        <div
-          className="overflow-x-auto border-t-2 border-ink bg-sheet"
-          tabIndex={0}
-          role="region"
-          aria-label="Standings"
-        >
-          <table className="border-collapse text-15">
-            <thead>
-              <tr className="h-32 align-bottom">
-                <th
-                  scope="col"
-                  className="sticky left-0 bg-sheet p-3 text-left text-13 font-normal text-ink-2"
-                >
-                  Learner
-                </th>
-                {techniques.map(({ id, name }) => (
-                  <th key={id} scope="col" className="relative w-16 min-w-14 font-normal">
-                    <span className="absolute bottom-3 left-6 origin-bottom-left -rotate-[48deg] text-13 whitespace-nowrap text-ink-2">
-                      {name}
-                    </span>
-                  </th>
-                ))}
-                <th aria-hidden="true" className="w-24" />
-              </tr>
-            </thead>
-            <tbody>
-              {cohorts.map((cohort) => (
-                <Fragment key={cohort}>
-                  <tr className="border-t border-rule-strong">
-                    <th
-                      scope="rowgroup"
-                      colSpan={techniques.length + 2}
-                      className="px-3 pt-3 pb-1 text-left text-13 font-normal text-ink-2"
-                    >
-                      {cohort}
-                    </th>
-                  </tr>
-                  {learners
-                    .filter((learner) => learner.cohort === cohort)
-                    .map(({ id, name }) => (
-                      <tr key={id} className="border-t border-rule">
-                        <th
-                          scope="row"
-                          className="sticky left-0 bg-sheet pr-8 pl-3 text-left font-semibold whitespace-nowrap"
-                        >
-                          <Link href={`/climb/${id}`} className="flex min-h-11 items-center">
-                            {name}
-                          </Link>
-                        </th>
-                        {techniques.map((technique) => (
-                          <td key={technique.id} className="px-2 text-center">
-                            <MiniStair step={stepOf.get(`${id}/${technique.id}`) ?? 0} />
-                          </td>
-                        ))}
-                        <td aria-hidden="true" />
-                      </tr>
-                    ))}
-                </Fragment>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <ClassSlate
+          rows={rows.filter(({ cohort }) => view.cohort === null || cohort === view.cohort)}
+          techniques={techniques.map(({ name }) => name)}
+          who={view.cohort ?? "Everybody"}
+        />
       )}
-    </main>
+    </div>
+  );
+}
+
+function StairKey() {
+  return (
+    <p className="ml-auto flex flex-wrap gap-x-4 text-13 text-ink-2">
+      {STEPS.map((step) => (
+        <span key={step} className="inline-flex items-end gap-1.5">
+          <MiniStair step={step} size="small" />
+          {STEP_NAMES[step]}
+        </span>
+      ))}
+      <span className="inline-flex items-end gap-1.5">
+        <MiniStair step={3} stale size="small" />
+        going stale
+      </span>
+    </p>
+  );
+}
+
+interface ClassRow {
+  id: string;
+  name: string;
+  cells: readonly CohortCell[];
+}
+
+/** How many of each are named on the slate. */
+const NAMED = 6;
+
+/** What matters in the class, before anyone is chosen. */
+function ClassSlate({
+  rows,
+  techniques,
+  who,
+}: {
+  rows: readonly ClassRow[];
+  techniques: readonly string[];
+  who: string;
+}) {
+  const marked = (mark: CohortCell["mark"]) =>
+    rows.flatMap(({ id, name, cells }) =>
+      cells.flatMap((cell, index) =>
+        cell.mark === mark ? [{ id, name, technique: techniques[index]!, cell }] : [],
+      ),
+    );
+  const stuck = marked("stuck");
+  const oneOff = marked("ready");
+  const due = marked("due").sort((a, b) => b.cell.step - a.cell.step);
+  const note = ({ id, name, technique, cell }: (typeof stuck)[number], say: string) => ({
+    title: `${name}: ${technique.toLowerCase()}`,
+    detail: cell.step > 0 ? `${say}, at “${STEP_NAMES[cell.step as 1]}”` : say,
+    href: `/climb?learner=${id}`,
+  });
+  return (
+    <NextSlate
+      who={who}
+      head={
+        stuck.length > 0
+          ? `${stuck.length} stuck, ${oneOff.length} one piece off a step`
+          : `${oneOff.length} one piece off a step`
+      }
+      why={`${due.length} skills are going stale. Choose a learner to see what comes next, and why.`}
+      notes={[
+        ...stuck.slice(0, NAMED).map((one) => note(one, "many pieces without a step")),
+        ...oneOff.slice(0, NAMED - 2).map((one) => note(one, "one more good one")),
+        ...due.slice(0, 3).map((one) => note(one, "going stale")),
+      ]}
+    />
   );
 }

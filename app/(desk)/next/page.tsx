@@ -4,7 +4,7 @@ import { printSection } from "@/core/section/spoken";
 import { STEP_NAMES } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
 import { isStaff } from "@/data/actor";
-import type { LearnerPiece } from "@/data/queries/climb";
+import { findLastVerdict, type LastVerdict } from "@/data/queries/climb";
 import { findExercise } from "@/data/queries/exercises";
 import { findLearnerOverview, type LearnerOverview } from "@/data/queries/learner";
 import { BarDrawing } from "@/ui/bar/BarDrawing";
@@ -13,7 +13,9 @@ import { RunDots } from "@/ui/stair/RunDots";
 import { nextReasonInWords, towardsInWords } from "@/ui/words/climb";
 import { adviceInWords, marksInWords, OUTCOME_WORDS } from "@/ui/words/verdict";
 import { forbidden } from "next/navigation";
-import { requireActor, services } from "../../server";
+import type { SlateNote } from "@/ui/climb/NextSlate";
+import { causeNotes, namesOf, staleNotes } from "../../climb/LearnerSlate";
+import { requestTime, requireActor, services } from "../../server";
 import { Link } from "@/ui/kit/Link";
 
 export const metadata: Metadata = { title: "Next" };
@@ -22,23 +24,32 @@ export default async function NextPage() {
   const actor = await requireActor();
   if (isStaff(actor)) forbidden();
   const { database } = services();
-  const overview = await findLearnerOverview(database, actor, actor.personId);
-  const assignment = overview.assignments.find(({ id }) => id === overview.next?.assignmentId);
+  const now = requestTime();
+  const overview = await findLearnerOverview(database, actor, actor.personId, { now });
+  // Only what was set has its sheet; the rest is the instructor's to set.
+  const set = new Map(overview.assignments.map((one) => [one.exerciseId, one]));
+  const first = overview.next.ranked.find(({ exerciseId }) => set.has(exerciseId));
+  const assignment = first ? set.get(first.exerciseId) : undefined;
   const exercise = assignment
     ? await findExercise(database, actor, assignment.exerciseId, assignment.revisionId)
     : null;
-  const last = overview.pieces.find(({ computed }) => computed);
+  const last = await findLastVerdict(database, actor, actor.personId);
   const unit = actor.firstUnit;
+  const named = { ...namesOf(overview), own: true };
   return (
     <main className="mx-auto w-full max-w-2xl pb-10">
       <KeepOffline paths={exercise ? [`/sheet/${exercise.id}`, "/measure"] : []} />
       <section className="p-4 sm:p-5">
         <p className="quiet text-15">Next piece</p>
-        {exercise && overview.next ? (
+        {exercise && first ? (
           <>
             <h1 className="mt-1 font-slab text-27 font-semibold">{exercise.name}</h1>
             <p className="text-15 text-ink-2">
-              {exercise.technique.name}, step {exercise.step}. {nextReasonInWords(overview.next)}
+              {exercise.technique.name}, step {exercise.step}.{" "}
+              {first.reasons
+                .slice(0, 2)
+                .map((reason) => nextReasonInWords(reason, named))
+                .join(" ")}
             </p>
             <NextBar piece={exercise.revision.content.piece} unit={unit} />
             <Link href={`/sheet/${exercise.id}`} className="button button-main mt-3 w-full">
@@ -46,19 +57,43 @@ export default async function NextPage() {
             </Link>
           </>
         ) : (
-          <>
-            <h1 className="mt-1 font-slab text-27 font-semibold">Nothing is set for you</h1>
-            <p className="text-15 text-ink-2">Ask your instructor what to make next.</p>
-          </>
+          <NothingSet overview={overview} />
         )}
       </section>
-      {last ? <LastVerdict piece={last} unit={unit} /> : null}
-      <Progress
-        overview={overview}
-        techniqueId={assignment?.techniqueId}
-        technique={assignment?.technique}
-      />
+      {last ? <LastSaid piece={last} unit={unit} /> : null}
+      <Progress overview={overview} techniqueId={assignment?.techniqueId} />
+      <Notes notes={[...staleNotes(overview, now), ...causeNotes(overview)]} />
     </main>
+  );
+}
+
+/** Nothing is set: what would be next, to ask for. */
+function NothingSet({ overview }: { overview: LearnerOverview }) {
+  const [first] = overview.next.ranked;
+  const candidate = overview.candidates.find(({ exerciseId }) => exerciseId === first?.exerciseId);
+  return (
+    <>
+      <h1 className="mt-1 font-slab text-27 font-semibold">Nothing is set for you</h1>
+      <p className="text-15 text-ink-2">
+        {candidate
+          ? `Ask your instructor: ${candidate.name.toLowerCase()} would be next.`
+          : "Ask your instructor what to make next."}
+      </p>
+    </>
+  );
+}
+
+function Notes({ notes }: { notes: readonly SlateNote[] }) {
+  if (notes.length === 0) return null;
+  return (
+    <ul aria-label="Besides" className="px-4 sm:px-5">
+      {notes.map(({ title, detail }) => (
+        <li key={title} className="border-t border-rule py-3 text-15">
+          <strong className="block font-semibold">{title}</strong>
+          <span className="text-ink-2">{detail}</span>
+        </li>
+      ))}
+    </ul>
   );
 }
 
@@ -74,9 +109,9 @@ function NextBar({ piece, unit }: { piece: Parameters<typeof planPiece>[0]; unit
   );
 }
 
-function LastVerdict({ piece, unit }: { piece: LearnerPiece; unit: LengthUnit }) {
+function LastSaid({ piece, unit }: { piece: LastVerdict; unit: LengthUnit }) {
   const { computed } = piece;
-  if (!computed?.outcome) return null;
+  if (!computed.outcome) return null;
   const [first] = computed.advice;
   const advice = first ? adviceInWords(first, unit) : null;
   return (
@@ -95,7 +130,7 @@ function LastVerdict({ piece, unit }: { piece: LearnerPiece; unit: LengthUnit })
           {advice.head} {advice.why}
         </p>
       ) : null}
-      <Link href={`/piece/${piece.id}`} className="link flex min-h-11 items-center text-15">
+      <Link href={`/piece/${piece.pieceId}`} className="link flex min-h-11 items-center text-15">
         Every reading, and why
       </Link>
     </section>
@@ -105,23 +140,27 @@ function LastVerdict({ piece, unit }: { piece: LearnerPiece; unit: LengthUnit })
 function Progress({
   overview,
   techniqueId,
-  technique,
 }: {
   overview: LearnerOverview;
   techniqueId: string | undefined;
-  technique: string | undefined;
 }) {
-  const standing = techniqueId ? overview.standings.get(techniqueId) : undefined;
+  const standing = overview.standings.find((one) => one.techniqueId === techniqueId);
   if (!standing?.towards) return null;
-  const { step, have, need } = standing.towards;
+  const { step, have, need, exerciseId } = standing.towards;
+  const { techniqueOf } = namesOf(overview);
   return (
     <section aria-label="How far" className="p-4 sm:p-5">
       <p className="text-15 text-ink-2">
-        Towards “{STEP_NAMES[step]}” in {technique?.toLowerCase()}
+        Towards “{STEP_NAMES[step]}” in {techniqueOf(standing.techniqueId).toLowerCase()}
       </p>
-      <p className="mt-1 flex items-center gap-3 text-15">
-        <RunDots have={have} need={need} />
+      <p className="mt-1 flex flex-wrap items-center gap-3 text-15">
+        <RunDots have={Math.min(have, need)} need={need} />
         {towardsInWords(standing.towards)}
+        {exerciseId && have > 0 ? (
+          <Link href={`/run/${exerciseId}`} className="link flex min-h-11 items-center">
+            the run
+          </Link>
+        ) : null}
       </p>
     </section>
   );

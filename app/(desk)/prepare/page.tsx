@@ -1,8 +1,11 @@
 import type { Metadata } from "next";
 import { isInstructor, STAFF } from "@/data/actor";
+import { findShop, listStockSections } from "@/data/queries/next";
 import { listCohorts, listRoster } from "@/data/queries/people";
 import { AddLearnerForm } from "@/ui/prepare/AddLearnerForm";
 import { JoinLinkButton } from "@/ui/prepare/JoinLinkButton";
+import { RosterFile } from "@/ui/prepare/RosterFile";
+import { ShopForm } from "@/ui/prepare/ShopForm";
 import { requireActor, services } from "../../server";
 
 export const metadata: Metadata = { title: "Prepare" };
@@ -19,6 +22,10 @@ export default async function PreparePage() {
   const { database } = services();
   const roster = await listRoster(database, actor);
   const cohorts = await listCohorts(database, actor);
+  const [shop, sections] = await Promise.all([
+    findShop(database, actor),
+    listStockSections(database, actor),
+  ]);
   const groups = [
     ...cohorts.map(({ name }) => ({
       name,
@@ -68,15 +75,24 @@ export default async function PreparePage() {
           </section>
         ))}
       </div>
-      {manages ? (
-        <section
-          aria-label="Add a learner"
-          className="border-rule-strong p-5 max-lg:border-t lg:border-l"
-        >
-          <h2 className="mb-3 font-slab text-20 font-semibold">Add a learner</h2>
-          <AddLearnerForm cohorts={cohorts} />
+      <aside className="border-rule-strong p-5 max-lg:border-t lg:border-l">
+        {manages ? (
+          <>
+            <section aria-label="Add a learner">
+              <h2 className="mb-3 font-slab text-20 font-semibold">Add a learner</h2>
+              <AddLearnerForm cohorts={cohorts} />
+            </section>
+            <section aria-label="Learners from a file" className="mt-6 border-t border-rule pt-4">
+              <h2 className="mb-2 font-slab text-20 font-semibold">Several, from a file</h2>
+              <RosterFile cohorts={cohorts} there={roster.map(({ name }) => name)} />
+            </section>
+          </>
+        ) : null}
+        <section aria-label="In hand" className="mt-6 border-t border-rule pt-4">
+          <h2 className="mb-2 font-slab text-20 font-semibold">What the shop has</h2>
+          <ShopForm shop={shop} sections={sections} />
         </section>
-      ) : null}
+      </aside>
     </main>
   );
 }

@@ -1,26 +1,34 @@
 import type { Metadata } from "next";
 import { forbidden } from "next/navigation";
 import { isStaff } from "@/data/actor";
-import { listTechniques } from "@/data/queries/techniques";
 import { findLearnerOverview } from "@/data/queries/learner";
 import { PieceHistory } from "@/ui/stair/PieceHistory";
 import { Stair } from "@/ui/stair/Stair";
-import { requireActor, services } from "../../server";
+import { RecordsOut } from "@/ui/climb/RecordsOut";
+import { requestTime, requireActor, services } from "../../server";
 
 export const metadata: Metadata = { title: "My stair" };
 
 export default async function StairPage() {
   const actor = await requireActor();
   if (isStaff(actor)) forbidden();
-  const { database } = services();
-  const overview = await findLearnerOverview(database, actor, actor.personId);
-  const techniques = await listTechniques(database, actor);
+  const now = requestTime();
+  const overview = await findLearnerOverview(services().database, actor, actor.personId, { now });
   return (
     <main className="mx-auto w-full max-w-2xl p-4 sm:p-5">
       <h1 className="mb-3 font-slab text-27 font-semibold">My stair</h1>
-      <Stair techniques={techniques} standings={overview.standings} />
+      <Stair
+        techniques={overview.techniques}
+        standings={overview.standings}
+        evidence={overview.evidence}
+        now={now}
+        pieceBase="/piece"
+        runBase="/run"
+        recordBase={`/api/record/${actor.personId}`}
+      />
       <h2 className="mt-8 mb-2 font-slab text-20 font-semibold">What I made</h2>
       <PieceHistory pieces={overview.pieces} hrefBase="/piece" />
+      <RecordsOut learnerId={actor.personId} />
     </main>
   );
 }

@@ -1,0 +1,32 @@
+import type { Metadata } from "next";
+import { INSTRUCTORS } from "@/data/actor";
+import { findCourse } from "@/data/queries/course";
+import { ClimbTabs } from "@/ui/climb/ClimbTabs";
+import { CourseEditor } from "@/ui/course/CourseEditor";
+import { dateInWords } from "@/ui/words/when";
+import { requireActor, services } from "../../../server";
+
+export const metadata: Metadata = { title: "The course" };
+
+export default async function CoursePage() {
+  const actor = await requireActor(INSTRUCTORS);
+  const { base, publishedAt, publishedBy, course, exercises } = (await findCourse(
+    services().database,
+    actor,
+  ))!;
+  return (
+    <main className="p-5">
+      <ClimbTabs />
+      <header className="flex flex-wrap items-baseline gap-x-4">
+        <h1 className="font-slab text-27 font-semibold">The course</h1>
+        <p className="quiet text-15">
+          {course.techniques.length} techniques
+          {publishedAt
+            ? `, revision ${base} by ${publishedBy}, ${dateInWords(publishedAt)}`
+            : ", as it came"}
+        </p>
+      </header>
+      <CourseEditor key={base} base={base} course={course} exercises={exercises} />
+    </main>
+  );
+}

@@ -1,0 +1,137 @@
+import { CAUSES, type CauseCode } from "@/core/cause/causes";
+import { recurringCauses } from "@/core/cause/recurring";
+import { STALE_UNDER } from "@/core/climb/fading";
+import { fitPractice, piecesToGo } from "@/core/climb/practice";
+import { freshness } from "@/core/climb/summary";
+import { STEP_NAMES } from "@/core/trade/steps";
+import { isInstructor, type Actor } from "@/data/actor";
+import { findLearnerOverview, type LearnerOverview } from "@/data/queries/learner";
+import { listPieceErrors } from "@/data/queries/runs";
+import { NextSlate, type SlateNote } from "@/ui/climb/NextSlate";
+import { SetNext } from "@/ui/climb/SetNext";
+import { Link } from "@/ui/kit/Link";
+import { nextReasonInWords, piecesToGoInWords, towardsInWords } from "@/ui/words/climb";
+import { services } from "../server";
+
+/** What is next for one learner, why, and what else matters; for staff. */
+export async function LearnerSlate({
+  actor,
+  learnerId,
+  now,
+}: {
+  actor: Actor;
+  learnerId: string;
+  now: number;
+}) {
+  const { database } = services();
+  const overview = await findLearnerOverview(database, actor, learnerId, { now });
+  const [first] = overview.next.ranked;
+  const candidate = overview.candidates.find(({ exerciseId }) => exerciseId === first?.exerciseId);
+  const named = namesOf(overview);
+  return (
+    <NextSlate
+      who={overview.learner.name}
+      head={candidate ? `Set ${candidate.name.toLowerCase()} next` : "Nothing is ready to be set"}
+      why={(first?.reasons ?? []).map((reason) => nextReasonInWords(reason, named)).join(" ")}
+      notes={[
+        ...runNotes(overview),
+        ...staleNotes(overview, now),
+        ...causeNotes(overview),
+        ...(await practiceNotes(actor, overview)),
+      ]}
+    >
+      {candidate && isInstructor(actor) ? (
+        <SetNext
+          learnerId={learnerId}
+          chalk
+          choice={{
+            ...candidate,
+            set: overview.assignments.some((one) => one.exerciseId === candidate.exerciseId),
+            pinned: overview.choices.some(
+              ({ exerciseId, says }) => exerciseId === candidate.exerciseId && says === "pin",
+            ),
+          }}
+        />
+      ) : null}
+      <p className="mt-2">
+        <Link href={`/climb/${learnerId}`} className="link flex min-h-11 items-center text-15">
+          Everything about {overview.learner.name.split(" ")[0]}
+        </Link>
+      </p>
+    </NextSlate>
+  );
+}
+
+/** Names by id, for the words. */
+export const namesOf = ({ techniques }: Pick<LearnerOverview, "techniques">) => {
+  const byId = new Map(techniques.map(({ id, name }) => [id, name]));
+  return { techniqueOf: (id: string) => byId.get(id) ?? "?" };
+};
+
+const MOST_NOTES = 2;
+
+/** Runs begun: how many more for which step. */
+export function runNotes(overview: LearnerOverview): SlateNote[] {
+  const { techniqueOf } = namesOf(overview);
+  return overview.standings
+    .filter(({ towards }) => towards && towards.need > 1 && towards.have > 0)
+    .sort((a, b) => left(a.towards!) - left(b.towards!))
+    .slice(0, MOST_NOTES)
+    .map(({ techniqueId, towards }) => ({
+      title: `Towards “${STEP_NAMES[towards!.step]}” in ${techniqueOf(techniqueId).toLowerCase()}`,
+      detail: towardsInWords(towards!),
+      href: towards!.exerciseId
+        ? `/climb/${overview.learner.id}/run/${towards!.exerciseId}`
+        : undefined,
+    }));
+}
+
+const left = ({ need, have }: { need: number; have: number }) => need - have;
+
+/** What is going stale, the highest steps first: few enough to be used. */
+export function staleNotes(overview: LearnerOverview, now: number): SlateNote[] {
+  const { techniqueOf } = namesOf(overview);
+  return overview.standings
+    .flatMap((cell) => {
+      const chance = freshness(cell, now);
+      return chance !== null && chance < STALE_UNDER ? [{ cell, chance }] : [];
+    })
+    .sort((a, b) => b.cell.step - a.cell.step || a.chance - b.chance)
+    .slice(0, MOST_NOTES)
+    .map(({ cell: { techniqueId, lastMadeAt }, chance }) => ({
+      title: `${techniqueOf(techniqueId)} is going stale`,
+      detail: `${Math.round((now - lastMadeAt) / 86_400_000)} days; about ${Math.round(chance * 100)} in a hundred for a sound one now`,
+    }));
+}
+
+/** Causes that keep coming back, each with its drill. */
+export function causeNotes({ causes, techniques }: LearnerOverview): SlateNote[] {
+  const bySlug = new Map(techniques.map(({ id, slug }) => [slug, id]));
+  return recurringCauses(causes, bySlug)
+    .slice(0, MOST_NOTES)
+    .map(({ cause, on, of }) => ({
+      title: `Keeps coming back: ${CAUSES[cause as CauseCode].name.toLowerCase()}`,
+      detail: `${on} of the last ${of} pieces. ${CAUSES[cause as CauseCode].drill}`,
+    }));
+}
+
+/** Pieces to the next step of what is being worked on. */
+async function practiceNotes(actor: Actor, overview: LearnerOverview): Promise<SlateNote[]> {
+  const { database } = services();
+  const [latest] = overview.pieces;
+  const cell = overview.standings.find(({ techniqueId }) => techniqueId === latest?.techniqueId);
+  if (!cell?.towards || cell.towards.step > 4) return [];
+  const { learner } = overview;
+  const errors = await listPieceErrors(database, actor, {
+    learnerId: learner.id,
+    techniqueId: cell.techniqueId,
+  });
+  const fit = fitPractice(errors.map(({ worst }) => worst));
+  const toGo = fit ? piecesToGo(fit, cell.towards) : null;
+  return [
+    {
+      title: `How far to “${STEP_NAMES[cell.towards.step]}” in ${namesOf(overview).techniqueOf(cell.techniqueId).toLowerCase()}`,
+      detail: piecesToGoInWords(toGo),
+    },
+  ];
+}

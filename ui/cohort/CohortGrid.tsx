@@ -1,0 +1,264 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { CellMark, CohortCell } from "@/core/climb/cohort";
+import { Link } from "../kit/Link";
+import { stairInWords } from "../stair/MiniStair";
+import { unpackCells, type PackedRow } from "./row";
+
+export interface GridView {
+  cohort: string | null;
+  /** Which calls are looked for. */
+  only: CellMark | null;
+  /** "name", "steps", or a technique's id. */
+  sort: string;
+  /** Drawn small and close, so that a whole school is on one screen. */
+  close: boolean;
+}
+
+const MARK_WORDS: Record<CellMark, string> = {
+  stuck: "stuck",
+  ready: "one piece off",
+  due: "going stale",
+};
+const MARKS = Object.keys(MARK_WORDS) as CellMark[];
+/** Drawn beside a small stair, shape first. */
+const MARK_SHAPE: Record<CellMark, string> = { stuck: "!", ready: "›", due: "↺" };
+
+interface Row extends PackedRow {
+  unpacked: CohortCell[];
+  steps: number;
+}
+
+/** The cohort's climb: a row for each learner, a small stair for each technique. Filters and order are kept in the address. */
+export function CohortGrid({
+  techniques,
+  rows: packed,
+  cohorts,
+  chosen,
+  view: begun,
+}: {
+  techniques: readonly { id: string; name: string }[];
+  rows: readonly PackedRow[];
+  cohorts: readonly string[];
+  chosen: string | null;
+  view: GridView;
+}) {
+  const router = useRouter();
+  const [view, setView] = useState(begun);
+  const rows = useMemo<Row[]>(
+    () =>
+      packed.map((row) => {
+        const unpacked = unpackCells(row.cells);
+        return { ...row, unpacked, steps: unpacked.reduce((sum, { step }) => sum + step, 0) };
+      }),
+    [packed],
+  );
+  const shown = useMemo(() => inView(rows, techniques, view), [rows, techniques, view]);
+  const change = (changed: Partial<GridView>) => {
+    const next = { ...view, ...changed };
+    setView(next);
+    window.history.replaceState(null, "", addressOf(next, chosen));
+  };
+  const counts = useMemo(() => countMarks(rows, view.cohort), [rows, view.cohort]);
+  const latest = useRef(view);
+  useEffect(() => {
+    latest.current = view;
+  });
+  const open = useCallback(
+    (id: string) => router.push(addressOf(latest.current, id), { scroll: false }),
+    [router],
+  );
+
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-center gap-x-5 gap-y-2 text-15">
+        <label className="flex items-center gap-2">
+          <span className="quiet">Cohort</span>
+          <select
+            className="field !w-auto"
+            value={view.cohort ?? ""}
+            onChange={({ target }) => change({ cohort: target.value || null })}
+          >
+            <option value="">all</option>
+            {cohorts.map((name) => (
+              <option key={name}>{name}</option>
+            ))}
+          </select>
+        </label>
+        <label className="flex items-center gap-2">
+          <span className="quiet">Order</span>
+          <select
+            className="field !w-auto max-w-52"
+            value={view.sort}
+            onChange={({ target }) => change({ sort: target.value })}
+          >
+            <option value="name">by name</option>
+            <option value="steps">fewest steps first</option>
+            {techniques.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <div role="group" aria-label="Look for" className="flex flex-wrap">
+          {MARKS.map((mark) => (
+            <button
+              key={mark}
+              type="button"
+              aria-pressed={view.only === mark}
+              onClick={() => change({ only: view.only === mark ? null : mark })}
+              className={`min-h-11 border-b-[3px] px-3 ${view.only === mark ? "border-ink font-semibold" : "border-transparent text-ink-2"}`}
+            >
+              <span aria-hidden="true" className="mr-1.5 font-bold">
+                {MARK_SHAPE[mark]}
+              </span>
+              {MARK_WORDS[mark]} <span className="text-13">{counts[mark]}</span>
+            </button>
+          ))}
+        </div>
+        <Link
+          href={addressOf({ ...view, close: !view.close }, view.close ? chosen : null)}
+          className="link flex min-h-11 items-center"
+        >
+          {view.close ? "with room" : "close together"}
+        </Link>
+      </div>
+      <div
+        data-close={view.close}
+        className="cohort overflow-auto border-t-2 border-ink bg-sheet xl:max-h-[calc(100dvh-210px)]"
+        tabIndex={0}
+        role="region"
+        aria-label="Standings"
+      >
+        <div role="table" aria-label="Where everybody stands" className="w-max min-w-full text-15">
+          <div
+            role="row"
+            className="sticky top-0 z-20 flex h-32 border-b border-rule-strong bg-sheet"
+          >
+            <span
+              role="columnheader"
+              className="cohort-name sticky left-0 z-10 flex shrink-0 items-end bg-sheet p-3 text-13 text-ink-2"
+            >
+              Learner
+            </span>
+            {techniques.map(({ id, name }) => (
+              <span key={id} role="columnheader" className="cohort-head relative shrink-0">
+                <span className="absolute bottom-2 left-[40%] origin-bottom-left -rotate-[55deg] text-13 whitespace-nowrap text-ink-2">
+                  {name}
+                </span>
+              </span>
+            ))}
+            <span aria-hidden="true" className="w-24 shrink-0" />
+          </div>
+          {shown.map((row) => (
+            <LearnerRow
+              key={row.id}
+              row={row}
+              techniques={techniques}
+              only={view.only}
+              chosen={row.id === chosen}
+              onOpen={open}
+            />
+          ))}
+        </div>
+        {shown.length === 0 ? (
+          <p className="p-5 text-17">
+            Nobody here. Choose another cohort, or look for something else.
+          </p>
+        ) : null}
+      </div>
+    </>
+  );
+}
+
+/** Drawn anew only when something of its own changes: an order chosen just moves the rows. */
+const LearnerRow = memo(function LearnerRow({
+  row: { id, name, unpacked },
+  techniques,
+  only,
+  chosen,
+  onOpen,
+}: {
+  row: Row;
+  techniques: readonly { name: string }[];
+  only: CellMark | null;
+  chosen: boolean;
+  onOpen: (id: string) => void;
+}) {
+  return (
+    <div
+      role="row"
+      aria-current={chosen ? "true" : undefined}
+      className={`cohort-row flex border-b border-rule ${chosen ? "bg-white" : ""}`}
+    >
+      <span
+        role="rowheader"
+        className={`cohort-name sticky left-0 z-10 shrink-0 border-l-[5px] ${chosen ? "border-ink bg-white" : "border-transparent bg-sheet"}`}
+      >
+        <a
+          href={`/climb?learner=${id}`}
+          onClick={(event) => {
+            // A new tab is the browser's; here filters and order are kept.
+            if (event.metaKey || event.ctrlKey || event.shiftKey) return;
+            event.preventDefault();
+            onOpen(id);
+          }}
+          className="flex h-full items-center overflow-hidden pl-2 font-semibold text-ellipsis whitespace-nowrap"
+        >
+          {name}
+        </a>
+      </span>
+      {unpacked.map(({ step, stale, mark }, index) => {
+        const words = `${stairInWords(step, stale)}${mark && mark !== "due" ? `, ${MARK_WORDS[mark]}` : ""}`;
+        return (
+          <span
+            key={index}
+            role="cell"
+            title={`${techniques[index]!.name}: ${words}`}
+            aria-label={words}
+            data-frame={stale && step > 0 ? step + 5 : step}
+            data-mark={mark ? MARK_SHAPE[mark] : undefined}
+            onClick={() => onOpen(id)}
+            className={`stair cohort-cell ${only !== null && mark !== only ? "opacity-25" : ""}`}
+          />
+        );
+      })}
+    </div>
+  );
+});
+
+function inView(
+  rows: readonly Row[],
+  techniques: readonly { id: string }[],
+  { cohort, only, sort }: GridView,
+): Row[] {
+  const column = techniques.findIndex(({ id }) => id === sort);
+  const key = ({ unpacked, steps }: Row) =>
+    column >= 0 ? -unpacked[column]!.step : sort === "steps" ? steps : 0;
+  return rows
+    .filter((row) => cohort === null || row.cohort === cohort)
+    .filter(({ unpacked }) => only === null || unpacked.some(({ mark }) => mark === only))
+    .sort((a, b) => key(a) - key(b) || (a.name < b.name ? -1 : 1));
+}
+
+function countMarks(rows: readonly Row[], cohort: string | null): Record<CellMark, number> {
+  const counts = { stuck: 0, ready: 0, due: 0 };
+  for (const row of rows)
+    if (cohort === null || row.cohort === cohort)
+      for (const { mark } of row.unpacked) if (mark) counts[mark] += 1;
+  return counts;
+}
+
+function addressOf({ cohort, only, sort, close }: GridView, learner: string | null): string {
+  const query = new URLSearchParams({
+    ...(cohort ? { cohort } : {}),
+    ...(only ? { only } : {}),
+    ...(sort === "name" ? {} : { sort }),
+    ...(close ? { close: "1" } : {}),
+    ...(learner ? { learner } : {}),
+  });
+  return query.size > 0 ? `/climb?${query}` : "/climb";
+}

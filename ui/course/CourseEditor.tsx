@@ -1,0 +1,246 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { courseSchema, type Course, type CourseTechniqueContent } from "@/core/climb/course";
+import { findLoop } from "@/core/climb/curriculum";
+import { STEP_NAMES, type Step } from "@/core/trade/steps";
+import { newId, post, sendCommand } from "../command";
+import { CourseDrawing } from "./CourseDrawing";
+import { RulesFields } from "./RulesFields";
+import { TechniqueFields } from "./TechniqueFields";
+
+export interface CourseExercise {
+  id: string;
+  name: string;
+  techniqueId: string;
+  step: Step;
+}
+
+interface Change {
+  learner: string;
+  technique: string;
+  before: Step | 0;
+  after: Step | 0;
+  towards: { before: string; after: string } | null;
+}
+
+/** The course as it is worked on: drawn, edited beside, its effect seen before it is published. */
+export function CourseEditor({
+  base,
+  course: begun,
+  exercises,
+}: {
+  base: number;
+  course: Course;
+  exercises: readonly CourseExercise[];
+}) {
+  const router = useRouter();
+  const [course, setCourse] = useState(begun);
+  const [chosen, setChosen] = useState<string | null>(begun.techniques[0]?.id ?? null);
+  const [changes, setChanges] = useState<Change[] | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState<"looking" | "publishing" | null>(null);
+  const [done, setDone] = useState<string | null>(null);
+  const changed = course !== begun;
+  const read = courseSchema.safeParse(course);
+  const wrong = read.success
+    ? null
+    : (read.error.issues[0]?.message ?? "The course can't be read.");
+  // A loop can't be laid out: the last course without one stays drawn.
+  const [drawn, setDrawn] = useState(begun.techniques);
+  const change = (next: Course) => {
+    setCourse(next);
+    setChanges(null);
+    setDone(null);
+    if (!findLoop(next.techniques)) setDrawn(next.techniques);
+  };
+  const technique = course.techniques.find(({ id }) => id === chosen) ?? null;
+  const changeTechnique = (next: CourseTechniqueContent) =>
+    change({
+      ...course,
+      techniques: course.techniques.map((one) => (one.id === next.id ? next : one)),
+    });
+  const takeOut = (id: string) => {
+    setChosen(null);
+    change({
+      ...course,
+      techniques: course.techniques
+        .filter((one) => one.id !== id)
+        .map((one) => ({ ...one, after: one.after.filter((before) => before !== id) })),
+    });
+  };
+  const add = () => {
+    const id = newId();
+    const name = freeName(course.techniques.map((one) => one.name));
+    change({
+      ...course,
+      techniques: [...course.techniques, { id, name, summary: "", after: [], halfLifeDays: 120 }],
+    });
+    setChosen(id);
+  };
+  const look = async () => {
+    setBusy("looking");
+    const answer = await post<Change[]>("/api/course/preview", { course });
+    setBusy(null);
+    setProblem(answer.ok ? null : answer.error.message);
+    if (answer.ok) setChanges(answer.value);
+  };
+  const publish = async () => {
+    setBusy("publishing");
+    const answer = await sendCommand("publish-course", { revisionId: newId(), base, course });
+    setBusy(null);
+    setProblem(answer.ok ? null : answer.error.message);
+    if (!answer.ok) return;
+    setDone("Published. What was earned is as it was.");
+    router.refresh();
+  };
+
+  return (
+    <div className="mt-3 grid gap-6 xl:grid-cols-[minmax(0,1fr)_360px]">
+      <div className="min-w-0">
+        <CourseDrawing nodes={drawn} chosen={chosen} onChoose={setChosen} />
+        <PublishBar
+          changed={changed}
+          wrong={wrong ?? problem}
+          sound={wrong === null}
+          looked={changes !== null}
+          busy={busy}
+          done={done}
+          onAdd={add}
+          onLook={() => void look()}
+          onPublish={() => void publish()}
+          onLeave={() => change(begun)}
+        />
+        {changes ? <Effect changes={changes} /> : null}
+        <RulesFields rules={course.rules} onChange={(rules) => change({ ...course, rules })} />
+      </div>
+      {technique ? (
+        <TechniqueFields
+          key={technique.id}
+          technique={technique}
+          others={course.techniques.filter(({ id }) => id !== technique.id)}
+          exercises={exercises.filter(({ techniqueId }) => techniqueId === technique.id)}
+          countsTo={course.countsTo}
+          onChange={changeTechnique}
+          onCounts={(countsTo) => change({ ...course, countsTo })}
+          onTakeOut={() => takeOut(technique.id)}
+        />
+      ) : (
+        <p className="quiet text-15">Choose a technique to change it.</p>
+      )}
+    </div>
+  );
+}
+
+function PublishBar({
+  changed,
+  wrong,
+  sound,
+  looked,
+  busy,
+  done,
+  onAdd,
+  onLook,
+  onPublish,
+  onLeave,
+}: {
+  changed: boolean;
+  /** What is wrong with the course, or went wrong with sending it. */
+  wrong: string | null;
+  sound: boolean;
+  /** What it would do has been looked at. */
+  looked: boolean;
+  busy: "looking" | "publishing" | null;
+  done: string | null;
+  onAdd: () => void;
+  onLook: () => void;
+  onPublish: () => void;
+  onLeave: () => void;
+}) {
+  return (
+    <>
+      <div className="mt-3 flex flex-wrap items-center gap-3">
+        <button type="button" className="button" onClick={onAdd}>
+          Add a technique
+        </button>
+        <button
+          type="button"
+          className="button"
+          disabled={!changed || !sound || busy !== null}
+          onClick={onLook}
+        >
+          {busy === "looking" ? "Looking …" : "What would it do?"}
+        </button>
+        <button
+          type="button"
+          className="button button-main"
+          disabled={!looked || busy !== null}
+          onClick={onPublish}
+        >
+          {busy === "publishing" ? "Publishing …" : "Publish it"}
+        </button>
+        {changed ? (
+          <button type="button" className="link min-h-11 px-2 text-15 text-ink-2" onClick={onLeave}>
+            Leave it as it was
+          </button>
+        ) : null}
+      </div>
+      {wrong ? (
+        <p role="alert" className="mt-2 border-l-4 border-light bg-sheet px-3 py-2 text-15">
+          {wrong}
+        </p>
+      ) : null}
+      {done ? (
+        <p role="status" className="mt-2 border-l-4 border-on-size bg-band px-3 py-2 text-15">
+          {done}
+        </p>
+      ) : null}
+    </>
+  );
+}
+
+function freeName(taken: readonly string[]): string {
+  const names = new Set(taken.map((name) => name.toLowerCase()));
+  for (let number = 1; ; number += 1) {
+    const name = number === 1 ? "New technique" : `New technique ${number}`;
+    if (!names.has(name.toLowerCase())) return name;
+  }
+}
+
+const stepName = (step: Step | 0) => (step === 0 ? "not begun" : STEP_NAMES[step]);
+
+/** What publishing would do, before it is done. */
+function Effect({ changes }: { changes: readonly Change[] }) {
+  if (changes.length === 0)
+    return (
+      <p className="mt-3 bg-sheet p-4 text-15">
+        Nobody’s standing changes, nor what they are on the way to.
+      </p>
+    );
+  const gained = changes.filter(({ before, after }) => before !== after).length;
+  return (
+    <section aria-label="What it would do" className="mt-3">
+      <h2 className="font-slab text-20 font-semibold">
+        {gained} steps gained, {changes.length - gained} on the way changed; none lost
+      </h2>
+      <div className="mt-2 max-h-72 overflow-auto">
+        <table className="ledger text-15">
+          <tbody>
+            {changes.map(({ learner, technique, before, after, towards }) => (
+              <tr key={`${learner}/${technique}`}>
+                <td className="font-semibold">{learner}</td>
+                <td>{technique}</td>
+                <td>
+                  {before === after
+                    ? `on the way: ${towards?.before || "nothing"} becomes ${towards?.after || "nothing"}`
+                    : `${stepName(before)} becomes ${stepName(after)}`}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
