@@ -125,7 +125,7 @@ test("a whole piece by keyboard alone, from signing in to signing", async ({ pag
   await page.keyboard.press("Escape");
   await page.keyboard.press("Control+k");
   await expect(page.getByRole("dialog", { name: "Find" })).toBeVisible();
-  await page.keyboard.type("T1-5");
+  await page.keyboard.type("fid, Hedda");
   await page.keyboard.press("Enter");
   await page.waitForURL(/\/measure\//);
   await take(page, ...GOOD_FID.slice(0, -1));

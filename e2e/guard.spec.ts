@@ -65,20 +65,42 @@ const FILES: Expected = {
   instructor: 200,
 };
 
+/** What is the school's, but not its learners'. */
+const LISTS: Expected = { ...FILES, learner: 403, stranger: 200 };
+
 /** What each persona gets, for another learner's piece and an exercise not set for them. Routes that only take POST are tried below. */
 const EXPECTED: Record<string, Expected | "post"> = {
   "/": HOME,
   "/api/auth/[...all]": "post",
+  // Two schools share this server, so that none is its issuer.
+  "/api/badge/issuer": {
+    nobody: 404,
+    learner: 404,
+    stranger: 404,
+    assistant: 404,
+    instructor: 404,
+  },
+  "/api/badge/keys": OPEN,
+  "/api/badge/verify": "post",
   "/api/command/[name]": "post",
+  "/api/course/preview": "post",
   "/api/health": OPEN,
   "/api/join": "post",
-  "/api/pack": { nobody: 401, learner: 403, stranger: 200, assistant: 200, instructor: 200 },
+  "/api/pack": LISTS,
   "/api/pack/[exerciseId]": FILES,
   "/api/photo/[photoId]": FILES,
   "/api/piece/[revisionId]": FILES,
   "/api/print/[revisionId]/[file]": FILES,
+  "/api/record/[learnerId]/[file]": FILES,
+  "/api/record/[learnerId]/step/[techniqueId]/[file]": FILES,
+  "/api/results": LISTS,
+  "/api/roster": LISTS,
   "/climb": STAFF,
   "/climb/[learnerId]": OURS,
+  "/climb/[learnerId]/run/[exerciseId]": OURS,
+  "/climb/agreement": STAFF,
+  "/climb/course": INSTRUCTORS,
+  "/climb/exercises": STAFF,
   "/eye": EVERYONE,
   "/join/[token]": OPEN,
   "/offline": OPEN,
@@ -93,6 +115,7 @@ const EXPECTED: Record<string, Expected | "post"> = {
   "/piece/[pieceId]": { ...OURS, learner: 404 },
   "/prepare": STAFF,
   "/reckon": STAFF,
+  "/run/[exerciseId]": { ...LEARNERS, learner: 404 },
   "/set": STAFF,
   "/set/[exerciseId]": OURS,
   "/set/[exerciseId]/compare": OURS,
@@ -105,6 +128,12 @@ const EXPECTED: Record<string, Expected | "post"> = {
   "/sheet/[exerciseId]/template": { ...OURS, learner: 404 },
   "/sign-in": { nobody: 200, learner: 307, stranger: 307, assistant: 307, instructor: 307 },
   "/stair": LEARNERS,
+  "/verify": OPEN,
+};
+/** Which file is asked for, where it isn't a sheet. */
+const FILE_OF: Record<string, string> = {
+  "/api/record/[learnerId]/[file]": "record.json",
+  "/api/record/[learnerId]/step/[techniqueId]/[file]": "credential.jwt",
 };
 
 const ACCOUNTS: Record<Exclude<Persona, "nobody">, string> = {
@@ -131,7 +160,15 @@ async function idsOf(browser: Browser): Promise<Record<string, string>> {
     return href!.split("/").at(-1)!;
   };
   const exerciseId = await idIn("/set?words=gangway", "Gangway pin");
-  const learnerId = await idIn("/climb", "Ivo Brackwater");
+  await page.goto("/climb");
+  const row = await page
+    .getByRole("table")
+    .getByRole("link", { name: "Ivo Brackwater" })
+    .getAttribute("href");
+  const learnerId = new URLSearchParams(row!.split("?")[1]).get("learner")!;
+  await page.goto(`/climb/${learnerId}`);
+  const award = page.locator('a[href$="certificate.pdf"]').first();
+  const techniqueId = (await award.getAttribute("href"))!.split("/").at(-2)!;
   const pieceId = await idIn(`/climb/${learnerId}`, /Gangway pin/);
   await page.goto(`/set/${exerciseId}`);
   const revisionId = (await page
@@ -153,6 +190,7 @@ async function idsOf(browser: Browser): Promise<Record<string, string>> {
     learnerId,
     pieceId,
     revisionId,
+    techniqueId,
     file: "sheet.pdf",
     token: "x".repeat(43),
   };
@@ -169,7 +207,8 @@ test("every page and file, as everyone", async ({ browser }) => {
     const request = await requestAs(browser, persona);
     for (const [route, expected] of Object.entries(EXPECTED)) {
       if (expected === "post") continue;
-      const path = route.replace(/\[(\w+)\]/g, (_, name: string) => ids[name]!);
+      const given: Record<string, string> = { ...ids, file: FILE_OF[route] ?? ids.file! };
+      const path = route.replace(/\[(\w+)\]/g, (_, name: string) => given[name]!);
       const response = await request.get(path, { maxRedirects: 0 });
       expect([persona, route, response.status()]).toEqual([persona, route, expected[persona]]);
       const outsider = persona !== "assistant" && persona !== "instructor";

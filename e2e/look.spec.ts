@@ -18,7 +18,8 @@ test("the sign-in page, a page that isn't there and one that isn't yours are acc
 /** The staff's pages, shared out so that they are looked over side by side. */
 const STAFF_PAGES = [
   ["/set", "/set/import", "/set/new", "/me"],
-  ["/climb"],
+  ["/climb", "/climb?close=1", "/climb/exercises"],
+  ["/climb/agreement", "/climb/course", "/verify"],
   [
     "/prepare",
     "/measure",
@@ -49,7 +50,8 @@ test("an exercise and a learner are accessible, and so is finding them", async (
   await expect(page.getByRole("tab", { name: "as marked" })).toBeVisible();
   await expectAccessible(page);
   await page.goto("/climb");
-  await page.getByRole("link", { name: "Hedda Marsh" }).click();
+  await page.getByRole("table").getByRole("link", { name: "Hedda Marsh" }).click();
+  await page.getByRole("link", { name: "Everything about Hedda" }).click();
   await expect(page.getByRole("heading", { name: "What they made" })).toBeVisible();
   await expectAccessible(page);
   await page.keyboard.press("Control+k");
@@ -120,6 +122,13 @@ test.describe("on a phone", () => {
     await page.waitForURL(/\/piece\//);
     await fits();
     await page.goto("/stair");
+    await page.getByText("what proves it").first().click();
+    await fits();
+    await page
+      .getByRole("link", { name: /to go for/ })
+      .first()
+      .click();
+    await page.waitForURL(/\/run\//);
     await fits();
     await page.goto("/me");
     await fits();

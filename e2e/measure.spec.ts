@@ -1,4 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
+import { heatColour } from "../core/heat/colours";
 import { expectAccessible, GOOD_FID, saved, signIn, startPiece, take } from "./shop";
 
 test.beforeEach(async ({ page }) => signIn(page, "oda"));
@@ -123,6 +124,17 @@ test("practice readings and a cable come through the same door; half messages wa
   await send("3.0");
   await send("4 mm\r\n");
   await expect(station(page, 2)).toHaveAccessibleName(/3\.0 mm, on size/);
+  // Two devices at once: what comes by cable doesn't mix with what is being typed.
+  await page.locator("[data-reading]").focus();
+  await page.keyboard.type("7.");
+  await expect(page.locator("[data-reading]")).toHaveValue("7.");
+  await send("3.1 mm\r\n");
+  await expect(devices.getByRole("status")).toContainText(
+    "3.1 mm came while another reading was being typed",
+  );
+  await expect(page.locator("[data-reading]")).toHaveValue("7.");
+  await page.keyboard.press("Backspace");
+  await page.keyboard.press("Backspace");
   await send("7#.6\r\n");
   await expect(devices.getByRole("status")).toContainText("isn't a whole reading");
   await send("412 g\r\n");
@@ -130,7 +142,11 @@ test("practice readings and a cable come through the same door; half messages wa
   await send("860 C\r\n");
   await expect(devices.getByRole("status")).toContainText("860 °C, bright cherry");
   await devices.getByRole("button", { name: "Practice pyrometer" }).click();
-  await expect(devices.getByRole("status")).toContainText(/1[01]\d\d °C, yellow/);
+  await expect(devices.getByRole("status")).toContainText(/1[01]\d\d °C, /);
+  // The twin's temperature is the piece's own; the colour named is that of the temperature shown.
+  const shown = (await devices.getByRole("status").textContent())!;
+  const celsius = Number(/(\d+) °C/.exec(shown)![1]);
+  expect(shown).toContain(`${celsius} °C, ${heatColour(celsius, "dim").name}.`);
   await devices.getByRole("button", { name: "Practice scale" }).click();
   await expect(devices.getByRole("status")).toContainText("% lighter");
   await send("7.62 mm\r\n");

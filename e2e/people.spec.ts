@@ -6,12 +6,12 @@ test("a learner is added, invited, joins and finds nothing set", async ({ page, 
   await page.getByRole("link", { name: "Prepare" }).click();
   await page.getByRole("button", { name: "Add", exact: true }).click();
   await expect(page.getByText("A name is needed.")).toBeVisible();
-  await page.getByLabel("Name").fill("<b>Nobody</b>");
+  await page.getByLabel("Name", { exact: true }).fill("<b>Nobody</b>");
   await page.getByRole("button", { name: "Add", exact: true }).click();
   await expect(page.getByText("visible characters")).toBeVisible();
-  await expect(page.getByLabel("Name")).toHaveValue("<b>Nobody</b>");
-  await page.getByLabel("Name").fill("Tilda Strand");
-  await page.getByLabel("Cohort").selectOption("Thursday evening");
+  await expect(page.getByLabel("Name", { exact: true })).toHaveValue("<b>Nobody</b>");
+  await page.getByLabel("Name", { exact: true }).fill("Tilda Strand");
+  await page.getByLabel("Cohort", { exact: true }).selectOption("Thursday evening");
   await page.getByRole("button", { name: "Add", exact: true }).click();
   await expect(page.getByText(/Tilda Strand is in, with the tag T\d+/)).toBeVisible();
 

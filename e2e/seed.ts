@@ -6,7 +6,7 @@ import { buildDemoSchool } from "@/data/demo/school";
 
 /** Beside the demonstration school a second one, whose instructor must find nothing of the first. */
 const { database, pool } = openDatabase(process.env.DATABASE_URL!, 2);
-const rows = buildDemoSchool(4242);
+const rows = buildDemoSchool({ seed: 4242 });
 rows.school[0]!.name = "Another school";
 // Names of the first school must not turn up by way of this one.
 for (const person of rows.person)

@@ -25,12 +25,13 @@ async function runJson(script, env) {
     logLevel: "error",
   });
   const done = spawnSync(process.execPath, [compiled], { cwd: ROOT, env, encoding: "utf8" });
-  if (done.status !== 0)
-    throw new Stop(`${script} failed: ${done.stderr.trim().split("\n").at(-1)}`);
+  if (done.status !== 0) throw new Stop(`${script} failed:\n${done.stderr.trim()}`);
   return JSON.parse(done.stdout);
 }
 
 const atLeast = (value, unit, limit) => ({ value, unit, limit: `≥ ${limit}`, ok: value >= limit });
+/** A figure without a promise. */
+const said = (value, unit) => ({ value, unit, limit: "for the record", ok: true });
 const atMost = (value, unit, limit) => ({ value, unit, limit: `≤ ${limit}`, ok: value <= limit });
 
 await main(async () => {
@@ -42,8 +43,10 @@ await main(async () => {
   const { appEnvironment, buildApp, serveApp } = await import("./setup/next.mjs");
   const { ensureDatabase } = await import("./setup/database.mjs");
   const { measurePages } = await import("./bench/pages.mjs");
+  const { measureCohort } = await import("./bench/cohort.mjs");
   const core = await runJson("scripts/bench/core.ts", process.env);
   const { largePlans } = await runJson("scripts/bench/plan.ts", process.env);
+  const course = await runJson("scripts/bench/course.ts", process.env);
   const postgres = await startPostgres("test");
   try {
     const benchUrl = await ensureDatabase(postgres.url, "bell_step_bench", { fresh: true });
@@ -56,18 +59,25 @@ await main(async () => {
       ...process.env,
       DATABASE_URL: shelfUrl,
     });
+    const climbUrl = await ensureDatabase(postgres.url, "bell_step_bench_climb", { fresh: true });
+    const { small, large } = await runJson("scripts/bench/climb.ts", {
+      ...process.env,
+      DATABASE_URL: climbUrl,
+    });
     const databaseUrl = await ensureDatabase(postgres.url, "bell_step_bench_pages", {
       fresh: true,
     });
     const port = await freePortFrom(3410);
-    const env = appEnvironment({
-      databaseUrl,
-      port,
-      dist: ".next-test",
-      BELL_STEP_DEMO: "1",
-      BELL_STEP_LOG: "silent",
-      BELL_STEP_SIGN_IN_LIMIT: "1000",
-    });
+    const environment = (databaseUrl) =>
+      appEnvironment({
+        databaseUrl,
+        port,
+        dist: ".next-test",
+        BELL_STEP_DEMO: "1",
+        BELL_STEP_LOG: "silent",
+        BELL_STEP_SIGN_IN_LIMIT: "1000",
+      });
+    const env = environment(databaseUrl);
     await run(join(ROOT, "node_modules/.bin/tsx"), ["scripts/seed-demo.ts"], {
       cwd: ROOT,
       env,
@@ -75,7 +85,10 @@ await main(async () => {
     });
     await buildApp(env, { quiet: true });
     const app = await serveApp(env, port);
-    const pages = await measurePages(`http://127.0.0.1:${port}`).finally(() => app.stop());
+    const address = `http://127.0.0.1:${port}`;
+    const pages = await measurePages(address).finally(() => app.stop());
+    const largeApp = await serveApp(environment(climbUrl), port);
+    const grid = await measureCohort(address).finally(() => largeApp.stop());
     report({
       "plans in the core": atLeast(core.plans, "a second", 5000),
       "plans of 20 stretches and 12 features": atLeast(largePlans, "a second", 2000),
@@ -88,6 +101,27 @@ await main(async () => {
       ),
       "shelf of 5,000 searched, slowest of six searches": atMost(shelf.oursMs, "ms", 50),
       "the same, against bare SQL for the same rows": atMost(shelf.ratio, "times", 2),
+      "a school of 200 learners: pieces": atLeast(large.pieces, "pieces", 50_000),
+      "the same: readings": atLeast(large.readings, "readings", 500_000),
+      "cohort of 200, the server's time, 95th percentile": atMost(large.cohortMs, "ms", 150),
+      "the cohort, against bare SQL for the same rows": atMost(large.cohortRatio, "times", 2),
+      "cohort on the screen: learners": atLeast(grid.learners, "learners", 200),
+      "the same, scrolled": atLeast(grid.scrolling, "frames/s", 55),
+      "the same, from another order chosen to its frame, median": said(grid.sortingMs, "ms"),
+      "a learner's page, the server's time, 95th percentile": atMost(large.learnerMs, "ms", 60),
+      "signing a piece with all that follows, 95th percentile": atMost(large.signMs, "ms", 60),
+      "cohort at ten times the pieces": atMost(large.cohortMs / small.cohortMs, "times", 10),
+      "a learner's page at ten times the pieces": atMost(
+        large.learnerMs / small.learnerMs,
+        "times",
+        10,
+      ),
+      "signing at ten times the pieces": atMost(large.signMs / small.signMs, "times", 10),
+      "all standings from scratch": atMost(large.recomputeMs / 1000, "s", 20),
+      "pieces to ten times True, by our choice (median)": said(course.ranked, "pieces"),
+      "the same, next in the list (median)": said(course.list, "pieces"),
+      "learners who took fewer by our choice": said(100 * course.fewer, "%"),
+      "learners who took more by our choice": said(100 * course.more, "%"),
       "first-load JavaScript of the bench": atMost(pages.benchBytes / 1000, "KB gzip", 250),
       "first-load JavaScript of the learner's page": atMost(
         pages.learnerBytes / 1000,

@@ -64,10 +64,6 @@ async function atTheDesk(browser) {
   await page.getByRole("heading", { name: "Mind" }).waitFor();
   await shoot(page, "sheet", { fullPage: true });
   await page.goBack();
-  await page.getByRole("link", { name: "What moved" }).first().click();
-  await page.getByRole("heading", { level: 1, name: /what moved/ }).waitFor();
-  await shoot(page, "compare");
-  await page.goBack();
   await page.getByRole("link", { name: "Design a new revision" }).click();
   await page.getByRole("button", { name: "turns", exact: true }).click();
   await page.locator("body").click({ position: { x: 4, y: 420 } });
@@ -82,8 +78,7 @@ async function atTheDesk(browser) {
   for (const [path, name] of [
     ["/prepare", "prepare"],
     ["/measure", "queue"],
-    ["/measure/instruments", "instruments"],
-    ["/climb", "climb"],
+    ["/climb/exercises", "exercises"],
     ["/reckon", "reckon"],
   ]) {
     await go(page, path);
@@ -98,11 +93,37 @@ async function atTheDesk(browser) {
     }
     await shoot(page, name);
   }
-  await go(page, "/climb");
-  await page.getByRole("link", { name: "Ivo Brackwater" }).click();
-  await page.getByRole("heading", { name: "What they made" }).waitFor();
-  await shoot(page, "learner-climb");
+  await climb(page);
   await measurePieces(page);
+}
+
+/** A cohort with a learner chosen, that learner, and a run of ten. */
+async function climb(page) {
+  const choose = async (name) => {
+    await go(page, "/climb");
+    await page.getByRole("table").getByRole("link", { name }).click();
+    await page.getByRole("link", { name: "Everything about" }).waitFor();
+  };
+  await choose("Tam Okoro-Lisle");
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await shoot(page, "climb");
+  await choose("Pell Ansgar");
+  await page.getByRole("link", { name: "Everything about" }).click();
+  await page.getByRole("heading", { name: "What they made" }).waitFor();
+  await shoot(page, "learner-climb", { fullPage: true });
+  await choose("Ketil Morrow");
+  await page.getByRole("link", { name: "Everything about" }).click();
+  await page.getByRole("heading", { name: "What they made" }).waitFor();
+  for (const details of await page.getByText("what proves it").all()) await details.click();
+  await page
+    .getByRole("listitem")
+    .filter({ hasText: /^Alike, / })
+    .getByRole("link", { name: "the run" })
+    .first()
+    .click();
+  await page.getByRole("heading", { name: /^The run of/ }).waitFor();
+  await page.waitForTimeout(800);
+  await shoot(page, "run", { fullPage: true });
 }
 
 /** A fid for a learner: pictured with five readings and a defect, then finished and signed. */

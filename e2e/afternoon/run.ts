@@ -126,7 +126,13 @@ async function piecesFor(actor: Actor): Promise<BenchTaskPiece[][]> {
     const { revision } = assignment;
     const characteristics = revision.characteristics as Characteristic[];
     const pieceId = newId();
-    const start = { pieceId, assignmentId: assignment.id, kind: "assessed", guided: false };
+    const start = {
+      pieceId,
+      assignmentId: assignment.id,
+      kind: "assessed",
+      guided: false,
+      cold: false,
+    };
     const started = await runCommand("start-piece", start, context);
     if (!started.ok) throw new Error(started.error.message);
     const simulated = simulatePiece(

@@ -1,7 +1,8 @@
 import { spawn } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
-import { randomBytes } from "node:crypto";
+import { generateKeyPairSync, randomBytes } from "node:crypto";
 import { join } from "node:path";
+import { fingerprintOfSources, forgetBuilt, isBuiltFrom, markBuiltFrom } from "./builtFrom.mjs";
 import { LOCAL, ROOT } from "./places.mjs";
 import { run } from "./run.mjs";
 import { Stop } from "./say.mjs";
@@ -18,6 +19,18 @@ export function localSecret() {
   return readFileSync(file, "utf8");
 }
 
+/** This checkout's own key to sign credentials with (RSA, PEM), made once. */
+function localBadgeKey() {
+  const file = join(LOCAL, "badge-key.pem");
+  if (!existsSync(file)) {
+    mkdirSync(LOCAL, { recursive: true });
+    const { privateKey } = generateKeyPairSync("rsa", { modulusLength: 2048 });
+    const pem = privateKey.export({ type: "pkcs8", format: "pem" });
+    writeFileSync(file, pem, { mode: 0o600 });
+  }
+  return readFileSync(file, "utf8");
+}
+
 /** The environment the application runs in. */
 export function appEnvironment({ databaseUrl, port, dist = ".next", ...more }) {
   return {
@@ -26,6 +39,7 @@ export function appEnvironment({ databaseUrl, port, dist = ".next", ...more }) {
     NEXT_TELEMETRY_DISABLED: "1",
     DATABASE_URL: databaseUrl,
     BELL_STEP_SECRET: localSecret(),
+    BELL_STEP_BADGE_KEY: localBadgeKey(),
     BELL_STEP_URL: `http://127.0.0.1:${port}`,
     BELL_STEP_ORIGINS: `http://localhost:${port}`,
     BELL_STEP_DIST: dist,
@@ -33,8 +47,11 @@ export function appEnvironment({ databaseUrl, port, dist = ".next", ...more }) {
   };
 }
 
-/** Builds the application for production. */
+/** Builds the application for production; what is built of the same sources already stays. */
 export async function buildApp(env, { quiet = false } = {}) {
+  const sources = fingerprintOfSources();
+  if (isBuiltFrom(env.BELL_STEP_DIST, sources)) return;
+  forgetBuilt(env.BELL_STEP_DIST);
   const stdio = quiet ? ["ignore", "ignore", "inherit"] : "inherit";
   await run(process.execPath, [NEXT, "build"], { cwd: ROOT, env, stdio }).catch(() => {
     throw new Stop("The application could not be built (see above).");
@@ -42,6 +59,7 @@ export async function buildApp(env, { quiet = false } = {}) {
   // Loaded only now: before the packages are installed there is nothing to load.
   const { buildWorker } = await import("../worker.mjs");
   await buildWorker(env.BELL_STEP_DIST);
+  markBuiltFrom(env.BELL_STEP_DIST, sources);
 }
 
 /**
