@@ -21,13 +21,15 @@ const shared = {
  * nothing else (node --experimental-vm-modules).
  */
 const config = {
+  // Long enough for a machine that stands still for a while: what passes doesn't wait.
+  testTimeout: 60_000,
   projects: [
     {
       ...shared,
       displayName: "unit",
       testMatch: ["<rootDir>/{core,print,ui}/**/*.test.ts?(x)"],
       transform: { "\\.(t|j)sx?$": swc("commonjs") },
-      transformIgnorePatterns: ["/node_modules/(?!uuid/)"],
+      transformIgnorePatterns: ["/node_modules/(?!(uuid|ml-levenberg-marquardt|ml-matrix|is-any-array)/)"],
     },
     {
       ...shared,

@@ -4,8 +4,9 @@ import { defineConfig } from "@playwright/test";
 export default defineConfig({
   testDir: "e2e",
   outputDir: ".local/e2e",
-  timeout: 45_000,
-  expect: { timeout: 8_000 },
+  // Long enough for a machine that stands still for a while: what passes doesn't wait.
+  timeout: 120_000,
+  expect: { timeout: 20_000 },
   workers: 2,
   fullyParallel: true,
   retries: 0,

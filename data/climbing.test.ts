@@ -33,7 +33,7 @@ beforeAll(async () => {
   await insertDemoRows(database, rows);
   school = await actorsOf(database, rows);
   schoolId = rows.school[0]!.id;
-}, 60_000);
+});
 afterAll(() => pool.end());
 
 const personId = (name: string) => school.rows.person.find((one) => one.name === name)!.id;

@@ -80,29 +80,19 @@ test("heats and minutes by one tap or one key; a defect is put right or taken ba
   await expect(page.getByText("2 of 5 heats")).toBeVisible();
 });
 
-test("typing a reading to seeing its judgement takes under 50 ms", async ({ page }) => {
+test("what is typed is judged before anything has been sent", async ({ page }) => {
   await startPiece(page, "Bryn Ostler", /fid/);
-  const times = await page.evaluate(async () => {
-    const field = document.querySelector<HTMLInputElement>("[data-reading]")!;
-    const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")!.set!;
-    const shown = (state: string) =>
-      document.querySelector("[data-judgement]")?.textContent === state;
-    const taken: number[] = [];
-    for (let round = 0; round < 30; round += 1) {
-      const [value, state] = round % 2 ? ["3.1", "on size"] : ["4.2", "heavy"];
-      const started = performance.now();
-      set.call(field, value);
-      field.dispatchEvent(new Event("input", { bubbles: true }));
-      while (!shown(state)) await new Promise((resolve) => requestAnimationFrame(resolve));
-      taken.push(performance.now() - started);
-    }
-    return taken.sort((a, b) => a - b);
-  });
-  test.info().annotations.push({
-    type: "judgement ms, median and 95th percentile",
-    description: `${times[15]!.toFixed(1)} ${times[28]!.toFixed(1)}`,
-  });
-  expect(times[15]!).toBeLessThan(50);
+  const asked: string[] = [];
+  await page.route("**/*", (route) => (asked.push(route.request().url()), route.abort()));
+  for (const [typed, judged] of [
+    ["4.2", "heavy"],
+    ["3.1", "on size"],
+    ["2.1", "light"],
+  ] as const) {
+    await page.locator("[data-reading]").fill(typed);
+    await expect(page.locator("[data-judgement]").first()).toHaveText(judged);
+  }
+  expect(asked).toEqual([]);
 });
 
 test("a lost session keeps what was typed on the device until signing in again", async ({
@@ -132,7 +122,6 @@ test("a lost session keeps what was typed on the device until signing in again",
 test("a server stopped between reading and saving: what isn't saved says so, and is sent when it is back", async ({
   browser,
 }) => {
-  test.setTimeout(90_000);
   const server = await serveAgain();
   const page = await (await browser.newContext({ baseURL: server.address })).newPage();
   try {

@@ -53,7 +53,7 @@ test("a two-scroll bracket with a twist and two punched holes: designed, printed
   for (const name of ["scroll", "scroll 2", "twist", "hole", "hole 2"])
     await expect(list.getByRole("button", { name, exact: true })).toBeVisible();
   await expect(page.getByRole("region", { name: "It will be measured on" })).toContainText(
-    "Hole, both walls",
+    "Hole, both walls, far face",
   );
 
   // Back as far as there is, and again.

@@ -201,7 +201,6 @@ test("every route is in the table", () => {
 });
 
 test("every page and file, as everyone", async ({ browser }) => {
-  test.setTimeout(120_000);
   const ids = await idsOf(browser);
   for (const persona of ["nobody", "learner", "stranger", "assistant", "instructor"] as const) {
     const request = await requestAs(browser, persona);

@@ -142,7 +142,7 @@ test("practice readings and a cable come through the same door; half messages wa
   await send("860 C\r\n");
   await expect(devices.getByRole("status")).toContainText("860 °C, bright cherry");
   await devices.getByRole("button", { name: "Practice pyrometer" }).click();
-  await expect(devices.getByRole("status")).toContainText(/1[01]\d\d °C, /);
+  await expect(devices.getByRole("status")).toContainText(/\d{3,4} °C, /);
   // The twin's temperature is the piece's own; the colour named is that of the temperature shown.
   const shown = (await devices.getByRole("status").textContent())!;
   const celsius = Number(/(\d+) °C/.exec(shown)![1]);

@@ -6,15 +6,13 @@ test.use({ serviceWorkers: "allow" });
 /** Waits until a page is kept on the device. */
 const kept = (page: Page, path: string) =>
   expect
-    .poll(
-      () =>
-        page.evaluate(
-          async (wanted) =>
-            (await caches.match(wanted, { ignoreVary: true })) !== undefined &&
-            navigator.serviceWorker.controller !== null,
-          path,
-        ),
-      { timeout: 20_000 },
+    .poll(() =>
+      page.evaluate(
+        async (wanted) =>
+          (await caches.match(wanted, { ignoreVary: true })) !== undefined &&
+          navigator.serviceWorker.controller !== null,
+        path,
+      ),
     )
     .toBe(true);
 

@@ -124,7 +124,6 @@ const cache = (tool) => [
 const SOURCES = ["app", "core", "data", "offline", "print", "ui", "scripts", "e2e"];
 
 async function lint() {
-  if (!wanted.includes("lint")) return;
   const prettier = ["--check", "--log-level", "warn", ...cache("prettier"), "."];
   await check("formatting", bin("prettier"), prettier);
   await check("lint", bin("eslint"), [".", "--max-warnings", "0", ...cache("eslint")]);
@@ -133,27 +132,30 @@ async function lint() {
 }
 
 async function types() {
-  if (!wanted.includes("types")) return;
-  await check("types of the core", bin("tsc"), ["--noEmit", "-p", "core"]);
-  await check("types of the worker", bin("tsc"), ["--noEmit", "-p", "offline"]);
-  await check("types", bin("tsc"), ["--noEmit"]);
+  const known = (name) => [
+    "--incremental",
+    "--tsBuildInfoFile",
+    join(LOCAL, `${name}.tsbuildinfo`),
+  ];
+  for (const project of ["core", "offline"]) {
+    const args = ["--noEmit", "-p", project, ...known(project)];
+    await check(`types of ${project}`, bin("tsc"), args);
+  }
+  await check("types", bin("tsc"), ["--noEmit", ...known("all")]);
 }
 
-async function unitTests() {
-  if (wanted.includes("unit")) await jest("unit", process.env);
-}
+const unitTests = () => jest("unit", process.env);
 
-async function dataTests(postgres) {
-  if (!wanted.includes("data")) return;
+function dataTests(postgres) {
   const env = {
     ...process.env,
     TEST_DATABASE_URL: postgres.url,
     NODE_OPTIONS: "--experimental-vm-modules --no-warnings",
   };
-  await jest("data", env, ["--testTimeout=20000"]);
+  return jest("data", env);
 }
 
-/** Two chains at a time, one for each core of a small machine; the browser then has it to itself. */
+/** Two jobs at a time, one for each core of a small machine; the browser then has it to itself. */
 async function runAll() {
   assertWritable(ROOT);
   const needsDatabase = wanted.includes("data") || wanted.includes("browser");
@@ -163,16 +165,22 @@ async function runAll() {
   mkdirSync(LOCAL, { recursive: true });
   const postgres = needsDatabase ? await startPostgres("test") : undefined;
   if (postgres) closing.push(postgres.stop);
-  const [, browser] = await Promise.all([
-    lint().then(unitTests),
-    types().then(async () => {
-      const prepared = wanted.includes("browser") ? await prepareBrowserTests(postgres.url) : null;
-      if (prepared) await afternoon(prepared);
-      await dataTests(postgres);
-      return prepared;
-    }),
-  ]);
-  if (browser) await browserTests(browser);
+  let prepared;
+  const jobs = Object.entries({
+    browser: async () => {
+      prepared = await prepareBrowserTests(postgres.url);
+      await afternoon(prepared);
+    },
+    lint,
+    unit: unitTests,
+    data: () => dataTests(postgres),
+    types,
+  }).filter(([suite]) => wanted.includes(suite));
+  const work = async () => {
+    for (let job = jobs.shift(); job; job = jobs.shift()) await job[1]();
+  };
+  await Promise.all([work(), work()]);
+  if (prepared) await browserTests(prepared);
 }
 
 let ending;

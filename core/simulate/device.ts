@@ -66,7 +66,7 @@ export class PracticePiece {
    * @param reckonedGrams as the finished piece should weigh
    */
   weigh(reckonedGrams: number): number {
-    this.scaled ??= 0.95 + 0.04 * this.random.next();
+    this.scaled ??= 0.95 + 0.03 * this.random.next();
     return this.shown(reckonedGrams * this.scaled, SCALE);
   }
 
