@@ -33,6 +33,110 @@ export function fitLine(points: readonly FitPoint[]): FittedLine {
 const mean = (values: readonly number[]) =>
   values.reduce((sum, value) => sum + value, 0) / values.length;
 
+export interface FittedCircle {
+  x: number;
+  y: number;
+  radius: number;
+  /** Largest distance of a point from the circle. */
+  farthest: number;
+}
+
+/** Beyond this many times the points' own spread a circle is a straight line. */
+const STRAIGHT_RADIUS = 1000;
+const MOST_STEPS = 100;
+
+/**
+ * The circle with the least sum of squared distances of points from it
+ * (geometric least squares): begun at the algebraic circle of Kåsa (1976) and
+ * brought home by damped Gauss–Newton steps over its middle, the radius being the
+ * mean distance from it (Gander, Golub and Strebel 1994).
+ *
+ * @param points three or more
+ * @returns null where the points lie on a line
+ * @example fitCircle([{ x: 0, y: 0 }, { x: 1, y: 1 }, { x: 2, y: 0 }])?.radius → 1
+ */
+export function fitCircle(points: readonly FitPoint[]): FittedCircle | null {
+  const [meanX, meanY] = [mean(points.map(({ x }) => x)), mean(points.map(({ y }) => y))];
+  const scale = Math.max(...points.map(({ x, y }) => Math.hypot(x - meanX, y - meanY)));
+  if (!(scale > 0)) return null;
+  const scaled = points.map(({ x, y }) => ({ x: (x - meanX) / scale, y: (y - meanY) / scale }));
+  let best = algebraicMiddle(scaled);
+  if (best === null) return null;
+  let misfit = distancesFrom(best, scaled).misfit;
+  let damping = 1e-3;
+  for (let step = 0; step < MOST_STEPS && damping < 1e12; step += 1) {
+    const next = middleCloser(best, scaled, damping);
+    const after = distancesFrom(next, scaled).misfit;
+    if (after < misfit) {
+      const gain = misfit - after;
+      [best, misfit, damping] = [next, after, damping / 10];
+      if (gain < 1e-15 * misfit) break;
+    } else damping *= 10;
+  }
+  const { radius, distances } = distancesFrom(best, scaled);
+  if (!(radius < STRAIGHT_RADIUS)) return null;
+  return {
+    x: meanX + scale * best.x,
+    y: meanY + scale * best.y,
+    radius: scale * radius,
+    farthest: scale * Math.max(...distances.map((distance) => Math.abs(distance - radius))),
+  };
+}
+
+/** How far points lie from a middle, the mean of it, and the squares of what is left. */
+function distancesFrom(middle: FitPoint, points: readonly FitPoint[]) {
+  const distances = points.map(({ x, y }) => Math.hypot(x - middle.x, y - middle.y));
+  const radius = mean(distances);
+  const misfit = distances.reduce((sum, distance) => sum + (distance - radius) ** 2, 0);
+  return { distances, radius, misfit };
+}
+
+/** Kåsa's: least squares of x² + y² − 2ax − 2by − c, linear in a, b and c. The points' mean is 0. */
+function algebraicMiddle(points: readonly FitPoint[]): FitPoint | null {
+  let [xx, xy, yy, xz, yz] = [0, 0, 0, 0, 0];
+  for (const { x, y } of points) {
+    const z = x * x + y * y;
+    xx += x * x;
+    xy += x * y;
+    yy += y * y;
+    xz += x * z;
+    yz += y * z;
+  }
+  return solveTwo([xx, xy, yy], [xz / 2, yz / 2]);
+}
+
+/** One damped step: how the distances less their mean change as the middle moves. */
+function middleCloser(middle: FitPoint, points: readonly FitPoint[], damping: number): FitPoint {
+  const { distances, radius } = distancesFrom(middle, points);
+  const slopes = points.map(({ x, y }, index) => {
+    const distance = distances[index]! || 1e-12;
+    return { x: (middle.x - x) / distance, y: (middle.y - y) / distance };
+  });
+  const [meanX, meanY] = [mean(slopes.map(({ x }) => x)), mean(slopes.map(({ y }) => y))];
+  let [xx, xy, yy, xr, yr] = [0, 0, 0, 0, 0];
+  slopes.forEach((slope, index) => {
+    const [dx, dy] = [slope.x - meanX, slope.y - meanY];
+    const left = distances[index]! - radius;
+    xx += dx * dx;
+    xy += dx * dy;
+    yy += dy * dy;
+    xr += dx * left;
+    yr += dy * left;
+  });
+  const move = solveTwo([xx * (1 + damping), xy, yy * (1 + damping)], [-xr, -yr]);
+  return move === null ? middle : { x: middle.x + move.x, y: middle.y + move.y };
+}
+
+/** Two equations with a symmetric matrix; null where they say the same. */
+function solveTwo(
+  [xx, xy, yy]: readonly [number, number, number],
+  [x, y]: readonly [number, number],
+): FitPoint | null {
+  const determinant = xx * yy - xy * xy;
+  if (!(Math.abs(determinant) > 1e-14 * (xx + yy) ** 2)) return null;
+  return { x: (x * yy - y * xy) / determinant, y: (y * xx - x * xy) / determinant };
+}
+
 /** A section whose sides are alike but whose corners are not square. */
 export interface Lozenge {
   /** Length of each side, in the unit of the diagonals. */

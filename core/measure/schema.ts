@@ -26,6 +26,7 @@ export const MEASURES = [
   "position",
   "diameter",
   "walls",
+  "walls-far",
   "angle",
   "radius",
   "turns",

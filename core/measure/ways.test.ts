@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { linearRegression } from "simple-statistics";
-import { fitLine, lozengeOf } from "./fits";
+import { levenbergMarquardt } from "ml-levenberg-marquardt";
+import { fitCircle, fitLine, lozengeOf } from "./fits";
 import { checkInstrument } from "./instrumentCheck";
 import { instrumentThatDecides } from "./finer";
 import { inBenchOrder, inHandOrder, type BenchOrder } from "./order";
@@ -63,6 +64,75 @@ describe("a line through stations, against a general-purpose library", () => {
   test("one station standing proud by h in the middle of five lies 0.8 h off the line", () => {
     // The fit takes a fifth of it: the hat matrix's middle entry for five even stations is 1/5.
     expect(measuredValue("line", [3, 5, 8, 9, 11])).toBeCloseTo(0.8, 9);
+  });
+});
+
+describe("a circle through points", () => {
+  test("the worked example of Gander, Golub and Strebel (1994), from memory", () => {
+    const points = [
+      [1, 7],
+      [2, 6],
+      [5, 8],
+      [7, 7],
+      [9, 5],
+      [3, 7],
+    ].map(([x, y]) => ({ x: x!, y: y! }));
+    const circle = fitCircle(points)!;
+    expect(circle.x).toBeCloseTo(4.7398, 4);
+    expect(circle.y).toBeCloseTo(2.9835, 4);
+    expect(circle.radius).toBeCloseTo(4.7142, 4);
+  });
+
+  interface Arc {
+    radius: number;
+    turned: number;
+    arc: number;
+    off: number[];
+  }
+  const arcs: fc.Arbitrary<Arc> = fc.record({
+    radius: size(20, 200),
+    turned: size(0, 6),
+    arc: size(0.8, 6),
+    off: fc.array(size(-0.5, 0.5), { minLength: 5, maxLength: 12 }),
+  });
+  const pointsOn = ({ radius, turned, arc, off }: Arc) =>
+    off.map((more, index) => {
+      const angle = turned + (arc * index) / (off.length - 1);
+      return { x: 30 + (radius + more) * Math.cos(angle), y: (radius + more) * Math.sin(angle) };
+    });
+
+  test("no circle of a general-purpose fitting library lies nearer", () => {
+    fc.assert(
+      fc.property(arcs, (given) => {
+        const points = pointsOn(given);
+        const ours = fitCircle(points)!;
+        const library = levenbergMarquardt(
+          { x: points.map((_, index) => index), y: points.map(() => 0) },
+          ([x, y, radius]) =>
+            (index) =>
+              Math.hypot(points[index]!.x - x!, points[index]!.y - y!) - radius!,
+          { initialValues: [ours.x + 1, ours.y - 1, ours.radius + 1], maxIterations: 200 },
+        ).parameterValues;
+        const misfit = ([x, y, radius]: readonly number[]) =>
+          points.reduce(
+            (sum, point) => sum + (Math.hypot(point.x - x!, point.y - y!) - radius!) ** 2,
+            0,
+          );
+        expect(misfit([ours.x, ours.y, ours.radius])).toBeLessThanOrEqual(misfit(library) + 1e-9);
+      }),
+    );
+  });
+
+  test("points of a true circle give it back; points on a line give none", () => {
+    fc.assert(
+      fc.property(arcs, (given) => {
+        const circle = fitCircle(pointsOn({ ...given, off: given.off.map(() => 0) }))!;
+        expect(circle.radius / given.radius).toBeCloseTo(1, 6);
+        expect(circle.farthest).toBeLessThan(1e-6);
+      }),
+    );
+    expect(fitCircle([0, 1, 2, 5].map((x) => ({ x, y: 3 * x + 1 })))).toBeNull();
+    expect(fitCircle([1, 1, 1].map((x) => ({ x, y: 2 })))).toBeNull();
   });
 });
 

@@ -29,6 +29,7 @@ export type Problem =
   | { code: "hole-too-loose"; holeMm: number; rivetMm: number }
   | { code: "side-too-short"; sideMm: number; leastMm: number }
   | { code: "no-cooling"; from: number; to: number; ambient: number }
+  | { code: "curve-straight" }
   | { code: "limits-missing" }
   | { code: "limits-crossed"; lower: number; upper: number }
   | { code: "out-of-reach"; name: string; min: number; max: number }

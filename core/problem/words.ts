@@ -63,6 +63,8 @@ export function wordsForProblem(problem: Problem): string {
       return `A slot is longer than it is wide: ${shown(problem.lengthMm)} mm long and ${shown(problem.widthMm)} wide is turned round.`;
     case "wall-gone":
       return `An eye of ${shown(problem.diameterMm)} mm would stretch the walls of a ${shown(problem.barMm)} mm bar to nothing. A longer slot or a wider bar is needed.`;
+    case "curve-straight":
+      return "These points lie on a straight line: no circle goes along them.";
     case "hole-tighter-than-rivet":
       return `A ${shown(problem.rivetMm)} mm rivet doesn't go into a ${shown(problem.holeMm)} mm hole.`;
     case "hole-too-loose":

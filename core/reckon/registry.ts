@@ -15,6 +15,7 @@ import { twist } from "./twist";
 import { upset } from "./upset";
 import { wrap } from "./wrap";
 import { conform } from "./conform";
+import { curve } from "./curve";
 import { draw } from "./draw";
 import { length } from "./length";
 import { mass } from "./mass";
@@ -34,6 +35,7 @@ export const RECKONERS: readonly Reckoner[] = [
   upset,
   ring,
   bend,
+  curve,
   scroll,
   twist,
   wrap,
