@@ -113,6 +113,19 @@ describe("signs of a piece", () => {
     expect(signs(line("twist.pitch", "pitch", "heavy", values))).toEqual([sign]);
   });
 
+  test("walls unequal on the far face only: the punch leant; on both: it started off its mark", () => {
+    const walls = (near: Judgement["state"], far: Judgement["state"]) => {
+      const shown = signs(
+        line("hole.walls", "walls", near),
+        line("hole.walls-far", "walls-far", far),
+      );
+      return [shown, likelyCauses(shown)[0]?.code];
+    };
+    expect(walls("on-size", "heavy")).toEqual([["walls-unequal-far"], "punch-leaning"]);
+    expect(walls("heavy", "heavy")).toEqual([["walls-unequal"], "punch-off-mark"]);
+    expect(walls("on-size", "on-size")).toEqual([[], undefined]);
+  });
+
   test("one plane heavy, the tip heavy, heavy nearly everywhere: told apart", () => {
     const at = (tip: string, turned: string, body: string) =>
       signs(

@@ -143,7 +143,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
     practises: "punching",
     drill: "Punch five holes turning the bar end for end every third blow; measure both faces.",
     from: "Defects, crooked hole: leaning, never turned",
-    deviations: { "walls-unequal": 1.5 },
+    deviations: { "walls-unequal-far": 2.5, "walls-unequal": 0.5 },
     defects: { "crooked-hole": 3, bulge: 0.5 },
   },
   "face-not-dressed": {

@@ -15,6 +15,7 @@ export const DEVIATION_SIGNS = {
   "pitch-growing": "the pitch grows along the twist",
   "pitch-uneven": "the pitch is uneven",
   "walls-unequal": "unequal walls beside a hole",
+  "walls-unequal-far": "walls unequal on the far face only",
   "place-off": "a mark or hole out of its place",
   "legs-unequal": "unequal legs",
   "not-round": "out of round",
@@ -49,6 +50,8 @@ export function signsOf({ characteristics, verdict }: Shown): Sign[] {
       const sign = signOfLine(characteristic, judgement);
       if (sign) signs.add(sign);
     }
+  // Off its mark a hole is unequal on both faces; only a leaning punch makes the far one so alone.
+  if (signs.has("walls-unequal")) signs.delete("walls-unequal-far");
   for (const sign of signsOfSizes(lines)) signs.add(sign);
   for (const reason of verdict.reasons) {
     if (reason.code === "defect") signs.add(`defect:${reason.defect.kind}`);
@@ -69,6 +72,8 @@ function signOfLine({ measure }: Characteristic, { values = [] }: Judgement): De
       return isGrowing(values) ? "pitch-growing" : "pitch-uneven";
     case "walls":
       return "walls-unequal";
+    case "walls-far":
+      return "walls-unequal-far";
     case "position":
       return "place-off";
     case "legs":

@@ -15,7 +15,8 @@ const TWIST_STRAIGHT_SHARE = 1 / 80;
 type Line = Pick<Characteristic, "measure" | "nominal"> & Partial<Characteristic>;
 
 /**
- * What a feature is judged by. A hole: diameter, place, walls alike. A bend:
+ * What a feature is judged by. A hole: diameter, place, walls alike on the face
+ * that was struck and on the far one, where a leaning punch shows. A bend:
  * angle and inside radius. A twist: turns, even pitch, straight axis. A ring:
  * two diameters, whether they agree, and its gap. A scroll: width and how far it
  * lies off its template. A wrap: length and turns. A fold: legs alike. A stamp, a
@@ -32,6 +33,7 @@ export function featureCharacteristics(
   switch (feature.kind) {
     case "hole": {
       const { diameter } = feature;
+      const wallMm = (caliperSizesMm(sectionAt(bar, feature.at))[1] - diameter) / 2;
       return [
         // A small hole can still be opened.
         line("diameter", "", {
@@ -45,9 +47,10 @@ export function featureCharacteristics(
           nominal: feature.at,
           instrument: "rule",
         }),
-        line("walls", "both walls", {
-          ...difference((caliperSizesMm(sectionAt(bar, feature.at))[1] - diameter) / 2),
-          measure: "walls",
+        line("walls", "both walls", { ...difference(wallMm), measure: "walls" }),
+        line("walls-far", "both walls, far face", {
+          ...difference(wallMm),
+          measure: "walls-far",
         }),
       ];
     }
