@@ -3,6 +3,7 @@ import { headers } from "next/headers";
 import { cache } from "react";
 import { EVERYONE, findActor, isStaff, type Actor } from "@/data/actor";
 import { createAuth, type Auth } from "@/data/auth";
+import { dayOf } from "@/data/calendar";
 import { openDatabase, type Database } from "@/data/database";
 import { Failure } from "@/data/failure";
 import type { Role } from "@/data/schema/people";
@@ -62,6 +63,9 @@ export async function requireActor(roles: readonly Role[] = EVERYONE): Promise<A
 
 /** The moment of this request, ms since 1970: one for the whole page. */
 export const requestTime = cache((): number => Date.now());
+
+/** The day of this request on the school's calendar: "2026-12-01". */
+export const today = (): string => dayOf(requestTime());
 
 /** Where a person begins. */
 export const homeOf = (actor: Actor): string => (isStaff(actor) ? "/set" : "/next");

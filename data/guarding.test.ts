@@ -19,6 +19,7 @@ import {
   listLearnerPieces,
   listStandings,
 } from "./queries/climb";
+import { listClasses } from "./queries/classes";
 import { findCourse } from "./queries/course";
 import { listItems } from "./queries/items";
 import { listCandidates } from "./queries/next";
@@ -224,6 +225,15 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
       says: "pin",
       reason: "for the open day",
     },
+    "plan-classes": {
+      cohortId: rows.cohort[0]!.id,
+      begins: "18:30",
+      minutes: 150,
+      hearths: 3,
+      first: "2031-01-07",
+      classIds: [newId()],
+    },
+    "call-off-class": { classId: rows.classDay[0]!.id },
     "set-shop": { stock: ["12 square"], weldingHearth: true },
     "start-study": { studyId: newId(), name: `Tips ${newId()}`, kind: "size" },
     "fill-study": {
@@ -370,6 +380,7 @@ describe("queries", () => {
       ["standings", (actor) => listStandings(database, actor), "own"],
       ["exercises as tests", (actor) => listItems(database, actor), "nothing"],
       ["what could be next", (actor) => listCandidates(database, actor), "all"],
+      ["classes", (actor) => listClasses(database, actor, "2026-01-01"), "all"],
       ["course", async (actor) => [(await findCourse(database, actor)) ?? []].flat(), "nothing"],
     ];
     const text = (items: unknown[]) => JSON.stringify(items);

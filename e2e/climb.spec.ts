@@ -65,6 +65,47 @@ test("what is next is set, pinned with a reason, and put off; the learner's page
   await expect(next).toContainText(/takes \d+ min, 9 are left/);
 });
 
+test("the next class: planned under Prepare, everybody's piece and its bar, set with one tap", async ({
+  page,
+}) => {
+  const complaints = watchConsole(page);
+  await signInOnly(page, "oda");
+  await page.goto("/prepare");
+  const classes = page.getByRole("region", { name: "Classes" });
+  await classes.getByText("Plan classes").click();
+  await classes.getByLabel("Cohort").selectOption("Saturday morning");
+  await classes.getByLabel("First on").fill("2031-01-04");
+  await classes.getByLabel("Begins").fill("09:00");
+  await classes.getByLabel("Hearths lit").fill("0");
+  await classes.getByRole("button", { name: "Plan them" }).click();
+  await expect(classes.getByText("1 to 60 hearths")).toBeVisible();
+  await classes.getByLabel("Hearths lit").fill("1");
+  await classes.getByLabel("Weeks in a row").fill("2");
+  await classes.getByRole("button", { name: "Plan them" }).click();
+  await expect(classes.getByText("2 classes are planned.")).toBeVisible();
+  // The same again has no room.
+  await classes.getByRole("button", { name: "Plan them" }).click();
+  await expect(classes.getByText("None was planned.")).toBeVisible();
+  await classes.getByRole("button", { name: "Call off Sat 11 Jan" }).click();
+  await classes.getByRole("button", { name: "Call it off" }).click();
+  await expect(classes.getByRole("link", { name: "Sat 11 Jan" })).toBeHidden();
+
+  await classes.getByRole("link", { name: "Sat 4 Jan, 09:00" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText(
+    "Saturday morning, Sat 4 Jan, 09:00",
+  );
+  const ready = page.getByRole("complementary", { name: "To have ready" });
+  await expect(ready).toContainText(/pieces, [\d.]+ kg of bar/);
+  await expect(ready).toContainText("to a hearth: more than 2 wait for each other.");
+  await expect(
+    ready.getByRole("list", { name: "To cut" }).getByRole("listitem").first(),
+  ).toContainText(/ mm · /);
+  await page.getByRole("button", { name: /^Set all/ }).click();
+  await expect(page.getByRole("button", { name: /^Set all/ })).toBeHidden();
+  await expect(page.getByRole("button", { name: "Set it" })).toHaveCount(0);
+  expect(complaints).toEqual([]);
+});
+
 test("a run says what it proves, and an exercise that is wrong is found", async ({ page }) => {
   const complaints = watchConsole(page);
   await signInOnly(page, "oda");

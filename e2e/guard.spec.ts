@@ -99,6 +99,7 @@ const EXPECTED: Record<string, Expected | "post"> = {
   "/climb/[learnerId]": OURS,
   "/climb/[learnerId]/run/[exerciseId]": OURS,
   "/climb/agreement": STAFF,
+  "/climb/class": STAFF,
   "/climb/course": INSTRUCTORS,
   "/climb/exercises": STAFF,
   "/eye": EVERYONE,

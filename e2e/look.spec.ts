@@ -19,7 +19,7 @@ test("the sign-in page, a page that isn't there and one that isn't yours are acc
 const STAFF_PAGES = [
   ["/set", "/set/import", "/set/new", "/me"],
   ["/climb", "/climb?close=1", "/climb/exercises"],
-  ["/climb/agreement", "/climb/course", "/verify"],
+  ["/climb/agreement", "/climb/class", "/climb/course", "/verify"],
   [
     "/prepare",
     "/measure",

@@ -11,7 +11,10 @@ test("a learner is added, invited, joins and finds nothing set", async ({ page, 
   await expect(page.getByText("visible characters")).toBeVisible();
   await expect(page.getByLabel("Name", { exact: true })).toHaveValue("<b>Nobody</b>");
   await page.getByLabel("Name", { exact: true }).fill("Tilda Strand");
-  await page.getByLabel("Cohort", { exact: true }).selectOption("Thursday evening");
+  await page
+    .getByRole("region", { name: "Add a learner" })
+    .getByLabel("Cohort", { exact: true })
+    .selectOption("Thursday evening");
   await page.getByRole("button", { name: "Add", exact: true }).click();
   await expect(page.getByText(/Tilda Strand is in, with the tag T\d+/)).toBeVisible();
 

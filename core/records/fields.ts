@@ -20,3 +20,16 @@ export const count = (what: string, max: number) => {
     .min(0, error)
     .max(max, error);
 };
+
+/** A whole number of something between two ends, both allowed. */
+export const wholeFrom = (what: string, least: number, most: number, of: string) => {
+  const error = `${what} has ${least} to ${most} ${of}, a whole number.`;
+  return z
+    .number({ error: () => error })
+    .int(error)
+    .min(least, error)
+    .max(most, error);
+};
+
+/** A day of the calendar, such as 2026-12-01. */
+export const daySchema = z.iso.date({ error: () => "A day such as 2026-12-01." });

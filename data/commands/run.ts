@@ -15,6 +15,7 @@ import {
 } from "./exercises";
 import { callDrawn, callSize } from "./calls";
 import { sayCause } from "./causes";
+import { callOffClass, planClasses } from "./classes";
 import { publishCourse } from "./course";
 import { checkAgainstReference } from "./instruments";
 import { sayNext, setShop, showPiece } from "./next";
@@ -50,6 +51,8 @@ const HANDLERS: { [Name in CommandName]: Command<Name> } = {
   "regrade-piece": regradePiece,
   "publish-course": publishCourse,
   "say-next": sayNext,
+  "plan-classes": planClasses,
+  "call-off-class": callOffClass,
   "set-shop": setShop,
   "show-piece": showPiece,
   "start-study": startStudy,

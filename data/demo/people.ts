@@ -4,9 +4,9 @@ import type { LearnerTraits } from "@/core/simulate/learner";
 export const SCHOOL_NAME = "Wrackline Forge School";
 
 export const COHORTS = [
-  { name: "Tuesday evening", letter: "K" },
-  { name: "Thursday evening", letter: "T" },
-  { name: "Saturday morning", letter: "S" },
+  { name: "Tuesday evening", letter: "K", class: { begins: "18:30", minutes: 150, hearths: 3 } },
+  { name: "Thursday evening", letter: "T", class: { begins: "18:30", minutes: 150, hearths: 3 } },
+  { name: "Saturday morning", letter: "S", class: { begins: "09:00", minutes: 210, hearths: 2 } },
 ] as const;
 
 export const STAFF = [

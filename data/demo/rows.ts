@@ -8,6 +8,7 @@ export interface DemoRows {
   cohort: Rows<typeof schema.cohort>;
   person: Rows<typeof schema.person>;
   membership: Rows<typeof schema.membership>;
+  classDay: Rows<typeof schema.classDay>;
   technique: Rows<typeof schema.technique>;
   techniquePrerequisite: Rows<typeof schema.techniquePrerequisite>;
   instrument: Rows<typeof schema.instrument>;
@@ -35,6 +36,7 @@ export function emptyRows(): DemoRows {
     cohort: [],
     person: [],
     membership: [],
+    classDay: [],
     technique: [],
     techniquePrerequisite: [],
     instrument: [],

@@ -3,6 +3,7 @@ import { printSection } from "@/core/section/spoken";
 import { searchWords } from "@/core/shelf/words";
 import { seededRandom, seededUuidV7, type Random } from "@/core/simulate/random";
 import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
+import { dayOf, weeklyFrom } from "../calendar";
 import { addCausesSaid } from "./causes";
 import { DRAFT_EXERCISES, SHELF_EXERCISES, WORKED_EXERCISES, type DemoExercise } from "./exercises";
 import { addEarlierTerms, piecesBefore } from "./history";
@@ -87,7 +88,34 @@ export function buildDemoSchool({
   for (const one of DRAFT_EXERCISES) addDraft(rows, ownerOf(one), one, id);
   if (earlierTerms) addEarlierTerms(rows, { seed, start, schoolId, people, shelf });
   addStandings(rows, schoolId);
+  addClasses(rows, { schoolId, start, by }, id);
   return rows;
+}
+
+/** Classes from the first evening of these weeks to the end of the term. */
+const TERM_WEEKS = 13;
+
+/** One class a week for each cohort, two days after the cohort before. */
+function addClasses(
+  rows: DemoRows,
+  { schoolId, start, by }: { schoolId: string; start: number; by: string },
+  id: NewId,
+): void {
+  rows.cohort.forEach(({ id: cohortId }, index) => {
+    const { begins, minutes, hearths } = COHORTS[index]!.class;
+    const day = dayOf(start + index * 2 * DAY_MS);
+    for (const on of weeklyFrom(day, TERM_WEEKS))
+      rows.classDay.push({
+        id: id(),
+        schoolId,
+        cohortId,
+        day: on,
+        begins,
+        minutes,
+        hearths,
+        plannedBy: by,
+      });
+  });
 }
 
 /** Six weeks: what a class has shown by then goes into a new revision. */
@@ -99,7 +127,7 @@ interface SchoolBegun {
 }
 
 function addPeople(rows: DemoRows, { schoolId, begun }: SchoolBegun, id: NewId) {
-  const cohorts = COHORTS.map((cohort) => ({ ...cohort, id: id(), schoolId }));
+  const cohorts = COHORTS.map(({ name, letter }) => ({ name, letter, id: id(), schoolId }));
   rows.cohort.push(...cohorts);
   const counts = new Map<number, number>();
   const add = (name: string, role: MemberRole, cohort: number | null) => {

@@ -38,26 +38,49 @@ export interface LearnerOverview {
   next: Choices;
 }
 
+/** What everybody's next piece is chosen from. */
+export async function findChoice(database: Queryable, actor: Actor) {
+  const [techniques, candidates, shop] = await Promise.all([
+    listTechniques(database, actor),
+    listCandidates(database, actor),
+    findShop(database, actor),
+  ]);
+  return { techniques, candidates, shop };
+}
+
+interface Asked {
+  /** ms since 1970. */
+  now: number;
+  minutesLeft?: number | null;
+  /** Where it is at hand already. */
+  choice?: ReturnType<typeof findChoice>;
+}
+
 /** A learner's work and where it leads, for themselves or for their school's staff. */
 export async function findLearnerOverview(
   database: Queryable,
   actor: Actor,
   learnerId: string,
-  { now, minutesLeft = null }: { now: number; minutesLeft?: number | null },
+  { now, minutesLeft = null, choice = findChoice(database, actor) }: Asked,
 ): Promise<LearnerOverview> {
   const learner = await findLearner(database, actor, learnerId);
-  const [techniques, assignments, pieces, standings, evidence, causes, candidates, choices, shop] =
-    await Promise.all([
-      listTechniques(database, actor),
-      listOpenAssignments(database, actor, [learnerId]),
-      listLearnerPieces(database, actor, learnerId),
-      listStandings(database, actor, learnerId),
-      listEvidence(database, actor, learnerId),
-      listPieceCauses(database, actor, learnerId, LATEST_PIECES),
-      listCandidates(database, actor),
-      listChoices(database, [learnerId]),
-      findShop(database, actor),
-    ]);
+  const [
+    { techniques, candidates, shop },
+    assignments,
+    pieces,
+    standings,
+    evidence,
+    causes,
+    choices,
+  ] = await Promise.all([
+    choice,
+    listOpenAssignments(database, actor, [learnerId]),
+    listLearnerPieces(database, actor, learnerId),
+    listStandings(database, actor, learnerId),
+    listEvidence(database, actor, learnerId),
+    listPieceCauses(database, actor, learnerId, LATEST_PIECES),
+    listChoices(database, [learnerId]),
+  ]);
   const bySlug = new Map(techniques.map(({ id, slug }) => [slug, id]));
   const next = rankLearner({
     candidates,

@@ -5,6 +5,7 @@ import { Link } from "../kit/Link";
 
 const PLACES = [
   { href: "/climb", label: "Learners" },
+  { href: "/climb/class", label: "The next class" },
   { href: "/climb/exercises", label: "Exercises and faults" },
   { href: "/climb/agreement", label: "Inspectors" },
   { href: "/climb/course", label: "The course" },

@@ -5,17 +5,19 @@ import { STEP_NAMES } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
 import { isStaff } from "@/data/actor";
 import { findLastVerdict, type LastVerdict } from "@/data/queries/climb";
+import { listClasses } from "@/data/queries/classes";
 import { findExercise } from "@/data/queries/exercises";
 import { findLearnerOverview, type LearnerOverview } from "@/data/queries/learner";
 import { BarDrawing } from "@/ui/bar/BarDrawing";
 import { KeepOffline } from "@/ui/offline/KeepOffline";
 import { RunDots } from "@/ui/stair/RunDots";
+import { classInWords } from "@/ui/words/classes";
 import { nextReasonInWords, towardsInWords } from "@/ui/words/climb";
 import { adviceInWords, marksInWords, OUTCOME_WORDS } from "@/ui/words/verdict";
 import { forbidden } from "next/navigation";
 import type { SlateNote } from "@/ui/climb/NextSlate";
 import { causeNotes, namesOf, staleNotes } from "../../climb/LearnerSlate";
-import { requestTime, requireActor, services } from "../../server";
+import { requestTime, requireActor, services, today } from "../../server";
 import { Link } from "@/ui/kit/Link";
 
 export const metadata: Metadata = { title: "Next" };
@@ -34,13 +36,17 @@ export default async function NextPage() {
     ? await findExercise(database, actor, assignment.exerciseId, assignment.revisionId)
     : null;
   const last = await findLastVerdict(database, actor, actor.personId);
+  const [nextClass] = await listClasses(database, actor, today());
   const unit = actor.firstUnit;
   const named = { ...namesOf(overview), own: true };
   return (
     <main className="mx-auto w-full max-w-2xl pb-10">
       <KeepOffline paths={exercise ? [`/sheet/${exercise.id}`, "/measure"] : []} />
       <section className="p-4 sm:p-5">
-        <p className="quiet text-15">Next piece</p>
+        <p className="quiet flex flex-wrap justify-between gap-x-4 text-15">
+          <span>Next piece</span>
+          {nextClass ? <span>Next class {classInWords(nextClass)}</span> : null}
+        </p>
         {exercise && first ? (
           <>
             <h1 className="mt-1 font-slab text-27 font-semibold">{exercise.name}</h1>

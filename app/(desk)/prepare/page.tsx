@@ -1,12 +1,16 @@
 import type { Metadata } from "next";
 import { isInstructor, STAFF } from "@/data/actor";
+import { listClasses } from "@/data/queries/classes";
 import { findShop, listStockSections } from "@/data/queries/next";
 import { listCohorts, listRoster } from "@/data/queries/people";
 import { AddLearnerForm } from "@/ui/prepare/AddLearnerForm";
+import { ClassList } from "@/ui/prepare/ClassList";
 import { JoinLinkButton } from "@/ui/prepare/JoinLinkButton";
+import { PlanClassesForm } from "@/ui/prepare/PlanClassesForm";
 import { RosterFile } from "@/ui/prepare/RosterFile";
 import { ShopForm } from "@/ui/prepare/ShopForm";
-import { requireActor, services } from "../../server";
+import { classInWords } from "@/ui/words/classes";
+import { requireActor, services, today } from "../../server";
 
 export const metadata: Metadata = { title: "Prepare" };
 
@@ -22,9 +26,10 @@ export default async function PreparePage() {
   const { database } = services();
   const roster = await listRoster(database, actor);
   const cohorts = await listCohorts(database, actor);
-  const [shop, sections] = await Promise.all([
+  const [shop, sections, classes] = await Promise.all([
     findShop(database, actor),
     listStockSections(database, actor),
+    listClasses(database, actor, today()),
   ]);
   const groups = [
     ...cohorts.map(({ name }) => ({
@@ -88,6 +93,19 @@ export default async function PreparePage() {
             </section>
           </>
         ) : null}
+        <section id="classes" aria-label="Classes" className="mt-6 border-t border-rule pt-4">
+          <h2 className="mb-2 font-slab text-20 font-semibold">Classes to come</h2>
+          <ClassList
+            classes={classes.map((one) => ({ ...one, when: classInWords(one) }))}
+            manages={manages}
+          />
+          {manages ? (
+            <details className="mt-2">
+              <summary className="link flex min-h-11 items-center text-15">Plan classes</summary>
+              <PlanClassesForm cohorts={cohorts} today={today()} />
+            </details>
+          ) : null}
+        </section>
         <section aria-label="In hand" className="mt-6 border-t border-rule pt-4">
           <h2 className="mb-2 font-slab text-20 font-semibold">What the shop has</h2>
           <ShopForm shop={shop} sections={sections} />

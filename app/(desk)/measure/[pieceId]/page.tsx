@@ -11,7 +11,7 @@ import { listShelfPieces } from "@/data/queries/shelf";
 import { findStanding } from "@/data/queries/climb";
 import { KeepOffline } from "@/ui/offline/KeepOffline";
 import { BenchView } from "@/ui/bench/BenchView";
-import { orNotFound, requireActor, services } from "../../../server";
+import { orNotFound, requireActor, services, today } from "../../../server";
 
 export const metadata: Metadata = { title: "Bench" };
 
@@ -42,7 +42,7 @@ export default async function BenchPage({ params }: { params: Promise<{ pieceId:
         history={history}
         onlookers={onlookers}
         salvage={salvage}
-        today={new Date().toISOString().slice(0, 10)}
+        today={today()}
         person={{ id: actor.personId, unit: actor.firstUnit, maySign: isInstructor(actor) }}
       />
     </>

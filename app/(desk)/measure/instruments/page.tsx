@@ -6,7 +6,7 @@ import { Link } from "@/ui/kit/Link";
 import { CheckForm } from "@/ui/measure/CheckForm";
 import { INSTRUMENT_WORDS, uncertaintyInWords } from "@/ui/words/instruments";
 import { dateInWords } from "@/ui/words/when";
-import { requireActor, services } from "../../../server";
+import { requireActor, services, today } from "../../../server";
 
 export const metadata: Metadata = { title: "Instruments" };
 
@@ -17,7 +17,6 @@ export default async function InstrumentsPage() {
   const checks = new Map(
     (await listLatestChecks(database, actor)).map((check) => [check.instrumentId, check]),
   );
-  const today = new Date().toISOString().slice(0, 10);
   return (
     <main className="grid grow lg:grid-cols-[minmax(0,1fr)_360px]">
       <div className="p-5">
@@ -45,7 +44,7 @@ export default async function InstrumentsPage() {
             {instruments.map((instrument) => {
               const { id, name, kind, checkedOn } = instrument;
               const check = checks.get(id);
-              const overdue = daysOverdue(instrument, today);
+              const overdue = daysOverdue(instrument, today());
               return (
                 <tr key={id}>
                   <td className="font-semibold">{name}</td>

@@ -8,7 +8,7 @@ import { BarDrawing } from "@/ui/bar/BarDrawing";
 import { PieceFigure } from "@/ui/drawing/PieceFigure";
 import { Link } from "@/ui/kit/Link";
 import { KeepOffline } from "@/ui/offline/KeepOffline";
-import { PrintButton } from "@/ui/sheet/PrintButton";
+import { PrintButton } from "@/ui/kit/PrintButton";
 import { LayoutMarks } from "@/ui/set/LayoutMarks";
 import { PartList } from "@/ui/set/PartList";
 import { SectionTitle } from "@/ui/set/SectionTitle";

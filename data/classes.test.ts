@@ -1,0 +1,147 @@
+import type { Pool } from "pg";
+import { classBeginsMs, weeklyFrom } from "./calendar";
+import type { Database } from "./database";
+import { listClasses, planClass, type SchoolClass } from "./queries/classes";
+import {
+  act,
+  actOk,
+  addTestSchool,
+  newId,
+  openTestDatabase,
+  type TestSchool,
+} from "./testing/database";
+
+let database: Database;
+let pool: Pool;
+let school: TestSchool;
+
+beforeAll(async () => {
+  ({ database, pool } = await openTestDatabase("classes"));
+  school = await addTestSchool(database);
+});
+afterAll(() => pool.end());
+
+const FAR = "2031-01-01";
+const plan = (first: string, weeks: number, more: object = {}) => ({
+  cohortId: school.rows.cohort[0]!.id,
+  first,
+  classIds: Array.from({ length: weeks }, newId),
+  begins: "18:30",
+  minutes: 150,
+  hearths: 3,
+  ...more,
+});
+const daysOf = async (from = FAR) =>
+  (await listClasses(database, school.instructor, from)).map(({ day }) => day);
+
+test("classes are planned together, twice is once, and one a day is all a cohort has", async () => {
+  const two = plan("2031-01-07", 2);
+  await actOk(database, school.instructor, "plan-classes", two);
+  await actOk(database, school.instructor, "plan-classes", two);
+  expect(await daysOf()).toEqual(["2031-01-07", "2031-01-14"]);
+  expect(
+    await act(database, school.instructor, "plan-classes", { ...two, minutes: 90 }),
+  ).toMatchObject({ ok: false, error: { code: "conflict" } });
+  expect(
+    await act(database, school.instructor, "plan-classes", plan("2031-01-14", 2)),
+  ).toMatchObject({
+    ok: false,
+    error: { code: "conflict", message: expect.stringContaining("None was planned") as string },
+  });
+  // Nothing half-planned; another cohort may have the day.
+  expect(await daysOf()).toEqual(["2031-01-07", "2031-01-14"]);
+  const other = { cohortId: school.rows.cohort[1]!.id };
+  await actOk(database, school.instructor, "plan-classes", plan("2031-01-14", 1, other));
+  expect(await daysOf()).toEqual(["2031-01-07", "2031-01-14", "2031-01-14"]);
+});
+
+test("one called off is gone, and its day is free again", async () => {
+  const [first] = await listClasses(database, school.instructor, FAR);
+  await actOk(database, school.instructor, "call-off-class", { classId: first!.id });
+  await actOk(database, school.instructor, "call-off-class", { classId: first!.id });
+  expect(await daysOf()).not.toContain("2031-01-07");
+  await actOk(database, school.instructor, "plan-classes", plan("2031-01-07", 1));
+  expect(await daysOf()).toContain("2031-01-07");
+});
+
+test.each([
+  [{ begins: "half past six" }, "A time of day such as 18:30."],
+  [{ minutes: 5 }, "A class has 15 to 720 minutes, a whole number."],
+  [{ hearths: 0 }, "A class has 1 to 60 hearths, a whole number."],
+  [{ first: "2031-02-30" }, "A day such as 2026-12-01."],
+  [{ classIds: [] }, "Plan at least one class."],
+])("what can't be a class is told: %j", async (wrong, message) => {
+  expect(
+    await act(database, school.instructor, "plan-classes", plan("2031-03-04", 1, wrong)),
+  ).toMatchObject({
+    ok: false,
+    error: { code: "invalid", message },
+  });
+});
+
+test("a learner sees their own cohort's classes only", async () => {
+  const own = await listClasses(database, school.learner, "2026-01-01");
+  const { cohortId } = school.rows.membership.find(
+    ({ personId }) => personId === school.learner.personId,
+  )!;
+  expect(own.length).toBeGreaterThan(5);
+  expect(new Set(own.map((one) => one.cohortId))).toEqual(new Set([cohortId]));
+});
+
+describe("what a class makes", () => {
+  const someClass = async (): Promise<SchoolClass> =>
+    (await listClasses(database, school.instructor, FAR))[0]!;
+
+  test("one piece for each learner of the cohort, with its bar, in the time there is", async () => {
+    const of = await someClass();
+    const { learners, needs } = await planClass(database, school.instructor, of);
+    const ours = school.rows.membership.filter(({ cohortId }) => cohortId === of.cohortId);
+    expect(learners.map(({ learner }) => learner.id).sort()).toEqual(
+      ours.map(({ personId }) => personId).sort(),
+    );
+    const made = learners.filter(({ next }) => next !== null);
+    expect(made.length).toBeGreaterThan(0);
+    for (const { next } of made) {
+      expect(next!.minuteBudget).toBeLessThanOrEqual(of.minutes);
+      expect(next!.reasons.length).toBeGreaterThan(0);
+    }
+    const lengths = needs.bars.reduce((sum, bar) => sum + bar.lengths, 0);
+    expect(lengths).toBeGreaterThanOrEqual(made.length);
+    expect(needs.toAHearth).toBe(Math.ceil(made.length / of.hearths));
+  });
+
+  test("what is going stale is reckoned to the evening of the class, years on everything", async () => {
+    const of = await someClass();
+    const then = await planClass(database, school.instructor, of);
+    const soon = await planClass(database, school.instructor, { ...of, day: "2026-09-09" });
+    const due = ({ learners }: typeof then) =>
+      learners.reduce((sum, learner) => sum + learner.due.length, 0);
+    expect(due(then)).toBeGreaterThan(due(soon));
+  });
+
+  test("a short class leaves out what takes longer", async () => {
+    const of = await someClass();
+    const { learners } = await planClass(database, school.instructor, { ...of, minutes: 15 });
+    for (const { next } of learners) expect(next?.minuteBudget ?? 0).toBeLessThanOrEqual(15);
+  });
+
+  test("another school gets nobody of ours; a learner none at all", async () => {
+    const of = await someClass();
+    await expect(planClass(database, school.learner, of)).rejects.toMatchObject({
+      code: "not-found",
+    });
+    const theirs = await addTestSchool(database, { seed: 7, name: "Another school" });
+    expect((await planClass(database, theirs.instructor, of)).learners).toEqual([]);
+  });
+});
+
+test("weekly over the new year, and over a leap day", () => {
+  expect(weeklyFrom("2026-12-29", 2)).toEqual(["2026-12-29", "2027-01-05"]);
+  expect(weeklyFrom("2028-02-26", 2)).toEqual(["2028-02-26", "2028-03-04"]);
+});
+
+test("a class begins on the school's clock", () => {
+  expect(new Date(classBeginsMs({ day: "2026-12-01", begins: "18:30" })).toISOString()).toBe(
+    "2026-12-01T18:30:00.000Z",
+  );
+});

@@ -1,0 +1,58 @@
+import { and, eq, inArray } from "drizzle-orm";
+import { INSTRUCTORS } from "../actor";
+import { weeklyFrom } from "../calendar";
+import { sqlState } from "../database";
+import { conflict, notFound } from "../failure";
+import { classDay, cohort } from "../schema";
+import { defineCommand } from "./command";
+import { assertSameRecord } from "./once";
+
+const TAKEN = "23505";
+
+export const planClasses = defineCommand({
+  name: "plan-classes",
+  roles: INSTRUCTORS,
+  run: async ({ database, actor }, { first, classIds, ...more }) => {
+    const { schoolId } = actor;
+    const [of] = await database
+      .select({ id: cohort.id })
+      .from(cohort)
+      .where(and(eq(cohort.id, more.cohortId), eq(cohort.schoolId, schoolId)));
+    if (!of) notFound("cohort");
+    const days = weeklyFrom(first, classIds.length);
+    const rows = classIds.map((id, week) => ({ id, schoolId, ...more, day: days[week]! }));
+    return database.transaction(async (tx) => {
+      await tx
+        .insert(classDay)
+        .values(rows.map((row) => ({ ...row, plannedBy: actor.personId })))
+        .onConflictDoNothing({ target: classDay.id })
+        .catch((error: unknown) => {
+          if (sqlState(error) === TAKEN)
+            conflict("On one of these days the cohort has a class already. None was planned.");
+          throw error;
+        });
+      const ids = rows.map(({ id }) => id);
+      const there = await tx.select().from(classDay).where(inArray(classDay.id, ids));
+      for (const row of rows)
+        assertSameRecord(
+          there.find(({ id }) => id === row.id),
+          row,
+        );
+      return { classIds: ids };
+    });
+  },
+});
+
+export const callOffClass = defineCommand({
+  name: "call-off-class",
+  roles: INSTRUCTORS,
+  run: async ({ database, actor }, { classId }) => {
+    const off = await database
+      .update(classDay)
+      .set({ calledOffAt: new Date() })
+      .where(and(eq(classDay.id, classId), eq(classDay.schoolId, actor.schoolId)))
+      .returning({ id: classDay.id });
+    if (off.length === 0) notFound("class");
+    return { classId };
+  },
+});

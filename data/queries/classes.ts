@@ -1,0 +1,156 @@
+import { and, asc, eq, gte, inArray, isNull } from "drizzle-orm";
+import { classNeeds, type ClassNeeds, type ClassTime } from "@/core/climb/classes";
+import { STALE_UNDER } from "@/core/climb/fading";
+import type { NextReason } from "@/core/climb/choose";
+import { cohortRow } from "@/core/climb/cohort";
+import { freshness } from "@/core/climb/summary";
+import type { Step } from "@/core/trade/steps";
+import { isStaff, type Actor } from "../actor";
+import { classBeginsMs } from "../calendar";
+import type { Queryable } from "../database";
+import { notFound } from "../failure";
+import { pieceOf } from "../records";
+import { classDay, cohort, exerciseRevision, membership } from "../schema";
+import { findChoice, findLearnerOverview, type LearnerOverview } from "./learner";
+import type { ShelfCandidate } from "./next";
+import { listRoster } from "./people";
+
+export interface SchoolClass extends ClassTime {
+  id: string;
+  cohortId: string;
+  cohort: string;
+  hearths: number;
+}
+
+/**
+ * Classes from a day on that aren't called off, first to last: the school's for staff,
+ * their own cohort's for a learner.
+ *
+ * @param from "2026-12-01"
+ */
+export function listClasses(
+  database: Queryable,
+  actor: Actor,
+  from: string,
+): Promise<SchoolClass[]> {
+  const own = database
+    .select({ cohortId: membership.cohortId })
+    .from(membership)
+    .where(eq(membership.personId, actor.personId));
+  return database
+    .select({
+      id: classDay.id,
+      cohortId: classDay.cohortId,
+      cohort: cohort.name,
+      day: classDay.day,
+      begins: classDay.begins,
+      minutes: classDay.minutes,
+      hearths: classDay.hearths,
+    })
+    .from(classDay)
+    .innerJoin(cohort, eq(cohort.id, classDay.cohortId))
+    .where(
+      and(
+        eq(classDay.schoolId, actor.schoolId),
+        isNull(classDay.calledOffAt),
+        gte(classDay.day, from),
+        isStaff(actor) ? undefined : inArray(classDay.cohortId, own),
+      ),
+    )
+    .orderBy(asc(classDay.day), asc(classDay.begins), asc(cohort.letter));
+}
+
+/** What one learner could make at a class, and why. */
+export interface ClassLearner {
+  learner: { id: string; name: string; tagCode: string | null };
+  next: (ShelfCandidate & { reasons: NextReason[]; set: boolean; pinned: boolean }) | null;
+  /** What comes after it, where there is time. */
+  then: string | null;
+  /** Open assignments besides. */
+  alsoSet: string[];
+  /** Going stale by then, the highest step first. */
+  due: { technique: string; step: Step; chance: number }[];
+  /** Techniques with many pieces and no step. */
+  stuck: string[];
+}
+
+export interface ClassPlan {
+  techniques: LearnerOverview["techniques"];
+  learners: ClassLearner[];
+  needs: ClassNeeds;
+}
+
+/** What everybody of a class's cohort would make at it, as things will stand when it begins. Staff only. */
+export async function planClass(
+  database: Queryable,
+  actor: Actor,
+  of: SchoolClass,
+): Promise<ClassPlan> {
+  if (!isStaff(actor)) notFound("class");
+  const now = classBeginsMs(of);
+  const roster = (await listRoster(database, actor)).filter(
+    ({ role, cohortId }) => role === "learner" && cohortId === of.cohortId,
+  );
+  const choice = findChoice(database, actor);
+  const { techniques } = await choice;
+  const learners = await Promise.all(
+    roster.map(async ({ id, name, tagCode }) => {
+      const asked = { now, minutesLeft: of.minutes, choice };
+      const overview = await findLearnerOverview(database, actor, id, asked);
+      return { learner: { id, name, tagCode }, ...forClass(overview, now) };
+    }),
+  );
+  const revisionIds = learners.flatMap(({ next }) => next?.revisionId ?? []);
+  const pieces = new Map(
+    (revisionIds.length === 0
+      ? []
+      : await database
+          .select({ id: exerciseRevision.id, piece: exerciseRevision.piece })
+          .from(exerciseRevision)
+          .where(inArray(exerciseRevision.id, revisionIds))
+    ).map(({ id, piece }) => [id, pieceOf(id, piece)]),
+  );
+  const made = learners.flatMap(({ next }) =>
+    next ? [{ piece: pieces.get(next.revisionId)!, welds: next.welds }] : [],
+  );
+  return { techniques, learners, needs: classNeeds(made, of.hearths) };
+}
+
+function forClass(overview: LearnerOverview, now: number): Omit<ClassLearner, "learner"> {
+  const { next, candidates, assignments, choices, standings, techniques } = overview;
+  const [first, second] = next.ranked;
+  const candidateOf = (ranked?: { exerciseId: string }) =>
+    candidates.find(({ exerciseId }) => exerciseId === ranked?.exerciseId);
+  const candidate = candidateOf(first);
+  const nameOf = new Map(techniques.map(({ id, name }) => [id, name]));
+  const says = (exerciseId: string) =>
+    choices.find((choice) => choice.exerciseId === exerciseId)?.says;
+  const row = cohortRow(techniques, standings, now);
+  return {
+    next:
+      candidate && first
+        ? {
+            ...candidate,
+            reasons: first.reasons,
+            set: assignments.some(({ exerciseId }) => exerciseId === candidate.exerciseId),
+            pinned: says(candidate.exerciseId) === "pin",
+          }
+        : null,
+    then: candidateOf(second)?.name ?? null,
+    alsoSet: assignments
+      .filter(
+        ({ exerciseId }) =>
+          exerciseId !== candidate?.exerciseId && exerciseId !== second?.exerciseId,
+      )
+      .map(({ exercise }) => exercise),
+    due: standings
+      .flatMap((cell) => {
+        const chance = freshness(cell, now);
+        return chance !== null && chance < STALE_UNDER && cell.step > 0
+          ? [{ technique: nameOf.get(cell.techniqueId)!, step: cell.step as Step, chance }]
+          : [];
+      })
+      .sort((a, b) => b.step - a.step || a.chance - b.chance),
+    stuck: techniques.flatMap(({ name }, index) => (row[index]!.mark === "stuck" ? [name] : [])),
+  };
+}

@@ -1,0 +1,121 @@
+"use client";
+
+import { zodResolver } from "@hookform/resolvers/zod";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { useForm } from "react-hook-form";
+import { COMMANDS } from "@/core/records/commands";
+import { wholeFrom } from "@/core/records/fields";
+import { newId, sendCommand } from "../command";
+import { Field, FormError } from "../forms/Field";
+import { Form } from "../forms/Form";
+
+const MOST_WEEKS = 40;
+const planSchema = COMMANDS["plan-classes"]
+  .omit({ classIds: true })
+  .extend({ weeks: wholeFrom("A term", 1, MOST_WEEKS, "weeks") });
+
+/** Plans a cohort's classes, the same day every week. */
+export function PlanClassesForm({
+  cohorts,
+  today,
+}: {
+  cohorts: readonly { id: string; name: string }[];
+  today: string;
+}) {
+  const router = useRouter();
+  const [done, setDone] = useState<string | null>(null);
+  const form = useForm({
+    resolver: zodResolver(planSchema),
+    defaultValues: {
+      cohortId: cohorts[0]?.id ?? "",
+      first: today,
+      begins: "18:30",
+      minutes: 150,
+      hearths: 3,
+      weeks: 10,
+    },
+  });
+  const { errors, isSubmitting } = form.formState;
+  const submit = form.handleSubmit(async ({ weeks, ...more }) => {
+    const classIds = Array.from({ length: weeks }, newId);
+    const answer = await sendCommand("plan-classes", { ...more, classIds });
+    if (!answer.ok) {
+      setDone(null);
+      return form.setError("root", { message: answer.error.message });
+    }
+    setDone(weeks === 1 ? "One class is planned." : `${weeks} classes are planned.`);
+    router.refresh();
+  });
+  const whole = { valueAsNumber: true };
+  return (
+    <Form onSubmit={submit}>
+      <FormError>{errors.root?.message}</FormError>
+      {done ? (
+        <p role="status" className="mb-3 border-l-4 border-on-size bg-band px-3 py-2 text-15">
+          {done}
+        </p>
+      ) : null}
+      <Field label="Cohort" error={errors.cohortId?.message}>
+        {(wiring) => (
+          <select {...wiring} {...form.register("cohortId")} className="field">
+            {cohorts.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <div className="grid grid-cols-2 gap-x-3">
+        <Field label="First on" error={errors.first?.message}>
+          {(wiring) => (
+            <input {...wiring} {...form.register("first")} type="date" className="field" />
+          )}
+        </Field>
+        <Field label="Begins" error={errors.begins?.message}>
+          {(wiring) => (
+            <input {...wiring} {...form.register("begins")} type="time" className="field" />
+          )}
+        </Field>
+        <Field label="Minutes" error={errors.minutes?.message}>
+          {(wiring) => (
+            <input
+              {...wiring}
+              {...form.register("minutes", whole)}
+              inputMode="numeric"
+              className="field"
+            />
+          )}
+        </Field>
+        <Field label="Hearths lit" error={errors.hearths?.message}>
+          {(wiring) => (
+            <input
+              {...wiring}
+              {...form.register("hearths", whole)}
+              inputMode="numeric"
+              className="field"
+            />
+          )}
+        </Field>
+      </div>
+      <Field label="Weeks in a row" error={errors.weeks?.message}>
+        {(wiring) => (
+          <input
+            {...wiring}
+            {...form.register("weeks", whole)}
+            inputMode="numeric"
+            className="field"
+          />
+        )}
+      </Field>
+      <button
+        type="submit"
+        className="button w-full"
+        disabled={isSubmitting || cohorts.length === 0}
+      >
+        {isSubmitting ? "Planning …" : "Plan them"}
+      </button>
+    </Form>
+  );
+}
