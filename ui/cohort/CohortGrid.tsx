@@ -1,5 +1,6 @@
 "use client";
 
+import { useVirtualizer } from "@tanstack/react-virtual";
 import { useRouter } from "next/navigation";
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { CellMark, CohortCell } from "@/core/climb/cohort";
@@ -31,7 +32,17 @@ interface Row extends PackedRow {
   steps: number;
 }
 
-/** The cohort's climb: a row for each learner, a small stair for each technique. Filters and order are kept in the address. */
+/** Heights of a row, px; the same as in globals.css. */
+const ROW_PX = { close: 24, roomy: 44 };
+/** Rows drawn beyond what is in sight, to either side. */
+const OVERSCAN = 10;
+/** What is taken to be in sight before there is a screen to ask. */
+const FIRST_SIGHT = { width: 1280, height: 1000 };
+
+/**
+ * The cohort's climb: a row for each learner, a small stair for each technique. Filters and
+ * order are kept in the address. Of a whole school only the rows in sight are there.
+ */
 export function CohortGrid({
   techniques,
   rows: packed,
@@ -61,6 +72,18 @@ export function CohortGrid({
     setView(next);
     window.history.replaceState(null, "", addressOf(next, chosen));
   };
+  const scroller = useRef<HTMLDivElement>(null);
+  // eslint-disable-next-line react-hooks/incompatible-library -- nothing memoized is given what it returns
+  const virtualizer = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => (view.close ? ROW_PX.close : ROW_PX.roomy),
+    overscan: OVERSCAN,
+    initialRect: FIRST_SIGHT,
+  });
+  const inSight = virtualizer.getVirtualItems();
+  const above = inSight[0]?.start ?? 0;
+  const below = virtualizer.getTotalSize() - (inSight.at(-1)?.end ?? 0);
   const counts = useMemo(() => countMarks(rows, view.cohort), [rows, view.cohort]);
   const latest = useRef(view);
   useEffect(() => {
@@ -127,15 +150,22 @@ export function CohortGrid({
         </Link>
       </div>
       <div
+        ref={scroller}
         data-close={view.close}
         className="cohort overflow-auto border-t-2 border-ink bg-sheet xl:max-h-[calc(100dvh-210px)]"
         tabIndex={0}
         role="region"
         aria-label="Standings"
       >
-        <div role="table" aria-label="Where everybody stands" className="w-max min-w-full text-15">
+        <div
+          role="table"
+          aria-label="Where everybody stands"
+          aria-rowcount={shown.length + 1}
+          className="w-max min-w-full text-15"
+        >
           <div
             role="row"
+            aria-rowindex={1}
             className="sticky top-0 z-20 flex h-32 border-b border-rule-strong bg-sheet"
           >
             <span
@@ -153,16 +183,22 @@ export function CohortGrid({
             ))}
             <span aria-hidden="true" className="w-24 shrink-0" />
           </div>
-          {shown.map((row) => (
-            <LearnerRow
-              key={row.id}
-              row={row}
-              techniques={techniques}
-              only={view.only}
-              chosen={row.id === chosen}
-              onOpen={open}
-            />
-          ))}
+          <div aria-hidden="true" style={{ height: above }} />
+          {inSight.map(({ index }) => {
+            const row = shown[index]!;
+            return (
+              <LearnerRow
+                key={row.id}
+                row={row}
+                place={index + 2}
+                techniques={techniques}
+                only={view.only}
+                chosen={row.id === chosen}
+                onOpen={open}
+              />
+            );
+          })}
+          <div aria-hidden="true" style={{ height: below }} />
         </div>
         {shown.length === 0 ? (
           <p className="p-5 text-17">
@@ -177,12 +213,15 @@ export function CohortGrid({
 /** Drawn anew only when something of its own changes: an order chosen just moves the rows. */
 const LearnerRow = memo(function LearnerRow({
   row: { id, name, unpacked },
+  place,
   techniques,
   only,
   chosen,
   onOpen,
 }: {
   row: Row;
+  /** Its place in the table, the head being the first. */
+  place: number;
   techniques: readonly { name: string }[];
   only: CellMark | null;
   chosen: boolean;
@@ -191,6 +230,7 @@ const LearnerRow = memo(function LearnerRow({
   return (
     <div
       role="row"
+      aria-rowindex={place}
       aria-current={chosen ? "true" : undefined}
       className={`cohort-row flex border-b border-rule ${chosen ? "bg-white" : ""}`}
     >
