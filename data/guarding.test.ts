@@ -234,6 +234,7 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
       classIds: [newId()],
     },
     "call-off-class": { classId: rows.classDay[0]!.id },
+    "set-grades": { grades: { 1: 18, 2: 18, 3: 17, 4: 17, 5: 16 } },
     "set-shop": { stock: ["12 square"], weldingHearth: true },
     "start-study": { studyId: newId(), name: `Tips ${newId()}`, kind: "size" },
     "fill-study": {
@@ -264,7 +265,7 @@ const courseOf = (rows: DemoRows) => ({
 });
 
 /** Commands about the actor's own school, whoever's ids are about: another school's are carried out there. */
-const OF_OWN_SCHOOL = ["set-shop", "start-study"];
+const OF_OWN_SCHOOL = ["set-grades", "set-shop", "start-study"];
 /** Commands about oneself only, which everyone may give. */
 const OF_ONESELF = ["set-first-unit", "call-drawn"];
 /** What an assistant may do besides: measure and record. */

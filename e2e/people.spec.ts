@@ -72,3 +72,16 @@ test("before the page is alive nothing can be typed, so that no password gets in
   await expect(page.getByRole("button", { name: "Sign in", exact: true })).toBeDisabled();
   await context.close();
 });
+
+test("a step judged more loosely than the one before it is told, and not kept", async ({
+  page,
+}) => {
+  await signInOnly(page, "oda");
+  await page.goto("/prepare");
+  const grades = page.getByRole("region", { name: "Grades" });
+  await expect(grades.getByLabel("True")).toHaveValue("17");
+  await grades.getByLabel("Sure").selectOption("18: ± 1.35 mm · 0.053 in");
+  await expect(grades.getByRole("alert")).toContainText("more loosely than the one before it");
+  await page.reload();
+  await expect(grades.getByLabel("Sure")).toHaveValue("16");
+});

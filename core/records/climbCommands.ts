@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { courseSchema } from "../climb/course";
 import { nameSchema } from "../piece/piece";
+import { gradesToSetSchema } from "../trade/gradesRule";
 import { daySchema, idSchema, shortText, wholeFrom } from "./fields";
 
 /** Pieces, inspectors and trials a study's sheet holds at most. */
@@ -36,6 +37,8 @@ export const CLIMB_COMMANDS = {
       .max(40, "At most 40 classes at a time."),
   }),
   "call-off-class": z.strictObject({ classId: idSchema }),
+  /** How closely each step is judged. */
+  "set-grades": z.strictObject({ grades: gradesToSetSchema }),
   "set-shop": z.strictObject({
     stock: z.array(shortText(60)).max(200).nullable(),
     weldingHearth: z.boolean().nullable(),

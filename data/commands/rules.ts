@@ -1,11 +1,23 @@
-import { and, desc, eq } from "drizzle-orm";
+import { and, desc, eq, sql } from "drizzle-orm";
 import { INSTRUCTORS } from "../actor";
 import { conflict, notFound } from "../failure";
-import { exercise, piece, verdict } from "../schema";
+import { exercise, piece, school, verdict } from "../schema";
 import { keepStandings } from "../standing";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
 import { isClosed, openPiece, verdictNow } from "./pieces";
+
+export const setGrades = defineCommand({
+  name: "set-grades",
+  roles: INSTRUCTORS,
+  run: async ({ database, actor }, { grades }) => {
+    await database
+      .update(school)
+      .set({ rules: sql`coalesce(${school.rules}, '{}') || ${JSON.stringify({ grades })}::jsonb` })
+      .where(eq(school.id, actor.schoolId));
+    return { grades };
+  },
+});
 
 export const setMarksRule = defineCommand({
   name: "set-marks-rule",

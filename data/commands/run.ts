@@ -23,7 +23,7 @@ import { addLearner, importRoster, makeJoinLink, setFirstUnit } from "./people";
 import { withdrawPhoto } from "./photos";
 import { answerTry, checkStage, declareWork, tallyPiece } from "./pieceNotes";
 import { changeDefect, noteDefect, startPiece, takeReading } from "./pieces";
-import { regradePiece, setMarksRule } from "./rules";
+import { regradePiece, setGrades, setMarksRule } from "./rules";
 import { signVerdict } from "./sign";
 import { fillStudy, startStudy } from "./studies";
 
@@ -47,6 +47,7 @@ const HANDLERS: { [Name in CommandName]: Command<Name> } = {
   "withdraw-photo": withdrawPhoto,
   "declare-work": declareWork,
   "sign-verdict": signVerdict,
+  "set-grades": setGrades,
   "set-marks-rule": setMarksRule,
   "regrade-piece": regradePiece,
   "publish-course": publishCourse,

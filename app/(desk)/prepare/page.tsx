@@ -3,8 +3,10 @@ import { isInstructor, STAFF } from "@/data/actor";
 import { listClasses } from "@/data/queries/classes";
 import { findShop, listStockSections } from "@/data/queries/next";
 import { listCohorts, listRoster } from "@/data/queries/people";
+import { findGrades } from "@/data/queries/school";
 import { AddLearnerForm } from "@/ui/prepare/AddLearnerForm";
 import { ClassList } from "@/ui/prepare/ClassList";
+import { GradesForm } from "@/ui/prepare/GradesForm";
 import { JoinLinkButton } from "@/ui/prepare/JoinLinkButton";
 import { PlanClassesForm } from "@/ui/prepare/PlanClassesForm";
 import { RosterFile } from "@/ui/prepare/RosterFile";
@@ -26,10 +28,11 @@ export default async function PreparePage() {
   const { database } = services();
   const roster = await listRoster(database, actor);
   const cohorts = await listCohorts(database, actor);
-  const [shop, sections, classes] = await Promise.all([
+  const [shop, sections, classes, grades] = await Promise.all([
     findShop(database, actor),
     listStockSections(database, actor),
     listClasses(database, actor, today()),
+    findGrades(database, actor),
   ]);
   const groups = [
     ...cohorts.map(({ name }) => ({
@@ -109,6 +112,10 @@ export default async function PreparePage() {
         <section aria-label="In hand" className="mt-6 border-t border-rule pt-4">
           <h2 className="mb-2 font-slab text-20 font-semibold">What the shop has</h2>
           <ShopForm shop={shop} sections={sections} />
+        </section>
+        <section aria-label="Grades" className="mt-6 border-t border-rule pt-4">
+          <h2 className="mb-2 font-slab text-20 font-semibold">How closely a step is judged</h2>
+          <GradesForm grades={grades} manages={manages} />
         </section>
       </aside>
     </main>
