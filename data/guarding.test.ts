@@ -83,7 +83,7 @@ beforeAll(async () => {
     ...inputs(),
     "publish-course": { revisionId: newId(), base: 0, course: courseOf(ours.rows) },
   };
-  for (const name of ["publish-course", "say-next", "fill-study"] as const)
+  for (const name of ["publish-course", "say-next", "fill-study", "note-device"] as const)
     await actOk(database, ours.instructor, name, given[name]);
 });
 afterAll(() => pool.end());
@@ -170,6 +170,12 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
       question: revision.tries![0]!,
       works: true,
       answeredAt: "2026-11-24T18:00:00Z",
+    },
+    "note-device": {
+      noteId: newId(),
+      pieceId: open.id,
+      sent: { kind: "weight", value: 412 },
+      notedAt: "2026-11-24T18:00:00Z",
     },
     "check-stage": {
       checkId: newId(),
@@ -278,6 +284,7 @@ const RECORDING = [
   "answer-try",
   "declare-work",
   "check-stage",
+  "note-device",
   "call-size",
   "withdraw-photo",
   "check-instrument",
@@ -500,6 +507,7 @@ describe("the database itself", () => {
       "cause_said",
       "eye_call",
       "stage_check",
+      "device_note",
       "curriculum_revision",
       "next_choice",
       "agreement_reading",

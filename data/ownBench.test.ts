@@ -267,6 +267,32 @@ describe("calls", () => {
   });
 });
 
+test("what a scale and a pyrometer sent is kept in its order, once, until the piece is signed", async () => {
+  const { pieceId } = await startFid(database, ours);
+  const note = (kind: "weight" | "temperature", value: number, second: number) => ({
+    noteId: newId(),
+    pieceId,
+    sent: { kind, value },
+    notedAt: `2026-11-24T18:00:0${second}.000Z`,
+  });
+  const [hot, weighed] = [note("temperature", 1120, 1), note("weight", 241.5, 2)];
+  await actOk(database, ours.learner, "note-device", weighed);
+  await actOk(database, ours.instructor, "note-device", hot);
+  await actOk(database, ours.learner, "note-device", weighed);
+  const { deviceNotes } = await findBenchPiece(database, ours.instructor, pieceId);
+  expect(deviceNotes).toEqual([
+    { id: hot.noteId, kind: "temperature", value: 1120 },
+    { id: weighed.noteId, kind: "weight", value: 241.5 },
+  ]);
+  const other = { ...weighed, sent: { kind: "weight", value: 300 } };
+  expect(await act(database, ours.learner, "note-device", other)).toMatchObject({
+    error: { code: "conflict" },
+  });
+  expect(
+    await act(database, ours.learner, "note-device", note("temperature", 5000, 3)),
+  ).toMatchObject({ error: { code: "invalid" } });
+});
+
 test("stages are checked at the anvil: the latest word is in force, one that isn't there is refused", async () => {
   const { pieceId } = await startFid(database, ours);
   const check = (stage: number, holds: boolean) => ({

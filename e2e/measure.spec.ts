@@ -139,6 +139,9 @@ test("practice readings and a cable come through the same door; half messages wa
   await expect(devices.getByRole("status")).toContainText("isn't a whole reading");
   await send("412 g\r\n");
   await expect(devices.getByRole("status")).toContainText("412 g on the scale");
+  await expect(page.getByRole("list", { name: "Sent by devices" })).toContainText(
+    "412 g on the scale",
+  );
   await send("860 C\r\n");
   await expect(devices.getByRole("status")).toContainText("860 °C, bright cherry");
   await devices.getByRole("button", { name: "Practice pyrometer" }).click();
@@ -155,6 +158,11 @@ test("practice readings and a cable come through the same door; half messages wa
   await expect(
     devices.getByRole("button", { name: "Connect an instrument by cable" }),
   ).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(
+    page.getByRole("list", { name: "Sent by devices" }).getByRole("listitem"),
+  ).toHaveCount(4);
 });
 
 test("too close to call names what could decide; another instrument is taken up and does", async ({

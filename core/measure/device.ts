@@ -18,8 +18,8 @@ const LENGTH_UNITS = new Set(["", "mm", "cm", "in", '"']);
 const GRAMS: Readonly<Record<string, number>> = { g: 1, kg: 1000 };
 const CELSIUS = new Set(["c", "°c"]);
 /** More than a bench scale carries, and hotter than any fire here: noise. */
-const MOST_GRAMS = 50_000;
-const MOST_CELSIUS = 1800;
+export const MOST_GRAMS = 50_000;
+export const MOST_CELSIUS = 1800;
 
 /**
  * Reads a line as a caliper, a scale or a pyrometer sends it: a number with or without a

@@ -20,6 +20,7 @@ const EMPTY: BenchPiece = {
   revision: { number: 1, latest: 1, retired: false },
   stages: [{ title: "Draw the taper", check: "Square all the way?" }],
   stageChecks: [],
+  deviceNotes: [],
   calls: [],
   photos: [],
   piece: {
@@ -93,6 +94,16 @@ const tally: BenchEvent = {
   input: { pieceId: "piece", heats: 2, minutes: 7 },
 };
 
+const weighed: BenchEvent = {
+  name: "note-device",
+  input: {
+    noteId: "n",
+    pieceId: "piece",
+    sent: { kind: "weight", value: 412 },
+    notedAt: "2026-09-08T18:00:00Z",
+  },
+};
+
 const after = (...events: BenchEvent[]) =>
   events.reduce((piece, event) => applyEvent(piece, event, INSTRUMENTS), EMPTY);
 
@@ -103,7 +114,7 @@ test("a correction takes the place of the reading it supersedes", () => {
 });
 
 test("applying an event again changes nothing", () => {
-  for (const event of [reading("r1", 4), defect, tally])
+  for (const event of [reading("r1", 4), defect, tally, weighed])
     expect(after(event, event)).toEqual(after(event));
 });
 

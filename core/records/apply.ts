@@ -10,6 +10,7 @@ export type BenchEvent =
   | { name: "answer-try"; input: CommandInput<"answer-try"> }
   | { name: "check-stage"; input: CommandInput<"check-stage"> }
   | { name: "call-size"; input: CommandInput<"call-size"> }
+  | { name: "note-device"; input: CommandInput<"note-device"> }
   | { name: "declare-work"; input: CommandInput<"declare-work"> };
 
 /** The id by which an event is known on the device: the record's own where it has one. */
@@ -29,6 +30,8 @@ export function eventId({ name, input }: BenchEvent): string {
       return input.checkId;
     case "call-size":
       return input.callId;
+    case "note-device":
+      return input.noteId;
     case "declare-work":
       return `${input.pieceId}:declared`;
   }
@@ -83,6 +86,11 @@ export function applyEvent(
       );
       if (isThere) return piece;
       return { ...piece, calls: [...piece.calls, { id, characteristicId, callerId, called }] };
+    }
+    case "note-device": {
+      const { noteId: id, sent } = event.input;
+      if (piece.deviceNotes.some((note) => note.id === id)) return piece;
+      return { ...piece, deviceNotes: [...piece.deviceNotes, { id, ...sent }] };
     }
     case "declare-work":
       return { ...piece, corrections: event.input.corrections, aids: event.input.aids };

@@ -40,6 +40,13 @@ export interface BenchStageCheck {
   holds: boolean;
 }
 
+/** What a scale or a pyrometer sent of the piece: g, or °C. */
+export interface BenchDeviceNote {
+  id: string;
+  kind: "weight" | "temperature";
+  value: number;
+}
+
 /** A size said by eye before it was measured. */
 export interface BenchCall {
   id: string;
@@ -110,6 +117,8 @@ export interface BenchPiece {
   /** The answer in force to each try answered. */
   tries: BenchTry[];
   stageChecks: BenchStageCheck[];
+  /** First to latest. */
+  deviceNotes: BenchDeviceNote[];
   calls: BenchCall[];
   photos: BenchPhoto[];
   corrections: Correction[];

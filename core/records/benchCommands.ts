@@ -5,6 +5,7 @@ import { LEAST_CHECK_READINGS } from "../measure/instrumentCheck";
 import { MOST_VALUES } from "../measure/ways";
 import { DRAWN_MEASURES } from "../eye/drawn";
 import { SEVERITIES } from "../trade/defects";
+import { MOST_CELSIUS, MOST_GRAMS } from "../measure/device";
 import { AIDS, CORRECTIONS } from "../trade/declared";
 import { OUTCOMES } from "../verdict/outcomes";
 import { count, idSchema, shortText } from "./fields";
@@ -93,6 +94,19 @@ export const BENCH_COMMANDS = {
     calledAt: instant,
   }),
   "withdraw-photo": z.strictObject({ photoId: idSchema }),
+  /** What a scale (g) or a pyrometer (°C) sent. */
+  "note-device": z.strictObject({
+    noteId: idSchema,
+    pieceId: idSchema,
+    sent: z.discriminatedUnion("kind", [
+      z.strictObject({ kind: z.literal("weight"), value: z.number().min(0).max(MOST_GRAMS) }),
+      z.strictObject({
+        kind: z.literal("temperature"),
+        value: z.number().min(0).max(MOST_CELSIUS),
+      }),
+    ]),
+    notedAt: instant,
+  }),
   "declare-work": z.strictObject({
     pieceId: idSchema,
     corrections: z.array(z.enum(CORRECTIONS)).max(CORRECTIONS.length),

@@ -1,7 +1,7 @@
 import { and, eq } from "drizzle-orm";
 import { EVERYONE } from "../actor";
 import { denied, Failure } from "../failure";
-import { piece, stageCheck, tryResult } from "../schema";
+import { deviceNote, piece, stageCheck, tryResult } from "../schema";
 import { byServerClock } from "./clock";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
@@ -39,6 +39,21 @@ export const declareWork = defineCommand({
     }),
 });
 
+/**
+ * Adds what was noted of a piece, once however often it is sent.
+ *
+ * @param there the row that has its id already
+ * @param add inserts it where its piece is still open; gives no row where the id is another's
+ */
+async function noteOnce<Row extends object>(
+  there: Row | undefined,
+  sent: Partial<Row>,
+  add: () => Promise<unknown[]>,
+): Promise<void> {
+  if (there) assertSameRecord(there, sent);
+  else if ((await add()).length === 0) assertSameRecord<Row>(undefined, sent);
+}
+
 export const answerTry = defineCommand({
   name: "answer-try",
   roles: EVERYONE,
@@ -53,11 +68,9 @@ export const answerTry = defineCommand({
         .select()
         .from(tryResult)
         .where(and(eq(tryResult.id, tryId), eq(tryResult.schoolId, actor.schoolId)));
-      if (there) {
-        assertSameRecord(there, sent);
-      } else {
+      await noteOnce(there, sent, async () => {
         await assertOpen(tx, row);
-        const added = await tx
+        return tx
           .insert(tryResult)
           .values({
             ...sent,
@@ -66,8 +79,7 @@ export const answerTry = defineCommand({
           })
           .onConflictDoNothing()
           .returning({ id: tryResult.id });
-        if (added.length === 0) assertSameRecord<typeof sent>(undefined, sent);
-      }
+      });
       return { tryId, verdict: await verdictNow(tx, pieceId, row) };
     }),
 });
@@ -85,21 +97,46 @@ export const checkStage = defineCommand({
         .select()
         .from(stageCheck)
         .where(and(eq(stageCheck.id, checkId), eq(stageCheck.schoolId, actor.schoolId)));
-      if (there) {
-        assertSameRecord(there, sent);
-        return { checkId };
-      }
-      await assertOpen(tx, row);
-      const added = await tx
-        .insert(stageCheck)
-        .values({
-          ...sent,
-          checkedBy: actor.personId,
-          checkedAt: byServerClock(checkedAt, clockOffMs),
-        })
-        .onConflictDoNothing()
-        .returning({ id: stageCheck.id });
-      if (added.length === 0) assertSameRecord<typeof sent>(undefined, sent);
+      await noteOnce(there, sent, async () => {
+        await assertOpen(tx, row);
+        return tx
+          .insert(stageCheck)
+          .values({
+            ...sent,
+            checkedBy: actor.personId,
+            checkedAt: byServerClock(checkedAt, clockOffMs),
+          })
+          .onConflictDoNothing()
+          .returning({ id: stageCheck.id });
+      });
       return { checkId };
+    }),
+});
+
+/** What a scale or a pyrometer sent, at the bench or from the fire. */
+export const noteDevice = defineCommand({
+  name: "note-device",
+  roles: EVERYONE,
+  run: ({ database, actor, clockOffMs = 0 }, { noteId, pieceId, sent: { kind, value }, notedAt }) =>
+    database.transaction(async (tx) => {
+      const row = await openPiece(tx, actor, pieceId);
+      const sent = { id: noteId, schoolId: actor.schoolId, pieceId, kind, value };
+      const [there] = await tx
+        .select()
+        .from(deviceNote)
+        .where(and(eq(deviceNote.id, noteId), eq(deviceNote.schoolId, actor.schoolId)));
+      await noteOnce(there, sent, async () => {
+        await assertOpen(tx, row);
+        return tx
+          .insert(deviceNote)
+          .values({
+            ...sent,
+            notedBy: actor.personId,
+            notedAt: byServerClock(notedAt, clockOffMs),
+          })
+          .onConflictDoNothing()
+          .returning({ id: deviceNote.id });
+      });
+      return { noteId };
     }),
 });

@@ -21,7 +21,7 @@ import { checkAgainstReference } from "./instruments";
 import { sayNext, setShop, showPiece } from "./next";
 import { addLearner, importRoster, makeJoinLink, setFirstUnit } from "./people";
 import { withdrawPhoto } from "./photos";
-import { answerTry, checkStage, declareWork, tallyPiece } from "./pieceNotes";
+import { answerTry, checkStage, declareWork, noteDevice, tallyPiece } from "./pieceNotes";
 import { changeDefect, noteDefect, startPiece, takeReading } from "./pieces";
 import { regradePiece, setGrades, setMarksRule } from "./rules";
 import { signVerdict } from "./sign";
@@ -42,6 +42,7 @@ const HANDLERS: { [Name in CommandName]: Command<Name> } = {
   "check-instrument": checkAgainstReference,
   "say-cause": sayCause,
   "check-stage": checkStage,
+  "note-device": noteDevice,
   "call-size": callSize,
   "call-drawn": callDrawn,
   "withdraw-photo": withdrawPhoto,

@@ -12,6 +12,7 @@ import { tagOf } from "../tag";
 import {
   exercise,
   exerciseRevision,
+  deviceNote,
   eyeCall,
   person,
   photo,
@@ -121,12 +122,12 @@ export async function findBenchPiece(
   };
 }
 
-/** Stages checked, sizes called and photographs: for a learner only their own calls. */
+/** Stages checked, what devices sent, sizes called and photographs: for a learner only their own calls. */
 async function notesOf(
   database: Queryable,
   actor: Actor,
   pieceId: string,
-): Promise<Pick<BenchPiece, "stageChecks" | "calls" | "photos">> {
+): Promise<Pick<BenchPiece, "stageChecks" | "deviceNotes" | "calls" | "photos">> {
   const stageChecks = await database
     .selectDistinctOn([stageCheck.stage], {
       id: stageCheck.id,
@@ -136,6 +137,11 @@ async function notesOf(
     .from(stageCheck)
     .where(eq(stageCheck.pieceId, pieceId))
     .orderBy(asc(stageCheck.stage), desc(stageCheck.receivedAt));
+  const deviceNotes = await database
+    .select({ id: deviceNote.id, kind: deviceNote.kind, value: deviceNote.value })
+    .from(deviceNote)
+    .where(eq(deviceNote.pieceId, pieceId))
+    .orderBy(asc(deviceNote.notedAt));
   const calls = await database
     .select({
       id: eyeCall.id,
@@ -162,7 +168,7 @@ async function notesOf(
     .innerJoin(person, eq(person.id, photo.addedBy))
     .where(and(eq(photo.pieceId, pieceId), eq(photo.withdrawn, false)))
     .orderBy(asc(photo.addedAt));
-  return { stageChecks, calls, photos };
+  return { stageChecks, deviceNotes, calls, photos };
 }
 
 /** The bytes of a photograph of a piece the actor may see; null for anyone else. */

@@ -17,7 +17,7 @@ export {
   techniquePrerequisite,
 } from "./exercises";
 export { cohort, joinLink, membership, person, school } from "./people";
-export { causeSaid, eyeCall, photo, stageCheck, tryResult } from "./notes";
+export { causeSaid, deviceNote, eyeCall, photo, stageCheck, tryResult } from "./notes";
 export {
   defect,
   instrument,

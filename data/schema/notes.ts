@@ -80,6 +80,35 @@ export const stageCheck = pgTable(
   ],
 );
 
+/** Only ever added. What a scale or a pyrometer sent of a piece: g, or °C. */
+export const deviceNote = pgTable(
+  "device_note",
+  {
+    id: uuid("id").primaryKey(),
+    schoolId: schoolId(),
+    pieceId: uuid("piece_id").notNull(),
+    kind: text("kind", { enum: ["weight", "temperature"] }).notNull(),
+    value: doublePrecision("value").notNull(),
+    notedBy: uuid("noted_by").notNull(),
+    notedAt: moment("noted_at").notNull(),
+  },
+  (table) => [
+    foreignKey({
+      name: "device_note_piece",
+      columns: [table.schoolId, table.pieceId],
+      foreignColumns: [piece.schoolId, piece.id],
+    }),
+    foreignKey({
+      name: "device_note_noter",
+      columns: [table.schoolId, table.notedBy],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+    index("device_note_by_piece").on(table.pieceId),
+    check("device_note_kind", sql`${table.kind} in ('weight', 'temperature')`),
+    check("device_note_value", sql`${table.value} between 0 and 50000`),
+  ],
+);
+
 /** Only ever added. A size said by eye: before it was measured at the bench, or in the eye drill. */
 export const eyeCall = pgTable(
   "eye_call",

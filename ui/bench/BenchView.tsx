@@ -16,6 +16,7 @@ import { BenchFooter } from "./BenchFooter";
 import { BenchHeader } from "./BenchHeader";
 import { BenchSlate } from "./BenchSlate";
 import { Declared } from "./Declared";
+import { DeviceNotes } from "./DeviceNotes";
 import { DefectList } from "./DefectList";
 import type { Onlooker } from "./Calls";
 import { Photos } from "./Photos";
@@ -173,8 +174,10 @@ export function BenchView({
               finishedMassKg={plan.finishedMassKg}
               heatSince={heatSince}
               door={door}
+              onNote={notes.noteDevice}
             />
           ) : null}
+          <DeviceNotes notes={piece.deviceNotes} onDevice={bench.onDevice} />
           <TryList
             asked={piece.triesAsked}
             answers={piece.tries}

@@ -6,6 +6,7 @@ import type { BenchPiece } from "@/core/records/bench";
 import { PracticePiece } from "@/core/simulate/device";
 import type { DeviceDoor } from "./ReadingField";
 import { temperatureInWords, weightInWords } from "../words/devices";
+import type { Notes } from "./useNotes";
 import { hasSerial, openCable, type Cable } from "./serial";
 import type { Stations } from "./useStations";
 
@@ -17,6 +18,8 @@ interface DevicesProps {
   /** When the latest heat was counted here; null before. */
   heatSince: number | null;
   door: React.RefObject<DeviceDoor | null>;
+  /** Keeps what a scale or a pyrometer sent. */
+  onNote: Notes["noteDevice"];
 }
 
 /** A number that is the piece's own, so that its practice twin is always the same. */
@@ -26,7 +29,14 @@ const seedOf = (id: string) => parseInt(id.replaceAll("-", "").slice(-8), 16);
  * Instruments that send their readings: one on a cable, and one for practice that
  * measures a made-up twin of this piece. Both come through the same door.
  */
-export function Devices({ piece, stations, finishedMassKg, heatSince, door }: DevicesProps) {
+export function Devices({
+  piece,
+  stations,
+  finishedMassKg,
+  heatSince,
+  door,
+  onNote,
+}: DevicesProps) {
   const { active, instrument } = stations;
   const [message, setMessage] = useState("");
   const [cable, setCable] = useState<Cable | null>(null);
@@ -44,8 +54,14 @@ export function Devices({ piece, stations, finishedMassKg, heatSince, door }: De
   function receive(line: string) {
     const sent = readDeviceLine(line);
     if (sent.kind === "refused") return setMessage(sent.message);
-    if (sent.kind === "weight") return setMessage(weightInWords(sent.grams, finishedMassKg * 1000));
-    if (sent.kind === "temperature") return setMessage(temperatureInWords(sent.celsius));
+    if (sent.kind === "weight") {
+      onNote({ kind: "weight", value: sent.grams });
+      return setMessage(weightInWords(sent.grams, finishedMassKg * 1000));
+    }
+    if (sent.kind === "temperature") {
+      onNote({ kind: "temperature", value: sent.celsius });
+      return setMessage(temperatureInWords(sent.celsius));
+    }
     if (!door.current)
       return setMessage("The device sent a reading, but nothing is lit to take it.");
     setMessage(

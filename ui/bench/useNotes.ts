@@ -15,6 +15,7 @@ export interface Notes {
   tally: (heats: number, minutes: number) => void;
   answerTry: (question: string | undefined, works: boolean) => void;
   declare: (declared: { corrections: Correction[]; aids: Aid[] }) => void;
+  noteDevice: (sent: CommandInput<"note-device">["sent"]) => void;
   checkStage: (stage: number, holds: boolean) => void;
   call: (characteristicId: string, callerId: string, called: number) => void;
   noteDefect: (noted: NotedDefect) => void;
@@ -47,6 +48,9 @@ function notesFor(pieceId: string, record: Bench["record"], closed: boolean): No
     }),
     declare: unlessClosed((declared: { corrections: Correction[]; aids: Aid[] }) =>
       record({ name: "declare-work", input: { pieceId, ...declared } }),
+    ),
+    noteDevice: unlessClosed((sent: CommandInput<"note-device">["sent"]) =>
+      record({ name: "note-device", input: { noteId: newId(), pieceId, sent, notedAt: now() } }),
     ),
     checkStage: unlessClosed((stage: number, holds: boolean) =>
       record({

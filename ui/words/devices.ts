@@ -1,4 +1,5 @@
 import { heatColour } from "@/core/heat/colours";
+import type { BenchDeviceNote } from "@/core/records/bench";
 
 /** What a scale says of the piece, held against what it should weigh; both in grams. */
 export function weightInWords(grams: number, reckoned: number): string {
@@ -16,3 +17,9 @@ export function temperatureInWords(celsius: number): string {
   const { name, use } = heatColour(celsius, "dim");
   return `${Math.round(celsius)} °C, ${name}. ${use}`;
 }
+
+/** What was kept of it, in a few words: "412 g on the scale", "860 °C, bright cherry". */
+export const deviceNoteInWords = ({ kind, value }: BenchDeviceNote): string =>
+  kind === "weight"
+    ? `${Math.round(value)} g on the scale`
+    : `${Math.round(value)} °C, ${heatColour(value, "dim").name}`;
