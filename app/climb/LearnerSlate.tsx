@@ -131,7 +131,7 @@ async function practiceNotes(actor: Actor, overview: LearnerOverview): Promise<S
   return [
     {
       title: `How far to “${STEP_NAMES[cell.towards.step]}” in ${namesOf(overview).techniqueOf(cell.techniqueId).toLowerCase()}`,
-      detail: piecesToGoInWords(toGo),
+      detail: piecesToGoInWords(toGo, cell.towards.step),
     },
   ];
 }

@@ -94,10 +94,11 @@ export function notNowInWords(why: NotNow, { techniqueOf }: Named): string {
 
 const causeName = (code: string): string => CAUSES[code as CauseCode].name.toLowerCase();
 
-/** "about 4 pieces, between 2 and 9, eight times out of ten". */
+/** "about 4 pieces, between 2 and 9, eight times out of ten"; the reckoning asks for size, not for likeness. */
 export const piecesToGoInWords = (
   toGo: { likely: number; low: number; high: number } | null,
+  step: Step,
 ): string =>
   toGo
-    ? `about ${toGo.likely} more ${toGo.likely === 1 ? "piece" : "pieces"}; between ${toGo.low} and ${toGo.high}, about eight times out of ten`
+    ? `${step === 4 ? "at the least " : ""}about ${toGo.likely} more ${toGo.likely === 1 ? "piece" : "pieces"}; between ${toGo.low} and ${toGo.high}, about eight times out of ten${step === 4 ? "; that they match one another comes on top" : ""}`
     : "not enough pieces to say";

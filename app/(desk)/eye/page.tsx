@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import { listCalls } from "@/data/queries/eye";
+import { EyeOverWeeks } from "@/ui/eye/EyeOverWeeks";
 import { EyeRecord } from "@/ui/eye/EyeRecord";
 import { EyeRoom } from "@/ui/eye/EyeRoom";
 import { requireActor, services } from "../../server";
@@ -18,6 +19,9 @@ export default async function EyePage() {
       </p>
       <EyeRoom unit={actor.firstUnit} />
       <EyeRecord calls={calls} />
+      <div className="mt-4">
+        <EyeOverWeeks calls={calls} />
+      </div>
     </main>
   );
 }

@@ -5,7 +5,6 @@ import { CAUSES, CAUSE_CODES } from "@/core/cause/causes";
 import { effectOfDrill, type PieceCauses } from "@/core/cause/recurring";
 import { RECURS_FROM } from "@/core/climb/choose";
 import { fitPractice } from "@/core/climb/practice";
-import { eyeOf, type RecordedCall } from "@/core/eye/eye";
 import { idSchema } from "@/core/records/fields";
 import { defectKind } from "@/core/trade/defects";
 import { isInstructor, STAFF } from "@/data/actor";
@@ -14,11 +13,12 @@ import { listPieceCauses } from "@/data/queries/causes";
 import { listCalls } from "@/data/queries/eye";
 import { findLearnerOverview, type LearnerOverview } from "@/data/queries/learner";
 import { listPieceErrors, type PieceErrors } from "@/data/queries/runs";
-import { EyeChart } from "@/ui/charts/EyeChart";
 import { Pareto } from "@/ui/charts/Pareto";
 import { PracticeChart } from "@/ui/charts/PracticeChart";
 import { RecordsOut } from "@/ui/climb/RecordsOut";
 import { SetNext } from "@/ui/climb/SetNext";
+import { EyeOverWeeks } from "@/ui/eye/EyeOverWeeks";
+import { EyeRecord } from "@/ui/eye/EyeRecord";
 import { Link } from "@/ui/kit/Link";
 import { PieceHistory } from "@/ui/stair/PieceHistory";
 import { Stair } from "@/ui/stair/Stair";
@@ -92,7 +92,11 @@ export default async function LearnerClimbPage({
           <Practice technique={namesOf(overview).techniqueOf(techniqueId)} errors={errors} />
         ) : null}
         <Causes causes={causes} defects={defects} overview={overview} />
-        <EyeOverWeeks calls={calls} />
+        <section aria-label="Eye">
+          <h2 className="font-slab text-20 font-semibold">The eye</h2>
+          <EyeOverWeeks calls={calls} />
+          <EyeRecord calls={calls} />
+        </section>
       </div>
       <section aria-label="Pieces" className="xl:col-span-2">
         <h2 className="mb-2 font-slab text-20 font-semibold">What they made</h2>
@@ -311,51 +315,4 @@ function drillInWords(
   const told =
     chance < 0.1 ? "the drill helped" : chance > 0.9 ? "it got worse" : "too few to tell";
   return `Before its practice ${before.on} of ${before.of}, after ${after.on} of ${after.of}: ${told}.`;
-}
-
-const WEEK_MS = 7 * 86_400_000;
-const WEEKS_SHOWN = 10;
-
-function EyeOverWeeks({ calls }: { calls: readonly RecordedCall[] }) {
-  const byWeek = new Map<number, RecordedCall[]>();
-  for (const call of calls) {
-    const week = Math.floor(Date.parse(call.calledAt) / WEEK_MS);
-    byWeek.set(week, [...(byWeek.get(week) ?? []), call]);
-  }
-  const weeks = [...byWeek]
-    .sort(([a], [b]) => a - b)
-    .slice(-WEEKS_SHOWN)
-    .flatMap(([, called], index) => {
-      const eye = eyeOf(called);
-      return eye ? [{ week: `week ${index + 1}`, bias: eye.bias, spread: eye.spread ?? 0 }] : [];
-    });
-  const kinds = [...new Set(calls.map(({ measure }) => measure))].sort();
-  return (
-    <section aria-label="Eye">
-      <h2 className="font-slab text-20 font-semibold">The eye</h2>
-      {weeks.length === 0 ? (
-        <p className="text-15 text-ink-2">Nothing is called yet.</p>
-      ) : (
-        <>
-          <p className="text-15 text-ink-2">
-            The dot: how much too large the eye says, on the mean; the bar: how far its calls lie
-            apart.
-          </p>
-          <EyeChart weeks={weeks} />
-          <ul className="text-13 text-ink-2">
-            {kinds.map((kind) => {
-              const eye = eyeOf(calls.filter(({ measure }) => measure === kind))!;
-              return (
-                <li key={kind}>
-                  {kind}: {eye.bias >= 0 ? "+" : "−"}
-                  {Math.abs(eye.bias * 100).toFixed(0)} %, ± {((eye.spread ?? 0) * 100).toFixed(0)}{" "}
-                  %, {eye.calls} calls
-                </li>
-              );
-            })}
-          </ul>
-        </>
-      )}
-    </section>
-  );
 }
