@@ -77,7 +77,7 @@ async function atTheDesk(browser) {
   }
   for (const [path, name] of [
     ["/prepare", "prepare"],
-    ["/measure", "queue"],
+    ["/climb/class", "class"],
     ["/climb/exercises", "exercises"],
     ["/reckon", "reckon"],
   ]) {
@@ -105,7 +105,10 @@ async function climb(page) {
     await page.getByRole("link", { name: "Everything about" }).waitFor();
   };
   await choose("Tam Okoro-Lisle");
-  await page.evaluate(() => window.scrollTo(0, 0));
+  await page.evaluate(() => {
+    window.scrollTo(0, 0);
+    document.querySelector(".cohort").scrollTop = 0;
+  });
   await shoot(page, "climb");
   await choose("Pell Ansgar");
   await page.getByRole("link", { name: "Everything about" }).click();

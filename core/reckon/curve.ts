@@ -21,6 +21,14 @@ const threeOn = (across: number, rise: number): FitPoint[] => [
   { x: across, y: 0 },
 ];
 
+/** The part of the circle about a middle on which the points lie, radians. */
+function arcThrough(points: readonly FitPoint[], [x, y]: readonly [number, number]) {
+  const angles = points.map((point) => Math.atan2(point.y - y, point.x - x));
+  const half = angles[angles.length >> 1]!;
+  const turns = angles.map((angle) => Math.atan2(Math.sin(angle - half), Math.cos(angle - half)));
+  return { from: half + Math.min(...turns), to: half + Math.max(...turns) };
+}
+
 /** The radius of a bent bar, read without its middle. */
 export const curve = defineReckoner({
   name: "curve",
@@ -39,8 +47,9 @@ export const curve = defineReckoner({
   result: z.object({
     radiusMm: z.number(),
     diameterMm: z.number(),
-    farthestMm: z.number().describe("how far the farthest point lies off the circle"),
-    middle: z.object({ alongMm: z.number(), heightMm: z.number() }),
+    offCircleMm: z.number().describe("how far the farthest point lies off the circle"),
+    middleAlongMm: z.number(),
+    middleHeightMm: z.number(),
   }),
   reckon: ({ across, rise, points }) => {
     const given = oneOf({ across, points }, "across", "points");
@@ -51,8 +60,9 @@ export const curve = defineReckoner({
     return {
       radiusMm: circle.radius,
       diameterMm: 2 * circle.radius,
-      farthestMm: circle.farthest,
-      middle: { alongMm: circle.x, heightMm: circle.y },
+      offCircleMm: circle.farthest,
+      middleAlongMm: circle.x,
+      middleHeightMm: circle.y,
     };
   },
   working: ({ across, rise, points }, { radiusMm }) => ({
@@ -61,13 +71,14 @@ export const curve = defineReckoner({
       : `(${figure(across!)}² / 4 + ${figure(rise!)}²) / (2 × ${figure(rise!)}) mm`,
     diameterMm: `2 × ${figure(radiusMm)} mm`,
   }),
-  drawing: ({ across, rise, points }, { radiusMm, middle }) => {
+  drawing: ({ across, rise, points }, { radiusMm, middleAlongMm, middleHeightMm }) => {
     const on = points ? points.map(([x, y]) => ({ x, y })) : threeOn(across!, rise!);
     const xs = on.map(({ x }) => x);
     const [from, to] = [Math.min(...xs), Math.max(...xs)];
+    const middle = [middleAlongMm, middleHeightMm] as const;
     const { marks, extents } = drawingOf([
-      arcMark([middle.alongMm, middle.heightMm], radiusMm, { ink: "guide" }),
-      line(on.map(({ x, y }) => [x, y] as const)),
+      arcMark(middle, radiusMm, { ink: "guide" }),
+      arcMark(middle, radiusMm, arcThrough(on, middle)),
       line(
         [
           [from, 0],
@@ -83,7 +94,7 @@ export const curve = defineReckoner({
     {
       title: "Rising 20 mm over 100",
       input: { across: 100, rise: 20 },
-      expected: { radiusMm: 72.5, farthestMm: 0 },
+      expected: { radiusMm: 72.5, offCircleMm: 0 },
       source: "(2500 + 400)/40",
     },
     {

@@ -35,7 +35,7 @@ interface Row extends PackedRow {
 /** Heights of a row, px; the same as in globals.css. */
 const ROW_PX = { close: 24, roomy: 44 };
 /** Rows drawn beyond what is in sight, to either side. */
-const OVERSCAN = 10;
+const OVERSCAN = 5;
 /** What is taken to be in sight before there is a screen to ask. */
 const FIRST_SIGHT = { width: 1280, height: 1000 };
 
@@ -79,6 +79,8 @@ export function CohortGrid({
     getScrollElement: () => scroller.current,
     estimateSize: () => (view.close ? ROW_PX.close : ROW_PX.roomy),
     overscan: OVERSCAN,
+    // What is scrolled within a frame is drawn once.
+    useFlushSync: false,
     initialRect: FIRST_SIGHT,
   });
   const inSight = virtualizer.getVirtualItems();
@@ -188,7 +190,8 @@ export function CohortGrid({
             const row = shown[index]!;
             return (
               <LearnerRow
-                key={row.id}
+                // By place, so that another order changes what is there instead of making it anew.
+                key={index}
                 row={row}
                 place={index + 2}
                 techniques={techniques}

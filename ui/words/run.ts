@@ -1,9 +1,13 @@
 import type { RunChart, Signal } from "@/core/run/chart";
 import type { RunReport, RunSize } from "@/core/run/likeness";
-import { printMeasured } from "@/core/units/print";
+import { printMeasured, type PrintedUnit } from "@/core/units/print";
 import type { LengthUnit } from "@/core/units/length";
 
 const percent = (share: number) => `${Math.floor(share * 100)} %`;
+
+/** A value with its unit; degrees and turns bring their own. */
+const withUnit = (value: number, measured: PrintedUnit, unit: LengthUnit) =>
+  `${printMeasured(value, measured, unit)}${measured === "mm" ? ` ${unit}` : ""}`;
 
 /** What a run proves, in plain words. */
 export function provesInWords({
@@ -39,7 +43,7 @@ export function alikeInWords(
   { apart, mayLieApart, characteristic }: RunSize,
   unit: LengthUnit,
 ): string {
-  const print = (value: number) => printMeasured(value, characteristic.unit, unit);
+  const print = (value: number) => withUnit(value, characteristic.unit, unit);
   return apart <= mayLieApart + 1e-9
     ? `They lie ${print(apart)} apart: alike (${print(mayLieApart)} allowed).`
     : `They lie ${print(apart)} apart, ${print(mayLieApart)} is allowed: not alike.`;
@@ -66,6 +70,6 @@ export const signalsInWords = ({ signals }: RunChart, tags: readonly string[]): 
 export function driftInWords({ drift }: RunChart, size: RunSize, unit: LengthUnit): string {
   const { characteristic } = size;
   if (!drift.called) return "No drift that chance doesn't make.";
-  const by = printMeasured(Math.abs(drift.perPiece), characteristic.unit, unit);
+  const by = withUnit(Math.abs(drift.perPiece), characteristic.unit, unit);
   return `It drifts ${drift.perPiece > 0 ? "up" : "down"} by ${by} a piece.`;
 }

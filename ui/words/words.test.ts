@@ -1,0 +1,187 @@
+import type { NextReason, NotNow } from "@/core/climb/choose";
+import type { RunChart } from "@/core/run/chart";
+import type { RunReport, RunSize } from "@/core/run/likeness";
+import { classInWords, hoursInWords } from "./classes";
+import { nextReasonInWords, notNowInWords, piecesToGoInWords, towardsInWords } from "./climb";
+import { deviceNoteInWords, temperatureInWords, weightInWords } from "./devices";
+import { errorInWords, eyeInWords } from "./eye";
+import { modelsInWords } from "./practice";
+import { alikeInWords, besidesInWords, driftInWords, provesInWords, signalsInWords } from "./run";
+
+const named = { techniqueOf: (id: string) => ({ taper: "Square taper", punch: "Punching" })[id]! };
+
+describe("why a piece is next", () => {
+  test.each<[NextReason, string]>([
+    [{ code: "pinned", reason: "for the open day" }, "Pinned: for the open day."],
+    [{ code: "run", have: 2, need: 3, step: 3 }, "2 in a row: 1 more like it for “True”."],
+    [
+      { code: "cause", cause: "punch-leaning", on: 2, of: 5 },
+      "Keeps coming back, on 2 of the last 5: punch held leaning. This is its practice.",
+    ],
+    [{ code: "fading", chance: 0.412 }, "Going stale: about 41 % for a sound one now."],
+    [{ code: "opened", by: ["taper"] }, "Ready to open: square taper is fair."],
+    [
+      { code: "opened", by: ["taper", "punch"] },
+      "Ready to open: square taper and punching are fair.",
+    ],
+    [{ code: "set", made: false }, "It was set and is still to make."],
+    [{ code: "step", step: 2 }, "The way to “Fair”."],
+  ])("%j", (reason, words) => {
+    expect(nextReasonInWords(reason, named)).toBe(words);
+  });
+
+  test("a learner is spoken to", () => {
+    const pinned = { code: "pinned", reason: "for the open day" } as const;
+    expect(nextReasonInWords(pinned, { ...named, own: true })).toBe(
+      "Your instructor wants it next: for the open day.",
+    );
+    expect(nextReasonInWords({ code: "start-again" }, { ...named, own: true })).toMatch(
+      /^Your last/,
+    );
+    expect(nextReasonInWords({ code: "another-heat" }, named)).toMatch(/^The last/);
+  });
+
+  test.each<[NotNow, string]>([
+    [{ code: "before", missing: ["taper", "punch"] }, "after square taper and punching"],
+    [{ code: "skipped", reason: "a sore wrist" }, "put off: a sore wrist"],
+    [{ code: "minutes", needs: 20, left: 9 }, "takes 20 min, 9 are left"],
+    [{ code: "stock", stock: "12 mm square" }, "no 12 mm square in hand"],
+    [{ code: "no-welding" }, "no welding hearth"],
+    [{ code: "behind", step: 2 }, "passed"],
+  ])("and why not: %j", (why, words) => {
+    expect(notNowInWords(why, named)).toBe(words);
+  });
+
+  test.each([
+    [{ have: 0, need: 3, step: 3 }, "none in a row yet, three to go"],
+    [{ have: 1, need: 3, step: 3 }, "one so far, two to go"],
+    [{ have: 2, need: 3, step: 3 }, "two in a row, one to go"],
+    [{ have: 0, need: 1, step: 2 }, "one good piece to go"],
+    [{ have: 0, need: 1, step: 5 }, "one made cold, and shown"],
+    [
+      { have: 0, need: 1, step: 5, notBefore: Date.UTC(2026, 11, 1) },
+      "one made cold, from Tue 1 Dec",
+    ],
+  ])("towards the next step: %j", (towards, words) => {
+    expect(towardsInWords({ notBefore: null, exerciseId: null, ...towards } as never)).toBe(words);
+  });
+
+  test("pieces to go: a stretch, one piece, none to be said, and for a run of ten at the least", () => {
+    const toGo = { likely: 4, low: 2, high: 9 };
+    expect(piecesToGoInWords(toGo, 3)).toBe(
+      "about 4 more pieces; between 2 and 9, about eight times out of ten",
+    );
+    expect(piecesToGoInWords({ ...toGo, likely: 1 }, 3)).toMatch(/^about 1 more piece;/);
+    expect(piecesToGoInWords(toGo, 4)).toMatch(/^at the least about 4 .*match one another/);
+    expect(piecesToGoInWords(null, 4)).toBe("not enough pieces to say");
+  });
+});
+
+describe("what devices send", () => {
+  test.each([
+    [298, 298, "as it should be"],
+    [286, 298, "4 % lighter, gone to scale"],
+    [320, 298, "7 % heavier, not all of it is drawn"],
+  ])("%d g where %d are reckoned", (grams, reckoned, words) => {
+    expect(weightInWords(grams, reckoned)).toContain(words);
+  });
+
+  test("a temperature has the colour of the trade's table", () => {
+    expect(temperatureInWords(860.4)).toMatch(/^860 °C, bright cherry\. /);
+    expect(deviceNoteInWords({ id: "n", kind: "temperature", value: 860.4 })).toBe(
+      "860 °C, bright cherry",
+    );
+    expect(deviceNoteInWords({ id: "n", kind: "weight", value: 285.6 })).toBe("286 g on the scale");
+  });
+});
+
+describe("the eye", () => {
+  const eye = { calls: 12, bias: 0.08, biasError: 0.02, spread: 0.05 } as const;
+  test("leans only where the mean is beyond two of its errors", () => {
+    expect(eyeInWords(eye as never)).toBe("12 calls: says 8 % too large, and spreads by 5 %.");
+    expect(eyeInWords({ ...eye, biasError: 0.05 } as never)).toBe(
+      "12 calls: leans neither way, and spreads by 5 %.",
+    );
+    expect(eyeInWords({ ...eye, calls: 1, spread: null, biasError: null } as never)).toBe(
+      "1 call: 8 % over.",
+    );
+    expect([0.004, -0.12].map(errorInWords)).toEqual(["just right", "12 % under"]);
+  });
+});
+
+describe("a run", () => {
+  const report = (good: number, of: number, more: Partial<RunReport> = {}) =>
+    ({
+      good,
+      pieces: Array.from({ length: of }),
+      passRateLower: 0.7411,
+      toProveNineInTen: 19,
+      besides: [],
+      ...more,
+    }) as unknown as RunReport;
+
+  test.each([
+    [report(0, 0), "Nothing counts yet"],
+    [report(0, 4), "None of 4 is good yet"],
+    [report(1, 1, { passRateLower: 0.05 }), "1 of 1 shows almost nothing."],
+    // Clopper and Pearson's bound for ten of ten is 74.11 %: said rounded down.
+    [report(10, 10), "at least 74 % of such pieces"],
+    [report(10, 10), "19 more good ones"],
+    [report(29, 29, { passRateLower: 0.902, toProveNineInTen: 0 }), "That is nine in ten, proved."],
+  ])("%# proves: %s", (given, words) => {
+    expect(provesInWords(given)).toContain(words);
+  });
+
+  test("what is beside it", () => {
+    const besides = [
+      { tag: "K1-3", kind: "practice" },
+      { tag: "K1-4", kind: "guided" },
+    ] as RunReport["besides"];
+    expect(besidesInWords(report(3, 3, { besides }))).toBe(
+      "K1-3 (practice), K1-4 (guided) neither count nor break it.",
+    );
+    expect(besidesInWords(report(3, 3, { besides: besides.slice(0, 1) }))).toBe(
+      "K1-3 (practice) neither counts nor breaks it.",
+    );
+    expect(besidesInWords(report(3, 3))).toBeNull();
+  });
+
+  const size = (apart: number) =>
+    ({ apart, mayLieApart: 1.8, characteristic: { unit: "mm" } }) as unknown as RunSize;
+  test("alike up to the width allowed, and no farther", () => {
+    expect(alikeInWords(size(1.8), "mm")).toContain(": alike");
+    expect(alikeInWords(size(1.9), "mm")).toContain("not alike");
+  });
+
+  test("signals name their pieces, a drift its way", () => {
+    const tags = ["K1-1", "K1-2", "K1-3"];
+    const chart = (signals: unknown, drift: unknown = { called: false }) =>
+      ({ signals, drift }) as RunChart;
+    expect(signalsInWords(chart([{ code: "outlier", from: 1, to: 1 }]), tags)[0]).toMatch(
+      /^K1-2 stands out/,
+    );
+    expect(signalsInWords(chart([{ code: "rising", from: 0, to: 2 }]), tags)[0]).toMatch(
+      /^K1-1 to K1-3 grow/,
+    );
+    expect(driftInWords(chart([]), size(1), "mm")).toMatch(/^No drift/);
+    expect(driftInWords(chart([], { called: true, perPiece: -0.2 }), size(1), "mm")).toBe(
+      "It drifts down by 0.2 mm a piece.",
+    );
+  });
+});
+
+test("the likeliest law of practice is named with its odds; halving by doubling is its slope", () => {
+  const models = [
+    { model: "power", probability: 0.8, slope: -1 },
+    { model: "level", probability: 0.2, slope: 0 },
+  ];
+  expect(modelsInWords({ models } as never)).toBe(
+    "Likeliest: the first pieces taught the most (power law), 80 in 100 against the others; twice the pieces, 50 % less error.",
+  );
+  expect(modelsInWords({ models: [] } as never)).toBe("");
+});
+
+test("when a class is, and how long", () => {
+  expect(classInWords({ day: "2026-12-01", begins: "18:30" })).toBe("Tue 1 Dec, 18:30");
+  expect([15, 60, 150].map(hoursInWords)).toEqual(["15 min", "1 h", "2 h 30 min"]);
+});
