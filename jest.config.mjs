@@ -29,7 +29,9 @@ const config = {
       displayName: "unit",
       testMatch: ["<rootDir>/{core,print,ui}/**/*.test.ts?(x)"],
       transform: { "\\.(t|j)sx?$": swc("commonjs") },
-      transformIgnorePatterns: ["/node_modules/(?!(uuid|ml-levenberg-marquardt|ml-matrix|is-any-array)/)"],
+      transformIgnorePatterns: [
+        "/node_modules/(?!(uuid|ml-levenberg-marquardt|ml-matrix|is-any-array)/)",
+      ],
     },
     {
       ...shared,

@@ -235,6 +235,13 @@ const LearnerRow = memo(function LearnerRow({
       role="row"
       aria-rowindex={place}
       aria-current={chosen ? "true" : undefined}
+      onClick={(event) => {
+        // A new tab is the browser's; here filters and order are kept.
+        if (event.metaKey || event.ctrlKey || event.shiftKey) return;
+        event.preventDefault();
+        onOpen(id);
+      }}
+      onMouseOver={({ target }) => nameCell(target, techniques)}
       className={`cohort-row flex border-b border-rule ${chosen ? "bg-white" : ""}`}
     >
       <span
@@ -243,12 +250,6 @@ const LearnerRow = memo(function LearnerRow({
       >
         <a
           href={`/climb?learner=${id}`}
-          onClick={(event) => {
-            // A new tab is the browser's; here filters and order are kept.
-            if (event.metaKey || event.ctrlKey || event.shiftKey) return;
-            event.preventDefault();
-            onOpen(id);
-          }}
           className="flex h-full items-center overflow-hidden pl-2 font-semibold text-ellipsis whitespace-nowrap"
         >
           {name}
@@ -260,11 +261,9 @@ const LearnerRow = memo(function LearnerRow({
           <span
             key={index}
             role="cell"
-            title={`${techniques[index]!.name}: ${words}`}
             aria-label={words}
             data-frame={stale && step > 0 ? step + 5 : step}
             data-mark={mark ? MARK_SHAPE[mark] : undefined}
-            onClick={() => onOpen(id)}
             className={`stair cohort-cell ${only !== null && mark !== only ? "opacity-25" : ""}`}
           />
         );
@@ -272,6 +271,13 @@ const LearnerRow = memo(function LearnerRow({
     </div>
   );
 });
+
+/** What the pointer is over says its technique and step; thousands of cells needn't each say it before. */
+function nameCell(target: EventTarget, techniques: readonly { name: string }[]): void {
+  if (!(target instanceof HTMLElement) || target.getAttribute("role") !== "cell") return;
+  const place = [...target.parentElement!.children].indexOf(target) - 1;
+  target.title = `${techniques[place]!.name}: ${target.getAttribute("aria-label")}`;
+}
 
 function inView(
   rows: readonly Row[],

@@ -99,10 +99,10 @@ describe("the eye", () => {
   const eye = { calls: 12, bias: 0.08, biasError: 0.02, spread: 0.05 } as const;
   test("leans only where the mean is beyond two of its errors", () => {
     expect(eyeInWords(eye as never)).toBe("12 calls: says 8 % too large, and spreads by 5 %.");
-    expect(eyeInWords({ ...eye, biasError: 0.05 } as never)).toBe(
+    expect(eyeInWords({ ...eye, biasError: 0.05 })).toBe(
       "12 calls: leans neither way, and spreads by 5 %.",
     );
-    expect(eyeInWords({ ...eye, calls: 1, spread: null, biasError: null } as never)).toBe(
+    expect(eyeInWords({ ...eye, calls: 1, spread: null, biasError: null })).toBe(
       "1 call: 8 % over.",
     );
     expect([0.004, -0.12].map(errorInWords)).toEqual(["just right", "12 % under"]);
