@@ -1,5 +1,6 @@
 import type { Pool } from "pg";
-import { createAuth, findInvited, join, type Auth } from "./auth";
+import { findInvited, join } from "./accounts";
+import { createAuth, type Auth } from "./auth";
 import type { Database } from "./database";
 import { createSchool } from "./school";
 import {

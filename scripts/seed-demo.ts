@@ -1,4 +1,4 @@
-import { hashPassword, makeAccount } from "@/data/auth";
+import { hashPassword, makeAccount } from "@/data/accounts";
 import { openDatabase } from "@/data/database";
 import { insertDemoRows } from "@/data/demo/insert";
 import { DEMO_PASSWORD, demoEmail, LEARNERS, SCHOOL_NAME, STAFF } from "@/data/demo/people";

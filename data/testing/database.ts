@@ -1,7 +1,7 @@
 import pg from "pg";
 import { v7 as uuidV7 } from "uuid";
 import { findActor, type Actor } from "../actor";
-import { hashPassword, makeAccount } from "../auth";
+import { hashPassword, makeAccount } from "../accounts";
 import { runCommand, type CommandAnswer } from "../commands/run";
 import { openDatabase, type Database } from "../database";
 import { insertDemoRows } from "../demo/insert";

@@ -7,7 +7,7 @@ import { simulatePiece } from "@/core/simulate/learner";
 import { seededRandom } from "@/core/simulate/random";
 import { judgePiece } from "@/core/verdict/verdict";
 import { findActor, type Actor } from "@/data/actor";
-import { hashPassword, makeAccount } from "@/data/auth";
+import { hashPassword, makeAccount } from "@/data/accounts";
 import { runCommand } from "@/data/commands/run";
 import { openDatabase } from "@/data/database";
 import { insertDemoRows } from "@/data/demo/insert";

@@ -2,7 +2,7 @@ import { eq } from "drizzle-orm";
 import { v7 as uuidV7 } from "uuid";
 import type { Characteristic } from "@/core/measure/characteristic";
 import { findActor } from "@/data/actor";
-import { hashPassword, makeAccount } from "@/data/auth";
+import { hashPassword, makeAccount } from "@/data/accounts";
 import { runCommand } from "@/data/commands/run";
 import { openDatabase } from "@/data/database";
 import { insertDemoRows } from "@/data/demo/insert";

@@ -1,5 +1,5 @@
 import { findActor } from "@/data/actor";
-import { hashPassword, makeAccount } from "@/data/auth";
+import { hashPassword, makeAccount } from "@/data/accounts";
 import { openDatabase } from "@/data/database";
 import { insertDemoRows } from "@/data/demo/insert";
 import { buildDemoSchool } from "@/data/demo/school";

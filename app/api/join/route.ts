@@ -1,6 +1,6 @@
 import { complain } from "@/core/problem/complain";
 import { joinSchema } from "@/core/records/commands";
-import { join } from "@/data/auth";
+import { join } from "@/data/accounts";
 import { Failure } from "@/data/failure";
 import { answering, failureResponse, readOwnJson } from "../answer";
 import { services } from "../../server";

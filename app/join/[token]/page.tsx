@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { findInvited } from "@/data/auth";
+import { findInvited } from "@/data/accounts";
 import { JoinForm } from "@/ui/forms/JoinForm";
 import { Notice } from "@/ui/kit/Notice";
 import { services } from "../../server";

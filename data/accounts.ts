@@ -1,0 +1,76 @@
+import { hash } from "@node-rs/argon2";
+import { and, eq, gt, isNull } from "drizzle-orm";
+import type { z } from "zod";
+import type { joinSchema } from "@/core/records/commands";
+import { hashToken } from "./commands/people";
+import type { Database } from "./database";
+import { Failure } from "./failure";
+import * as schema from "./schema";
+
+/** As the sign-in library keeps it: argon2id. */
+export const hashPassword = (password: string): Promise<string> => hash(password);
+
+/** One answer for a wrong, used or expired link and for an address that can't be used: none tells which accounts exist. */
+const NO_ENTRY =
+  "That didn't work. The link may be used up or out of date, or this address can't be used. Ask your instructor for a new link.";
+
+/** Who a join link is for, while it can still be used. */
+export async function findInvited(
+  database: Database,
+  token: string,
+): Promise<{ name: string; school: string } | null> {
+  const [row] = await database
+    .select({ name: schema.person.name, school: schema.school.name })
+    .from(schema.joinLink)
+    .innerJoin(schema.person, eq(schema.person.id, schema.joinLink.personId))
+    .innerJoin(schema.school, eq(schema.school.id, schema.joinLink.schoolId))
+    .where(usable(token));
+  return row ?? null;
+}
+
+const usable = (token: string) =>
+  and(
+    eq(schema.joinLink.tokenHash, hashToken(token)),
+    isNull(schema.joinLink.usedAt),
+    gt(schema.joinLink.expiresAt, new Date()),
+  );
+
+/** Makes the account of an invited person and uses up the link, both or neither. */
+export async function join(
+  database: Database,
+  { token, email, password }: z.output<typeof joinSchema>,
+): Promise<void> {
+  const passwordHash = await hashPassword(password);
+  await database.transaction(async (tx) => {
+    const [link] = await tx.select().from(schema.joinLink).where(usable(token)).for("update");
+    if (!link) throw new Failure("conflict", NO_ENTRY);
+    await makeAccount(tx, { personId: link.personId, email, passwordHash });
+    await tx
+      .update(schema.joinLink)
+      .set({ usedAt: new Date() })
+      .where(eq(schema.joinLink.id, link.id));
+  });
+}
+
+/** An account for a person, in the shape the sign-in library keeps. The person's id serves as the user's. */
+export async function makeAccount(
+  tx: Pick<Database, "insert" | "update" | "select">,
+  { personId, email, passwordHash }: { personId: string; email: string; passwordHash: string },
+): Promise<void> {
+  const [person] = await tx.select().from(schema.person).where(eq(schema.person.id, personId));
+  if (!person || person.userId) throw new Failure("conflict", NO_ENTRY);
+  const added = await tx
+    .insert(schema.user)
+    .values({ id: personId, name: person.name, email: email.toLowerCase() })
+    .onConflictDoNothing()
+    .returning({ id: schema.user.id });
+  if (added.length === 0) throw new Failure("conflict", NO_ENTRY);
+  await tx.insert(schema.account).values({
+    id: personId,
+    accountId: personId,
+    providerId: "credential",
+    userId: personId,
+    password: passwordHash,
+  });
+  await tx.update(schema.person).set({ userId: personId }).where(eq(schema.person.id, personId));
+}
