@@ -80,6 +80,25 @@ test("heats and minutes by one tap or one key; a defect is put right or taken ba
   await expect(page.getByText("2 of 5 heats")).toBeVisible();
 });
 
+test("a defect is noted by keys alone: found by a word, each field one Tab further", async ({
+  page,
+}) => {
+  await startPiece(page, "Pell Ansgar", /fid/);
+  await page.keyboard.press("d");
+  const dialog = page.getByRole("dialog");
+  await expect(dialog.getByLabel("Find a defect by any of its names")).toBeFocused();
+  await page.keyboard.type("fish");
+  await page.keyboard.press("Enter");
+  for (const field of ["How bad", "Where", "Arose at", "Note"]) {
+    await expect(dialog.getByLabel(field, { exact: true })).toBeFocused();
+    await page.keyboard.press("Tab");
+  }
+  await expect(dialog.getByRole("button", { name: "Note it" })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(dialog).toBeHidden();
+  await expect(page.getByRole("complementary", { name: "Verdict" })).toContainText("1 defect");
+});
+
 test("what is typed is judged before anything has been sent", async ({ page }) => {
   await startPiece(page, "Bryn Ostler", /fid/);
   const asked: string[] = [];

@@ -68,7 +68,10 @@ export function DefectDialog({
             value={words}
             onChange={(event) => setWords(event.target.value)}
             onKeyDown={(event) => {
-              if (event.key === "Enter" && kinds[0]) setKind(kinds[0]);
+              if (event.key !== "Enter" || !kinds[0]) return;
+              // Or the key would go on to the field that is focused next, and open it.
+              event.preventDefault();
+              setKind(kinds[0]);
             }}
             aria-label="Find a defect by any of its names"
             placeholder="lozenge, fold, half-moon …"
