@@ -24,6 +24,7 @@ describe("what a run shows", () => {
     expect(cpk).toBeLessThan(cp!);
     expect(reckonRun([12], asked)).toMatchObject({ sd: null, cp: null, toleranceInterval: null });
     expect(reckonRun([12, 12], asked)).toMatchObject({ sd: 0, cp: null, cpkLower: null });
+    expect(reckonRun([0, -3e-162], asked)).toMatchObject({ cp: null, cpkLower: null });
   });
 
   test("limits themselves are inside, and nothing is ever not a number", () => {

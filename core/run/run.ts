@@ -31,6 +31,9 @@ export interface RunFigures {
   toleranceInterval: { lower: number; upper: number } | null;
 }
 
+/** Below this share of the limits a spread is rounding, and what is divided by it no number. */
+const LEAST_SPREAD = 1e-12;
+
 /**
  * A run of one size against its limits: sample standard deviation (n − 1); capability
  * cp = (U − L)/6s and cpk = min(U − m, m − L)/3s (ISO 22514-2); the lower bound of cpk by
@@ -43,7 +46,7 @@ export function reckonRun(
 ): RunFigures {
   const { n, mean, sd } = describe(values);
   const inTolerance = values.filter((value) => value >= lower && value <= upper).length;
-  const spreads = sd !== null && sd > 0;
+  const spreads = sd !== null && sd > LEAST_SPREAD * (upper - lower);
   const cpk = spreads ? Math.min(upper - mean, mean - lower) / (3 * sd) : null;
   const reach = sd === null ? null : toleranceFactor(n, coverage, confidence) * sd;
   return {

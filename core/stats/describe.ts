@@ -24,7 +24,7 @@ export function describe(values: readonly number[]): Description {
   return {
     n,
     mean,
-    sd: n > 1 ? Math.sqrt(squares / (n - 1)) : null,
+    sd: n > 1 ? Math.sqrt(Math.max(0, squares) / (n - 1)) : null,
     least: values.reduce((least, value) => Math.min(least, value), Infinity),
     most: values.reduce((most, value) => Math.max(most, value), -Infinity),
   };

@@ -9,6 +9,7 @@ import { newId, post, sendCommand } from "../command";
 import { CourseDrawing } from "./CourseDrawing";
 import { RulesFields } from "./RulesFields";
 import { TechniqueFields } from "./TechniqueFields";
+import { FormDone } from "../forms/Field";
 
 export interface CourseExercise {
   id: string;
@@ -191,11 +192,9 @@ function PublishBar({
           {wrong}
         </p>
       ) : null}
-      {done ? (
-        <p role="status" className="mt-2 border-l-4 border-on-size bg-band px-3 py-2 text-15">
-          {done}
-        </p>
-      ) : null}
+      <div className="mt-2">
+        <FormDone>{done}</FormDone>
+      </div>
     </>
   );
 }

@@ -50,3 +50,13 @@ export function FormError({ children }: { children: ReactNode }) {
     </p>
   );
 }
+
+/** What was done, once it is. */
+export function FormDone({ children }: { children: ReactNode }) {
+  if (!children) return null;
+  return (
+    <p role="status" className="mb-3 border-l-4 border-on-size bg-band px-3 py-2 text-15">
+      {children}
+    </p>
+  );
+}

@@ -6,8 +6,9 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { COMMANDS } from "@/core/records/commands";
 import { newId, sendCommand } from "../command";
-import { Field, FormError } from "../forms/Field";
+import { Field, FormDone, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
+import { CohortField } from "./CohortField";
 
 const learnerSchema = COMMANDS["add-learner"].omit({ personId: true });
 
@@ -34,27 +35,17 @@ export function AddLearnerForm({ cohorts }: { cohorts: { id: string; name: strin
   return (
     <Form onSubmit={submit}>
       <FormError>{errors.root?.message}</FormError>
-      {done ? (
-        <p role="status" className="mb-3 border-l-4 border-on-size bg-band px-3 py-2 text-15">
-          {done}
-        </p>
-      ) : null}
+      <FormDone>{done}</FormDone>
       <Field label="Name" error={errors.name?.message}>
         {(wiring) => (
           <input {...wiring} {...form.register("name")} autoComplete="off" className="field" />
         )}
       </Field>
-      <Field label="Cohort" error={errors.cohortId?.message}>
-        {(wiring) => (
-          <select {...wiring} {...form.register("cohortId")} className="field">
-            {cohorts.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
+      <CohortField
+        cohorts={cohorts}
+        registered={form.register("cohortId")}
+        error={errors.cohortId?.message}
+      />
       <button type="submit" className="button button-main w-full" disabled={isSubmitting}>
         {isSubmitting ? "Adding …" : "Add"}
       </button>

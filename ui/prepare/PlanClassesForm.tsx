@@ -7,8 +7,9 @@ import { useForm } from "react-hook-form";
 import { COMMANDS } from "@/core/records/commands";
 import { wholeFrom } from "@/core/records/fields";
 import { newId, sendCommand } from "../command";
-import { Field, FormError } from "../forms/Field";
+import { Field, FormDone, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
+import { CohortField } from "./CohortField";
 
 const MOST_WEEKS = 40;
 const planSchema = COMMANDS["plan-classes"]
@@ -51,22 +52,12 @@ export function PlanClassesForm({
   return (
     <Form onSubmit={submit}>
       <FormError>{errors.root?.message}</FormError>
-      {done ? (
-        <p role="status" className="mb-3 border-l-4 border-on-size bg-band px-3 py-2 text-15">
-          {done}
-        </p>
-      ) : null}
-      <Field label="Cohort" error={errors.cohortId?.message}>
-        {(wiring) => (
-          <select {...wiring} {...form.register("cohortId")} className="field">
-            {cohorts.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
+      <FormDone>{done}</FormDone>
+      <CohortField
+        cohorts={cohorts}
+        registered={form.register("cohortId")}
+        error={errors.cohortId?.message}
+      />
       <div className="grid grid-cols-2 gap-x-3">
         <Field label="First on" error={errors.first?.message}>
           {(wiring) => (

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { newId, sendCommand } from "../command";
 import { readRoster, type RosterRead } from "./rosterFile";
+import { FormDone } from "../forms/Field";
 
 /** Learners from a file: looked at first, then all added or none. */
 export function RosterFile({
@@ -80,11 +81,9 @@ export function RosterFile({
           )}
         </div>
       ) : null}
-      {told ? (
-        <p role="status" className="mt-2 border-l-4 border-on-size bg-band px-3 py-2">
-          {told}
-        </p>
-      ) : null}
+      <div className="mt-2">
+        <FormDone>{told}</FormDone>
+      </div>
       <a href="/api/roster" download className="link mt-2 flex min-h-11 items-center">
         the roster as it is (CSV)
       </a>

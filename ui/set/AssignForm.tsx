@@ -6,7 +6,7 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { z } from "zod";
 import { newId, sendCommand } from "../command";
-import { FormError } from "../forms/Field";
+import { FormDone, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
 
 const assignSchema = z.strictObject({
@@ -55,11 +55,7 @@ export function AssignForm({
   return (
     <Form onSubmit={submit}>
       <FormError>{errors.root?.message ?? errors.learners?.message}</FormError>
-      {done ? (
-        <p role="status" className="mb-3 border-l-4 border-on-size bg-band px-3 py-2 text-15">
-          {done}
-        </p>
-      ) : null}
+      <FormDone>{done}</FormDone>
       <div className="max-h-[44vh] overflow-auto border-y border-rule">
         {cohorts.map((cohort) => (
           <fieldset key={cohort} className="py-2">
