@@ -80,7 +80,7 @@ export default async function ClassPage({
           </p>
         ) : (
           <table className="ledger text-15">
-            <thead>
+            <thead className="max-sm:hidden">
               <tr>
                 <th scope="col">Learner</th>
                 <th scope="col">Makes</th>
@@ -139,8 +139,8 @@ function LearnerRow({
   sets: boolean;
 }) {
   return (
-    <tr className="break-inside-avoid">
-      <td className="w-44 align-top">
+    <tr className="break-inside-avoid max-sm:block max-sm:border-b max-sm:border-rule-strong">
+      <td className="w-44 align-top max-sm:block max-sm:w-auto max-sm:!border-0">
         <Link href={`/climb/${learner.id}`} className="link font-semibold">
           {learner.name}
         </Link>
@@ -151,7 +151,7 @@ function LearnerRow({
           </span>
         ) : null}
       </td>
-      <td className="align-top">
+      <td className="align-top max-sm:block max-sm:!border-0">
         {next ? (
           <>
             <Link href={`/set/${next.exerciseId}`} className="link font-semibold">
@@ -181,7 +181,8 @@ function LearnerRow({
           <span className="quiet">Nothing is ready to be set.</span>
         )}
       </td>
-      <td className="w-56 align-top text-13">
+      <td className="w-56 align-top text-13 max-sm:block max-sm:w-auto max-sm:!border-0">
+        <span className="quiet hidden max-sm:block">Going stale by then</span>
         {due.length === 0 ? <span className="quiet">nothing</span> : null}
         {due.slice(0, NAMED).map(({ technique, step, chance }) => (
           <span key={technique} className="mb-1 flex items-end gap-2">
