@@ -1,8 +1,7 @@
 import { CAUSES, type CauseCode } from "@/core/cause/causes";
 import { recurringCauses } from "@/core/cause/recurring";
-import { STALE_UNDER } from "@/core/climb/fading";
 import { fitPractice, piecesToGo } from "@/core/climb/practice";
-import { freshness } from "@/core/climb/summary";
+import { goingStale } from "@/core/climb/summary";
 import { STEP_NAMES } from "@/core/trade/steps";
 import { isInstructor, type Actor } from "@/data/actor";
 import { findLearnerOverview, type LearnerOverview } from "@/data/queries/learner";
@@ -91,14 +90,9 @@ const left = ({ need, have }: { need: number; have: number }) => need - have;
 /** What is going stale, the highest steps first: few enough to be used. */
 export function staleNotes(overview: LearnerOverview, now: number): SlateNote[] {
   const { techniqueOf } = namesOf(overview);
-  return overview.standings
-    .flatMap((cell) => {
-      const chance = freshness(cell, now);
-      return chance !== null && chance < STALE_UNDER ? [{ cell, chance }] : [];
-    })
-    .sort((a, b) => b.cell.step - a.cell.step || a.chance - b.chance)
+  return goingStale(overview.standings, now)
     .slice(0, MOST_NOTES)
-    .map(({ cell: { techniqueId, lastMadeAt }, chance }) => ({
+    .map(({ held: { techniqueId, lastMadeAt }, chance }) => ({
       title: `${techniqueOf(techniqueId)} is going stale`,
       detail: `${Math.round((now - lastMadeAt) / 86_400_000)} days; about ${Math.round(chance * 100)} in a hundred for a sound one now`,
     }));

@@ -3,6 +3,7 @@ import type { Characteristic } from "../measure/characteristic";
 import { plusMinusForGradeMm } from "../measure/tolerance";
 import type { Step } from "../trade/steps";
 import { DEFAULT_STANDING_RULES, type RulesInForce, type StandingRules } from "./rules";
+import { goingStale } from "./summary";
 import { spreadAllowed, standingOf, type SignedPiece } from "./standing";
 
 const DAY_MS = 86_400_000;
@@ -227,4 +228,20 @@ test("what is earned stays earned, and the order of the records doesn't matter",
       });
     }),
   );
+});
+
+test("what is going stale: under even odds, never what was not fair, the highest step first", () => {
+  const DAY = 86_400_000;
+  const held = (step: Step, days: number) => ({ step, lastMadeAt: -days * DAY, halfLifeDays: 30 });
+  // 0.9 · 2^(−30/30) = 0.45 is stale, 0.9 · 2^(−20/30) = 0.57 is not.
+  const [shown, fair, lately, older, sure] = [
+    held(1, 300),
+    held(2, 30),
+    held(3, 20),
+    held(3, 60),
+    held(5, 90),
+  ];
+  const stale = goingStale([shown, fair, lately, older, sure], 0);
+  expect(stale.map((one) => one.held)).toEqual([sure, older, fair]);
+  expect(stale.map(({ chance }) => chance)).toEqual([0.1125, 0.225, 0.45]);
 });

@@ -1,4 +1,4 @@
-import { chanceAfter, halfLifeOf, retestsOf } from "./fading";
+import { chanceAfter, halfLifeOf, retestsOf, STALE_UNDER } from "./fading";
 import type { RulesInForce } from "./rules";
 import { standingOf, type SignedPiece, type Standing } from "./standing";
 
@@ -39,3 +39,20 @@ export const freshness = (
   { step, lastMadeAt, halfLifeDays }: { step: number; lastMadeAt: number; halfLifeDays: number },
   now: number,
 ): number | null => (step < 2 ? null : chanceAfter((now - lastMadeAt) / DAY_MS, halfLifeDays));
+
+/**
+ * The techniques that are going stale at a moment, the highest step first, then the least fresh.
+ *
+ * @param standings of one learner, in any order
+ * @param now ms since 1970
+ */
+export const goingStale = <Held extends Pick<ClimbSummary, "step" | "lastMadeAt" | "halfLifeDays">>(
+  standings: readonly Held[],
+  now: number,
+): { held: Held; chance: number }[] =>
+  standings
+    .flatMap((held) => {
+      const chance = freshness(held, now);
+      return chance !== null && chance < STALE_UNDER ? [{ held, chance }] : [];
+    })
+    .sort((a, b) => b.held.step - a.held.step || a.chance - b.chance);

@@ -1,9 +1,8 @@
 import { and, asc, eq, gte, inArray, isNull } from "drizzle-orm";
 import { classNeeds, type ClassNeeds, type ClassTime } from "@/core/climb/classes";
-import { STALE_UNDER } from "@/core/climb/fading";
 import type { NextReason } from "@/core/climb/choose";
 import { cohortRow } from "@/core/climb/cohort";
-import { freshness } from "@/core/climb/summary";
+import { goingStale } from "@/core/climb/summary";
 import type { Step } from "@/core/trade/steps";
 import { isStaff, type Actor } from "../actor";
 import { classBeginsMs } from "../calendar";
@@ -143,14 +142,11 @@ function forClass(overview: LearnerOverview, now: number): Omit<ClassLearner, "l
           exerciseId !== candidate?.exerciseId && exerciseId !== second?.exerciseId,
       )
       .map(({ exercise }) => exercise),
-    due: standings
-      .flatMap((cell) => {
-        const chance = freshness(cell, now);
-        return chance !== null && chance < STALE_UNDER && cell.step > 0
-          ? [{ technique: nameOf.get(cell.techniqueId)!, step: cell.step as Step, chance }]
-          : [];
-      })
-      .sort((a, b) => b.step - a.step || a.chance - b.chance),
+    due: goingStale(standings, now).map(({ held: { techniqueId, step }, chance }) => ({
+      technique: nameOf.get(techniqueId)!,
+      step: step as Step,
+      chance,
+    })),
     stuck: techniques.flatMap(({ name }, index) => (row[index]!.mark === "stuck" ? [name] : [])),
   };
 }
