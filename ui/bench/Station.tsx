@@ -1,3 +1,4 @@
+import { memo, type ReactNode } from "react";
 import { limitsAtGrade, type Characteristic } from "@/core/measure/characteristic";
 import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
@@ -5,7 +6,6 @@ import type { Judgement } from "@/core/verdict/judge";
 import { StateShape, stateColour } from "../kit/StateShape";
 import { limitsInWords, STATE_WORDS } from "../words/verdict";
 import { Gauge } from "./Gauge";
-import type { ReactNode } from "react";
 
 interface StationProps {
   number: number;
@@ -17,15 +17,19 @@ interface StationProps {
   several: readonly number[];
   active: boolean;
   onDevice: boolean;
-  onPick: () => void;
+  /** Lights it; absent once the piece is closed. */
+  onPick: ((id: string) => void) | undefined;
   /** The place to type, while this station is lit. */
   children: ReactNode;
 }
 
 const rangeOf = (values: readonly number[]) => Math.max(...values) - Math.min(...values);
 
-/** One thing to measure: its number, its gauge, the reading and the limits. */
-export function Station({
+/**
+ * One thing to measure: its number, its gauge, the reading and the limits. Drawn anew only when
+ * something of its own changes, not with every key typed at another.
+ */
+export const Station = memo(function Station({
   number,
   characteristic,
   grade,
@@ -49,7 +53,7 @@ export function Station({
     >
       <button
         type="button"
-        onClick={onPick}
+        onClick={() => onPick?.(characteristic.id)}
         aria-pressed={active}
         aria-label={`${number}. ${characteristic.name}: ${said}`}
         className="flex grow flex-col items-stretch p-2.5 text-left"
@@ -93,4 +97,4 @@ export function Station({
       </div>
     </li>
   );
-}
+});

@@ -16,6 +16,8 @@ interface StationRowProps extends Pick<ReadingFieldProps, "onKey" | "door"> {
   onPick: (id: string) => void;
 }
 
+const NONE: readonly number[] = [];
+
 /** Everything to measure, in its order; the one that is lit has the place to type or to choose. */
 export function StationRow({
   bench,
@@ -50,10 +52,10 @@ export function StationRow({
             grade={grade}
             unit={unit}
             judgement={isActive && preview?.characteristicId === id ? preview : taken}
-            several={reading?.values ?? []}
+            several={reading?.values ?? NONE}
             active={isActive}
             onDevice={onDevice.has(reading?.id ?? "")}
-            onPick={() => !closed && onPick(id)}
+            onPick={closed ? undefined : onPick}
           >
             {isActive && instrument ? (
               <Entry

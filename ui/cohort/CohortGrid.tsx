@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { CellMark, CohortCell } from "@/core/climb/cohort";
 import { Link } from "../kit/Link";
+import { useByLots } from "../kit/useByLots";
 import { stairInWords } from "../stair/MiniStair";
 import { unpackCells, type PackedRow } from "./row";
 
@@ -24,9 +25,6 @@ const MARK_WORDS: Record<CellMark, string> = {
   due: "going stale",
 };
 const MARKS = Object.keys(MARK_WORDS) as CellMark[];
-/** Drawn beside a small stair, shape first. */
-const MARK_SHAPE: Record<CellMark, string> = { stuck: "!", ready: "›", due: "↺" };
-
 interface Row extends PackedRow {
   unpacked: CohortCell[];
   steps: number;
@@ -36,6 +34,8 @@ interface Row extends PackedRow {
 const ROW_PX = { close: 24, roomy: 44 };
 /** Rows drawn beyond what is in sight, to either side. */
 const OVERSCAN = 5;
+/** Rows drawn anew in one frame of the screen, so that another order never holds it up. */
+const ROWS_A_FRAME = 7;
 /** What is taken to be in sight before there is a screen to ask. */
 const FIRST_SIGHT = { width: 1280, height: 1000 };
 
@@ -84,6 +84,11 @@ export function CohortGrid({
     initialRect: FIRST_SIGHT,
   });
   const inSight = virtualizer.getVirtualItems();
+  const drawn = useByLots(shown, {
+    from: inSight[0]?.index ?? 0,
+    upTo: (inSight.at(-1)?.index ?? -1) + 1,
+    lot: ROWS_A_FRAME,
+  });
   const above = inSight[0]?.start ?? 0;
   const below = virtualizer.getTotalSize() - (inSight.at(-1)?.end ?? 0);
   const counts = useMemo(() => countMarks(rows, view.cohort), [rows, view.cohort]);
@@ -137,9 +142,7 @@ export function CohortGrid({
               onClick={() => change({ only: view.only === mark ? null : mark })}
               className={`min-h-11 border-b-[3px] px-3 ${view.only === mark ? "border-ink font-semibold" : "border-transparent text-ink-2"}`}
             >
-              <span aria-hidden="true" className="mr-1.5 font-bold">
-                {MARK_SHAPE[mark]}
-              </span>
+              <span aria-hidden="true" data-mark={mark} className="mark mr-1.5" />
               {MARK_WORDS[mark]} <span className="text-13">{counts[mark]}</span>
             </button>
           ))}
@@ -163,6 +166,7 @@ export function CohortGrid({
           role="table"
           aria-label="Where everybody stands"
           aria-rowcount={shown.length + 1}
+          aria-busy={drawn.busy}
           className="w-max min-w-full text-15"
         >
           <div
@@ -187,7 +191,7 @@ export function CohortGrid({
           </div>
           <div aria-hidden="true" style={{ height: above }} />
           {inSight.map(({ index }) => {
-            const row = shown[index]!;
+            const row = drawn.at(index);
             return (
               <LearnerRow
                 // By place, so that another order changes what is there instead of making it anew.
@@ -263,7 +267,7 @@ const LearnerRow = memo(function LearnerRow({
             role="cell"
             aria-label={words}
             data-frame={stale && step > 0 ? step + 5 : step}
-            data-mark={mark ? MARK_SHAPE[mark] : undefined}
+            data-mark={mark ?? undefined}
             className={`stair cohort-cell ${only !== null && mark !== only ? "opacity-25" : ""}`}
           />
         );
