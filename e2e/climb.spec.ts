@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { expectAccessible, signIn, signInOnly, watchConsole } from "./shop";
+import { expectAccessible, signInOnly, watchConsole } from "./shop";
 
 /** Opens the cohort and chooses a learner. */
 async function choose(page: Page, name: string): Promise<void> {
@@ -178,7 +178,7 @@ test("the course: a loop is named and not published; a looser rule shows what it
 test("records: PDF, CSV and JSON; a certificate; a credential that is verified, and one altered that isn't", async ({
   page,
 }) => {
-  await signIn(page, "maren");
+  await signInOnly(page, "maren");
   await page.goto("/stair");
   const out = page.getByRole("region", { name: "Records to take away" });
   const fetched = async (link: string | RegExp) => {

@@ -5,10 +5,10 @@ import { chromium, expect, test } from "@playwright/test";
 import jsQR from "jsqr";
 import QRCode from "qrcode";
 import sharp from "sharp";
-import { signIn, startPiece } from "./shop";
+import { signInOnly, startPiece } from "./shop";
 
 test("a label's code says its tag, read off the page as it is seen", async ({ page }) => {
-  await signIn(page, "oda");
+  await signInOnly(page, "oda");
   await page.goto("/measure/labels");
   const labels = page.getByRole("listitem");
   const count = await labels.count();
@@ -28,7 +28,7 @@ test("a label's code says its tag, read off the page as it is seen", async ({ pa
 });
 
 test("the camera reads a label and opens its piece", async ({ page, baseURL, launchOptions }) => {
-  await signIn(page, "oda");
+  await signInOnly(page, "oda");
   await startPiece(page, "Hedda Marsh");
   const bench = new URL(page.url()).pathname;
   const tag = (await page.locator("header span.border-ink").first().textContent())!;
@@ -53,7 +53,7 @@ test("the camera reads a label and opens its piece", async ({ page, baseURL, lau
   });
   const context = await browser.newContext({ baseURL: baseURL!, permissions: ["camera"] });
   const scanner = await context.newPage();
-  await signIn(scanner, "oda");
+  await signInOnly(scanner, "oda");
   await scanner.goto("/measure");
   await scanner.getByRole("button", { name: "Scan its label" }).click();
   await expect(scanner).toHaveURL(new RegExp(`${bench}$`), { timeout: 15_000 });
@@ -64,7 +64,7 @@ test("without a camera it says so, and the tag can be typed", async ({ page }) =
   await page.addInitScript(() => {
     Object.defineProperty(navigator, "mediaDevices", { value: undefined });
   });
-  await signIn(page, "oda");
+  await signInOnly(page, "oda");
   await page.goto("/measure");
   await page.getByRole("button", { name: "Scan its label" }).click();
   await expect(page.getByText(/The camera can.t be used here/)).toBeVisible();

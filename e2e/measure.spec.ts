@@ -1,8 +1,9 @@
 import { expect, test, type Page } from "@playwright/test";
 import { heatColour } from "../core/heat/colours";
-import { expectAccessible, GOOD_FID, saved, signIn, startPiece, take } from "./shop";
+import { setFor } from "./records";
+import { expectAccessible, GOOD_FID, saved, signInOnly, startPiece, take } from "./shop";
 
-test.beforeEach(async ({ page }) => signIn(page, "oda"));
+test.beforeEach(async ({ page }) => signInOnly(page, "oda"));
 
 const station = (page: Page, number: number) =>
   page
@@ -11,18 +12,14 @@ const station = (page: Page, number: number) =>
 
 /** Sets an exercise of the shelf for a learner, and takes in a piece of it. */
 async function setAndStart(page: Page, exercise: string, learner: string) {
-  await page.goto(`/set?words=${encodeURIComponent(exercise)}`);
-  await page.getByRole("link", { name: exercise }).first().click();
-  await page.getByRole("checkbox", { name: new RegExp(learner) }).check();
-  await page.getByRole("button", { name: "Set it" }).click();
-  await expect(page.getByText(`Set for ${learner}.`)).toBeVisible();
-  await startPiece(page, learner, new RegExp(exercise));
+  await setFor(page.request, learner, exercise);
+  await startPiece(page, learner, exercise);
 }
 
 test("a caliper that types like a keyboard works from anywhere, and its letters are no shortcuts", async ({
   page,
 }) => {
-  await startPiece(page, "Pell Ansgar", /fid/);
+  await startPiece(page, "Pell Ansgar", "fid");
   await page.getByRole("button", { name: "One more: heats" }).click();
   await expect(page.getByRole("button", { name: "One more: heats" })).toBeFocused();
   // Every key in one burst, as the instrument sends them: digits, point, unit, Enter.
@@ -39,7 +36,7 @@ test("a caliper that types like a keyboard works from anywhere, and its letters 
 test("several readings of one place count as their mean, and show how far they lie apart", async ({
   page,
 }) => {
-  await startPiece(page, "Ketil Morrow", /fid/);
+  await startPiece(page, "Ketil Morrow", "fid");
   await page.keyboard.press("r");
   for (const reading of ["3.0", "3.2", "3.1"]) {
     await page.keyboard.type(reading);
@@ -114,7 +111,7 @@ test("practice readings and a cable come through the same door; half messages wa
       (sent) => (window as unknown as { sendByCable: (text: string) => void }).sendByCable(sent),
       text,
     );
-  await startPiece(page, "Asta Kelling", /fid/);
+  await startPiece(page, "Asta Kelling", "fid");
   await page.keyboard.press("v");
   const devices = page.getByRole("region", { name: "Devices" });
   await devices.getByRole("button", { name: "Press the practice instrument" }).click();
@@ -168,7 +165,7 @@ test("practice readings and a cable come through the same door; half messages wa
 test("too close to call names what could decide; another instrument is taken up and does", async ({
   page,
 }) => {
-  await startPiece(page, "Ivo Brackwater", /fid/);
+  await startPiece(page, "Ivo Brackwater", "fid");
   await take(page, ...GOOD_FID.slice(0, 7), "87.6");
   const slate = page.getByRole("complementary", { name: "Verdict" });
   await expect(slate).toContainText("too close to call");
@@ -182,7 +179,7 @@ test("too close to call names what could decide; another instrument is taken up 
 });
 
 test("an instructor decides otherwise, with a reason that stays on the slate", async ({ page }) => {
-  await startPiece(page, "Lio Farrow", /fid/);
+  await startPiece(page, "Lio Farrow", "fid");
   await take(page, "4.0", ...GOOD_FID.slice(1));
   await page.getByLabel("grinding (not allowed)").check();
   await page.keyboard.press("y");
@@ -235,7 +232,7 @@ test("the tag takes the piece to the bench, in any case; one that isn't here is 
 test("a heat counted starts its time out of the fire, against what the section allows", async ({
   page,
 }) => {
-  await startPiece(page, "Tam Okoro-Lisle", /fid/);
+  await startPiece(page, "Tam Okoro-Lisle", "fid");
   await page.clock.install();
   await page.keyboard.press("h");
   const timer = page.getByRole("timer", { name: "This heat" });

@@ -5,6 +5,7 @@ import {
   GOOD_FID,
   saved,
   signIn,
+  signInOnly,
   startPiece,
   take,
   takeAndSend,
@@ -31,7 +32,7 @@ test("a learner measures practice on a phone; an inspection of a piece stands be
   const pieceId = page.url().split("/").at(-1)!;
 
   const inspector = await (await browser.newContext()).newPage();
-  await signIn(inspector, "oda");
+  await signInOnly(inspector, "oda");
   await inspector.goto(`/measure/${pieceId}`);
   await expect(inspector.getByRole("button", { name: /^1\. .*: not measured/ })).toBeVisible();
   await takeAndSend(inspector, "4.0");
@@ -47,8 +48,8 @@ test("a learner measures practice on a phone; an inspection of a piece stands be
 test("sizes are called before they are measured, by the learner and those round the bench", async ({
   page,
 }) => {
-  await signIn(page, "oda");
-  await startPiece(page, "Pell Ansgar", /fid/);
+  await signInOnly(page, "oda");
+  await startPiece(page, "Pell Ansgar", "fid");
   await page.getByRole("button", { name: "Calls" }).click();
   const calls = page.getByRole("region", { name: "Called by eye" });
   const says = calls.getByRole("textbox");
@@ -75,7 +76,7 @@ test("sizes are called before they are measured, by the learner and those round 
 test("the eye drill: the screen is set, pieces come at true size, time ends it", async ({
   page,
 }) => {
-  await signIn(page, "maren");
+  await signInOnly(page, "maren");
   await page.goto("/eye");
   await expect(page.getByText("Nothing is called yet.")).toBeVisible();
   // A card drawn 428 px wide is 5 px to the millimetre.
@@ -106,8 +107,8 @@ test("the eye drill: the screen is set, pieces come at true size, time ends it",
 });
 
 test("photographs are added and taken back; what isn't one is told", async ({ page }) => {
-  await signIn(page, "oda");
-  await startPiece(page, "Corin Vale", /cleat/);
+  await signInOnly(page, "oda");
+  await startPiece(page, "Corin Vale", "cleat");
   const photos = page.getByRole("region", { name: "Photographs" });
   const input = photos.locator("input[type=file]");
   await input.setInputFiles({
@@ -128,8 +129,8 @@ test("photographs are added and taken back; what isn't one is told", async ({ pa
 });
 
 test("stages are checked at the anvil, and a defect says at which it arose", async ({ page }) => {
-  await signIn(page, "oda");
-  await startPiece(page, "Lio Farrow", /fid/);
+  await signInOnly(page, "oda");
+  await startPiece(page, "Lio Farrow", "fid");
   await page.getByText(/^At the anvil: 0 of/).click();
   const stages = page.getByRole("list", { name: "At the anvil" });
   await stages
@@ -153,12 +154,12 @@ test("two benches at the same piece: both readings are kept, and the later stand
   page,
   browser,
 }) => {
-  await signIn(page, "oda");
-  await startPiece(page, "Pell Ansgar", /fid/);
+  await signInOnly(page, "oda");
+  await startPiece(page, "Pell Ansgar", "fid");
   const bench = page.url();
   await takeAndSend(page, "4.0");
   const other = await (await browser.newContext()).newPage();
-  await signIn(other, "cato");
+  await signInOnly(other, "cato");
   await other.goto(bench);
   await expect(other.getByRole("button", { name: /^1\. .*: 4.0 mm, heavy/ })).toBeVisible();
   const again = async (at: Page, reading: string) => {
@@ -176,8 +177,8 @@ test("two benches at the same piece: both readings are kept, and the later stand
 });
 
 test("a piece to start again says what is left of it, and what that makes", async ({ page }) => {
-  await signIn(page, "oda");
-  await startPiece(page, "Ivo Brackwater", /fid/);
+  await signInOnly(page, "oda");
+  await startPiece(page, "Ivo Brackwater", "fid");
   await take(page, "1.5");
   await expect(slate(page).locator("[data-outcome]")).toHaveText("Start again");
   const left = slate(page).getByRole("region", { name: "What is left" });
@@ -188,8 +189,8 @@ test("a piece to start again says what is left of it, and what that makes", asyn
 });
 
 test("side by side: this piece and the learner's last, deviations made plain", async ({ page }) => {
-  await signIn(page, "oda");
-  await startPiece(page, "Maren Tholsgaard", /fid/);
+  await signInOnly(page, "oda");
+  await startPiece(page, "Maren Tholsgaard", "fid");
   await take(page, ...GOOD_FID.slice(0, 4));
   await saved(page);
   await page.getByRole("link", { name: "Side by side" }).click();
@@ -209,7 +210,7 @@ test("side by side: this piece and the learner's last, deviations made plain", a
 test("an exercise's own marks rule; signed pieces are graded again when asked", async ({
   page,
 }) => {
-  await signIn(page, "oda");
+  await signInOnly(page, "oda");
   await page.goto("/set?words=gangway");
   await page.getByRole("link", { name: "Gangway pin" }).first().click();
   await page.getByRole("link", { name: "Marks rule" }).click();

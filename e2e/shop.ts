@@ -1,6 +1,7 @@
 import { AxeBuilder } from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
 import sharp from "sharp";
+import { takeIn } from "./records";
 
 const PASSWORD = "anvil-and-bell";
 
@@ -20,15 +21,8 @@ export async function signIn(page: Page, account: string): Promise<void> {
 }
 
 /** Takes in a piece of what was last set for a learner; ends at the bench. */
-export async function startPiece(page: Page, learner: string, exercise?: RegExp): Promise<void> {
-  await page.goto("/measure");
-  await page.getByLabel("Made by").selectOption(learner);
-  if (exercise) {
-    const options = page.getByLabel("What was set").locator("option");
-    const label = (await options.allTextContents()).find((text) => exercise.test(text));
-    await page.getByLabel("What was set").selectOption(label!);
-  }
-  await page.getByRole("button", { name: "To the bench" }).click();
+export async function startPiece(page: Page, learner: string, words = ""): Promise<void> {
+  await page.goto(`/measure/${await takeIn(page.request, learner, words)}`);
   await expect(page.locator("[data-reading]")).toBeFocused();
 }
 

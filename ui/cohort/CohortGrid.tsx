@@ -35,7 +35,7 @@ const ROW_PX = { close: 24, roomy: 44 };
 /** Rows drawn beyond what is in sight, to either side. */
 const OVERSCAN = 5;
 /** Rows drawn anew in one frame of the screen, so that another order never holds it up. */
-const ROWS_A_FRAME = 7;
+const ROWS_A_FRAME = 5;
 /** What is taken to be in sight before there is a screen to ask. */
 const FIRST_SIGHT = { width: 1280, height: 1000 };
 
