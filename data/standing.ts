@@ -5,8 +5,8 @@ import type { SignedPiece } from "@/core/climb/standing";
 import { summariseClimb, type ClimbSummary } from "@/core/climb/summary";
 import type { Characteristic } from "@/core/measure/characteristic";
 import type { Step } from "@/core/trade/steps";
-import { batchesOf } from "./batches";
 import type { Queryable, Transaction } from "./database";
+import { insertMany } from "./insertMany";
 import { revisionPlan } from "./records";
 import { curriculumRevision, standing, standingEvidence } from "./schema";
 
@@ -199,9 +199,15 @@ export async function keepStandings(tx: Transaction, whose: Whose): Promise<Clim
   const rows = summaries.map(({ group, summary }) =>
     standingRows({ schoolId, learnerId: group.learnerId, techniqueId: group.techniqueId }, summary),
   );
-  for (const some of batchesOf(rows.map((row) => row.standing)))
-    await tx.insert(standing).values(some);
-  for (const some of batchesOf(rows.flatMap(({ evidence }) => evidence)))
-    await tx.insert(standingEvidence).values(some);
+  await insertMany(
+    tx,
+    standing,
+    rows.map((row) => row.standing),
+  );
+  await insertMany(
+    tx,
+    standingEvidence,
+    rows.flatMap(({ evidence }) => evidence),
+  );
   return summaries.map(({ summary }) => summary);
 }

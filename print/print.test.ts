@@ -96,7 +96,7 @@ test.each(["a4", "letter"] as const)(
 test("a template is drawn at its true size: the outline's width, measured on the page", async () => {
   const { piece } = bracket.revision.content;
   const pdf = await templatePdf({ ...printable(), elevation: "side" });
-  const page = render(pdf, 1, 300);
+  const page = render(pdf, 1, 150);
   const { outline } = finishBar(piece.stretches, piece.features ?? [], "side");
   const xs = outline.map(({ x }) => x);
   const wide = Math.max(...xs) - Math.min(...xs);

@@ -1,7 +1,10 @@
 import { spawnSync } from "node:child_process";
 
 const run = (args: string[], input = "") =>
-  spawnSync("node_modules/.bin/tsx", ["scripts/reckon.ts", ...args], { encoding: "utf8", input });
+  spawnSync(process.execPath, ["--import", "tsx", "scripts/reckon.ts", ...args], {
+    encoding: "utf8",
+    input,
+  });
 
 test("one JSON object on standard output", () => {
   const done = run(["taper", '{"from":{"shape":"square","size":12},"to":"point","length":90}']);
