@@ -123,13 +123,18 @@ const cache = (tool) => [
 ];
 const SOURCES = ["app", "core", "data", "offline", "print", "ui", "scripts", "e2e"];
 
-async function lint() {
-  const prettier = ["--check", "--log-level", "warn", ...cache("prettier"), "."];
-  await check("formatting", bin("prettier"), prettier);
-  await check("lint", bin("eslint"), [".", "--max-warnings", "0", ...cache("eslint")]);
-  await check("boundaries", bin("depcruise"), ["--config", ".dependency-cruiser.cjs", ...SOURCES]);
-  await check("unused code", bin("knip"), []);
-}
+const formatting = () =>
+  check("formatting", bin("prettier"), [
+    "--check",
+    "--log-level",
+    "warn",
+    ...cache("prettier"),
+    ".",
+  ]);
+const lint = () => check("lint", bin("eslint"), [".", "--max-warnings", "0", ...cache("eslint")]);
+const boundaries = () =>
+  check("boundaries", bin("depcruise"), ["--config", ".dependency-cruiser.cjs", ...SOURCES]);
+const unusedCode = () => check("unused code", bin("knip"), []);
 
 async function types() {
   const known = (name) => [
@@ -166,16 +171,21 @@ async function runAll() {
   const postgres = needsDatabase ? await startPostgres("test") : undefined;
   if (postgres) closing.push(postgres.stop);
   let prepared;
-  const jobs = Object.entries({
-    browser: async () => {
-      prepared = await prepareBrowserTests(postgres.url);
-      await afternoon(prepared);
-    },
-    lint,
-    unit: unitTests,
-    data: () => dataTests(postgres),
-    types,
-  }).filter(([suite]) => wanted.includes(suite));
+  const prepare = async () => {
+    prepared = await prepareBrowserTests(postgres.url);
+    await afternoon(prepared);
+  };
+  // The long ones first, so that both cores are done at about the same time.
+  const jobs = [
+    ["browser", prepare],
+    ["unit", unitTests],
+    ["data", () => dataTests(postgres)],
+    ["lint", lint],
+    ["types", types],
+    ["lint", boundaries],
+    ["lint", formatting],
+    ["lint", unusedCode],
+  ].filter(([suite]) => wanted.includes(suite));
   const work = async () => {
     for (let job = jobs.shift(); job; job = jobs.shift()) await job[1]();
   };
