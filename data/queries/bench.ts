@@ -35,26 +35,36 @@ export async function currentRecords(
   pieceId: string,
   selfCheck = false,
 ): Promise<CurrentRecords> {
-  const { rows } = await database.execute<CurrentRecords>(sql`
-    select
-      (select coalesce(json_agg(json_build_object(
+  // Asked with every reading: kept ready by the server under its name.
+  const [records] = await database
+    .select({
+      readings: sql<CurrentRecords["readings"]>`(
+        select coalesce(json_agg(json_build_object(
           'id', r.id, 'characteristicId', r.characteristic_id, 'values', r.values, 'typed', r.typed,
           'instrumentId', r.instrument_id, 'instrumentUncertainty', r.instrument_uncertainty, 'supersedesId', r.supersedes_id
         ) order by r.taken_at, r.id), '[]')
         from reading r
         where r.piece_id = ${pieceId} and r.self_check = ${selfCheck}
-          and not exists (select 1 from reading later where later.supersedes_id = r.id)) as readings,
-      (select coalesce(json_agg(json_build_object(
+          and not exists (select 1 from reading later where later.supersedes_id = r.id))`,
+      defects: sql<CurrentRecords["defects"]>`(
+        select coalesce(json_agg(json_build_object(
           'id', d.id, 'kind', d.kind, 'severity', d.severity, 'atMm', d.at_mm, 'note', d.note,
           'corrected', d.corrected, 'withdrawn', d.withdrawn, 'stage', d.stage
         ) order by d.id), '[]')
         from defect d
-        where d.piece_id = ${pieceId} and d.self_check = ${selfCheck} and not d.withdrawn) as defects,
-      (select coalesce(json_agg(json_build_object(
+        where d.piece_id = ${pieceId} and d.self_check = ${selfCheck} and not d.withdrawn)`,
+      tries: sql<CurrentRecords["tries"]>`(
+        select coalesce(json_agg(json_build_object(
           'id', t.id, 'question', t.question, 'works', t.works) order by t.id), '[]')
         from (select distinct on (question) id, question, works from try_result
-          where piece_id = ${pieceId} and self_check = ${selfCheck} order by question, received_at desc, id desc) t) as tries`);
-  return rows[0]!;
+          where piece_id = ${pieceId} and self_check = ${selfCheck}
+          order by question, received_at desc, id desc) t)`,
+    })
+    .from(piece)
+    .where(eq(piece.id, pieceId))
+    .prepare("current_records")
+    .execute();
+  return records!;
 }
 
 /**
