@@ -1,5 +1,6 @@
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { GOOD_FID, saved, signIn, take, watchConsole } from "./shop";
+import { test } from "./test";
 
 test("from one exercise to one step: set, measure, sign, and the learner sees it", async ({
   page,

@@ -1,6 +1,7 @@
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { serveAgain } from "./server";
 import { saved, signInOnly, startPiece, take, takeAndSend } from "./shop";
+import { test } from "./test";
 
 test.beforeEach(async ({ page }) => signInOnly(page, "oda"));
 

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { expectAccessible, signInOnly, watchConsole } from "./shop";
+import { test } from "./test";
 
 /** Opens the cohort and chooses a learner. */
 async function choose(page: Page, name: string): Promise<void> {

@@ -1,5 +1,6 @@
-import { expect, test, type Browser, type Page } from "@playwright/test";
+import { expect, type Browser, type Page } from "@playwright/test";
 import { signIn, signInOnly, watchConsole } from "./shop";
+import { test } from "./test";
 
 const stock = (page: Page) => page.locator("[data-stock]");
 const savedToServer = (page: Page) =>

@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { signIn, signInOnly } from "./shop";
+import { test } from "./test";
 
 const file = (content: string) => ({
   name: "piece.json",

@@ -1,11 +1,12 @@
 import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { chromium, expect, test } from "@playwright/test";
+import { chromium, expect } from "@playwright/test";
 import jsQR from "jsqr";
 import QRCode from "qrcode";
 import sharp from "sharp";
 import { signInOnly, startPiece } from "./shop";
+import { test } from "./test";
 
 test("a label's code says its tag, read off the page as it is seen", async ({ page }) => {
   await signInOnly(page, "oda");

@@ -1,5 +1,6 @@
-import { expect, test } from "@playwright/test";
+import { expect, test as alone } from "@playwright/test";
 import { expectAccessible, signIn, signInOnly, startPiece, take, watchConsole } from "./shop";
+import { test } from "./test";
 
 test("the sign-in page, a page that isn't there and one that isn't yours are accessible", async ({
   page,
@@ -102,10 +103,10 @@ test("the bench is accessible mid-piece, with its defect dialog, and with a ques
   expect(complaints).toEqual([]);
 });
 
-test.describe("on a phone", () => {
-  test.use({ viewport: { width: 390, height: 844 } });
+alone.describe("on a phone", () => {
+  alone.use({ viewport: { width: 390, height: 844 } });
 
-  test("the learner's pages and the sheet fit 390 px and are accessible", async ({ page }) => {
+  alone("the learner's pages and the sheet fit 390 px and are accessible", async ({ page }) => {
     const complaints = watchConsole(page);
     await signIn(page, "maren");
     const fits = async () => {

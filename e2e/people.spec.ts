@@ -1,5 +1,6 @@
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { signIn, signInOnly } from "./shop";
+import { test } from "./test";
 
 test("a learner is added, invited, joins and finds nothing set", async ({ page, browser }) => {
   await signIn(page, "oda");
