@@ -100,6 +100,13 @@ test("the bench is accessible mid-piece, with its defect dialog, and with a ques
   await page.keyboard.press("Enter");
   await expect(page.getByLabel("How bad")).toBeVisible();
   await expectAccessible(page);
+  // The keyboard goes round within the dialog, both ways.
+  const dialog = page.getByRole("dialog");
+  const focused = dialog.locator(":focus");
+  for (const key of [...Array<string>(8).fill("Tab"), ...Array<string>(12).fill("Shift+Tab")]) {
+    await page.keyboard.press(key);
+    await expect(focused).toHaveCount(1);
+  }
   expect(complaints).toEqual([]);
 });
 

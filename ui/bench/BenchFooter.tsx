@@ -22,7 +22,6 @@ interface BenchFooterProps {
   calling: boolean;
   onCalling: () => void;
   mayTally: boolean;
-  selfCheck: boolean;
 }
 
 /** The keys that work now, what is in the hand, and whether everything is saved. */
@@ -40,14 +39,13 @@ export function BenchFooter({
   calling,
   onCalling,
   mayTally,
-  selfCheck,
 }: BenchFooterProps) {
   const { active, instrument } = stations;
   const overdue = instrument ? daysOverdue(instrument, today) : 0;
   return (
     <footer
-      // A learner's verbs stand below it on a phone.
-      className={`${selfCheck ? "max-sm:bottom-16" : ""} no-print sticky bottom-0 z-20 flex min-h-11 flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule-strong bg-limewash px-5 py-1.5`}
+      // On a phone the verbs stand below it.
+      className="no-print sticky bottom-0 z-20 flex min-h-11 flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule-strong bg-limewash px-5 py-1.5 max-sm:bottom-16"
     >
       <a href="#slate" className="link flex min-h-11 items-center font-semibold lg:hidden">
         {headline}

@@ -241,7 +241,6 @@ export function BenchView({
         devices={devices}
         onDevices={() => setDevices(!devices)}
         pieceId={piece.id}
-        selfCheck={piece.selfCheck}
         headline={headlineOf(verdict)}
         calling={calling}
         onCalling={() => setCalling(!calling)}

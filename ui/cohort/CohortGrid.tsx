@@ -25,6 +25,7 @@ const MARK_WORDS: Record<CellMark, string> = {
   due: "going stale",
 };
 const MARKS = Object.keys(MARK_WORDS) as CellMark[];
+
 interface Row extends PackedRow {
   unpacked: CohortCell[];
   steps: number;
@@ -294,7 +295,7 @@ function inView(
   return rows
     .filter((row) => cohort === null || row.cohort === cohort)
     .filter(({ unpacked }) => only === null || unpacked.some(({ mark }) => mark === only))
-    .sort((a, b) => key(a) - key(b) || (a.name < b.name ? -1 : 1));
+    .sort((a, b) => key(a) - key(b) || a.name.localeCompare(b.name, "en"));
 }
 
 function countMarks(rows: readonly Row[], cohort: string | null): Record<CellMark, number> {

@@ -356,7 +356,7 @@ const SheetList = memo(function SheetList() {
 
 const KeyHints = memo(function KeyHints() {
   return (
-    <footer className="no-print sticky bottom-0 flex flex-wrap gap-x-5 gap-y-1 border-t border-rule-strong bg-limewash px-5 py-2.5">
+    <footer className="no-print sticky bottom-0 flex max-sm:bottom-16 flex-wrap gap-x-5 gap-y-1 border-t border-rule-strong bg-limewash px-5 py-2.5">
       <Key of="A">add</Key>
       <Key of="S">split here</Key>
       <Key of="← →">next part</Key>

@@ -49,7 +49,7 @@ export function Shell({
           <StairSign />
           Bell Step
         </Link>
-        <Verbs verbs={verbs} className={person.staff ? "sm:ml-12" : "max-sm:hidden sm:ml-12"} />
+        <Verbs verbs={verbs} className="max-sm:hidden sm:ml-12" />
         <div className="ml-auto flex items-center gap-4 text-15">
           <Commands places={places} targets={targets} staff={person.staff} />
           <span className="quiet max-lg:hidden">{person.schoolName}</span>
@@ -64,13 +64,12 @@ export function Shell({
       <div id="work" tabIndex={-1} className="flex grow flex-col outline-none">
         {children}
       </div>
-      {person.staff ? null : (
-        <Verbs
-          verbs={verbs}
-          className="sticky bottom-0 h-16 border-t border-rule-strong bg-limewash sm:hidden"
-          spread
-        />
-      )}
+      {/* On a phone they stand at the foot, under the thumb. */}
+      <Verbs
+        verbs={verbs}
+        className="sticky bottom-0 z-20 h-16 border-t border-rule-strong bg-limewash sm:hidden"
+        spread
+      />
     </div>
   );
 }
