@@ -1,12 +1,11 @@
-import { chromium } from "@playwright/test";
-import { CHROMIUM } from "../setup/packages.mjs";
+import { openBrowser } from "./browser.mjs";
 
 const FRAMES = 150;
 const SORTS = 20;
 
 /** Frames a second while the cohort of the large school is scrolled, and while it is sorted, in the real browser. */
 export async function measureCohort(address) {
-  const browser = await chromium.launch({ executablePath: CHROMIUM, args: ["--no-sandbox"] });
+  const browser = await openBrowser();
   try {
     const page = await (
       await browser.newContext({ viewport: { width: 1280, height: 800 } })

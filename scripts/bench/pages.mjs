@@ -1,6 +1,5 @@
 import { gzipSync } from "node:zlib";
-import { chromium } from "@playwright/test";
-import { CHROMIUM } from "../setup/packages.mjs";
+import { openBrowser } from "./browser.mjs";
 import { takeInByKeys } from "./takeIn.mjs";
 
 /** The draft whose bar is dragged: two stretches, three features, and every kind of warning. */
@@ -8,10 +7,7 @@ const DRAFT = "Bracket that can't be wound";
 
 /** Bytes of JavaScript a page loads first, compressed, as the browser asks for them; and reading to judgement. */
 export async function measurePages(address) {
-  const browser = await chromium.launch({
-    executablePath: CHROMIUM,
-    args: ["--no-sandbox"],
-  });
+  const browser = await openBrowser();
   try {
     const desk = await signedIn(browser, address, "Oda Fenwright");
     await desk.goto(`${address}/measure`);
