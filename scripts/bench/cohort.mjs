@@ -35,7 +35,7 @@ export async function measureCohort(address) {
     for (const option of options.slice(0, SORTS)) orders.push(await option.getAttribute("value"));
     const sorting = await page.evaluate(async (values) => {
       const select = [...document.querySelectorAll("select")].at(-1);
-      const table = document.querySelector(".cohort [role=table]");
+      const rows = document.querySelector(".cohort [role=rowgroup]");
       const set = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, "value").set;
       const frame = () => new Promise((resolve) => requestAnimationFrame(resolve));
       const times = [];
@@ -49,7 +49,7 @@ export async function measureCohort(address) {
         do {
           await frame();
           frames += 1;
-        } while (table.getAttribute("aria-busy") === "true");
+        } while (rows.getAttribute("aria-busy") === "true");
         await frame();
         frames += 1;
         times.push(performance.now() - before);

@@ -2,7 +2,7 @@
 
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useRouter } from "next/navigation";
-import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { memo, useCallback, useEffect, useMemo, useRef, useState, type RefObject } from "react";
 import type { CellMark, CohortCell } from "@/core/climb/cohort";
 import { Link } from "../kit/Link";
 import { useByLots } from "../kit/useByLots";
@@ -74,24 +74,6 @@ export function CohortGrid({
     window.history.replaceState(null, "", addressOf(next, chosen));
   };
   const scroller = useRef<HTMLDivElement>(null);
-  // eslint-disable-next-line react-hooks/incompatible-library -- nothing memoized is given what it returns
-  const virtualizer = useVirtualizer({
-    count: shown.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => (view.close ? ROW_PX.close : ROW_PX.roomy),
-    overscan: OVERSCAN,
-    // What is scrolled within a frame is drawn once.
-    useFlushSync: false,
-    initialRect: FIRST_SIGHT,
-  });
-  const inSight = virtualizer.getVirtualItems();
-  const drawn = useByLots(shown, {
-    from: inSight[0]?.index ?? 0,
-    upTo: (inSight.at(-1)?.index ?? -1) + 1,
-    lot: ROWS_A_FRAME,
-  });
-  const above = inSight[0]?.start ?? 0;
-  const below = virtualizer.getTotalSize() - (inSight.at(-1)?.end ?? 0);
   const counts = useMemo(() => countMarks(rows, view.cohort), [rows, view.cohort]);
   const latest = useRef(view);
   useEffect(() => {
@@ -167,7 +149,6 @@ export function CohortGrid({
           role="table"
           aria-label="Where everybody stands"
           aria-rowcount={shown.length + 1}
-          aria-busy={drawn.busy}
           className="w-max min-w-full text-15"
         >
           <div
@@ -190,23 +171,14 @@ export function CohortGrid({
             ))}
             <span aria-hidden="true" className="w-24 shrink-0" />
           </div>
-          <div aria-hidden="true" style={{ height: above }} />
-          {inSight.map(({ index }) => {
-            const row = drawn.at(index);
-            return (
-              <LearnerRow
-                // By place, so that another order changes what is there instead of making it anew.
-                key={index}
-                row={row}
-                place={index + 2}
-                techniques={techniques}
-                only={view.only}
-                chosen={row.id === chosen}
-                onOpen={open}
-              />
-            );
-          })}
-          <div aria-hidden="true" style={{ height: below }} />
+          <LearnerRows
+            shown={shown}
+            scroller={scroller}
+            techniques={techniques}
+            view={view}
+            chosen={chosen}
+            onOpen={open}
+          />
         </div>
         {shown.length === 0 ? (
           <p className="p-5 text-17">
@@ -215,6 +187,63 @@ export function CohortGrid({
         ) : null}
       </div>
     </>
+  );
+}
+
+/** The rows in sight. By itself, so that scrolling draws them and nothing else. */
+function LearnerRows({
+  shown,
+  scroller,
+  techniques,
+  view: { close, only },
+  chosen,
+  onOpen,
+}: {
+  shown: readonly Row[];
+  scroller: RefObject<HTMLDivElement | null>;
+  techniques: readonly { name: string }[];
+  view: GridView;
+  chosen: string | null;
+  onOpen: (id: string) => void;
+}) {
+  // eslint-disable-next-line react-hooks/incompatible-library -- nothing memoized is given what it returns
+  const virtualizer = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => (close ? ROW_PX.close : ROW_PX.roomy),
+    overscan: OVERSCAN,
+    // What is scrolled within a frame is drawn once.
+    useFlushSync: false,
+    initialRect: FIRST_SIGHT,
+  });
+  const inSight = virtualizer.getVirtualItems();
+  const drawn = useByLots(shown, {
+    from: inSight[0]?.index ?? 0,
+    upTo: (inSight.at(-1)?.index ?? -1) + 1,
+    lot: ROWS_A_FRAME,
+  });
+  const above = inSight[0]?.start ?? 0;
+  const below = virtualizer.getTotalSize() - (inSight.at(-1)?.end ?? 0);
+  return (
+    <div role="rowgroup" aria-busy={drawn.busy}>
+      <div aria-hidden="true" style={{ height: above }} />
+      {inSight.map(({ index }) => {
+        const row = drawn.at(index);
+        return (
+          <LearnerRow
+            // By place, so that another order changes what is there instead of making it anew.
+            key={index}
+            row={row}
+            place={index + 2}
+            techniques={techniques}
+            only={only}
+            chosen={row.id === chosen}
+            onOpen={onOpen}
+          />
+        );
+      })}
+      <div aria-hidden="true" style={{ height: below }} />
+    </div>
   );
 }
 
