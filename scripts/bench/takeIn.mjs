@@ -53,9 +53,9 @@ function pausesIn(events) {
   const tasks = own
     .filter(({ name, ph }) => ph === "X" && name.endsWith("RunTask"))
     .map(({ ts, dur }) => ({ from: ts, to: ts + dur }))
-    .sort((a, b) => a.from - b.from)
-    // A task may hold another.
-    .filter(({ to }, index, all) => index === 0 || to > all[index - 1].to);
+    .sort((a, b) => a.from - b.from || b.to - a.to)
+    // A task may hold others: the outermost counts.
+    .reduce((found, task) => (task.to <= found.at(-1)?.to ? found : [...found, task]), []);
   const times = (mark) =>
     own
       .filter(({ name }) => name === mark)
