@@ -2,10 +2,10 @@ import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 
 /** Every `@example call → result` in the core's own documentation is run here. */
-const examples = readdirSync(__dirname, { recursive: true, encoding: "utf8" })
+const examples = readdirSync(import.meta.dirname, { recursive: true, encoding: "utf8" })
   .filter((file) => file.endsWith(".ts") && !file.endsWith(".test.ts"))
   .flatMap((file) =>
-    [...readFileSync(join(__dirname, file), "utf8").matchAll(/@example (.+?) → (.+)$/gm)].map(
+    [...readFileSync(join(import.meta.dirname, file), "utf8").matchAll(/@example (.+?) → (.+)$/gm)].map(
       ([, call, result]) => ({ file, call: call!, result: result! }),
     ),
   );
@@ -14,9 +14,8 @@ test("there are examples to run", () => {
   expect(examples.length).toBeGreaterThan(25);
 });
 
-test.each(examples)("$file: $call", ({ file, call, result }) => {
-  // eslint-disable-next-line @typescript-eslint/no-require-imports -- the file is known only now
-  const exported = require(join(__dirname, file)) as Record<string, unknown>;
+test.each(examples)("$file: $call", async ({ file, call, result }) => {
+  const exported = (await import(join(import.meta.dirname, file))) as Record<string, unknown>;
   const names = Object.keys(exported);
   const evaluate = (code: string): unknown =>
     // eslint-disable-next-line @typescript-eslint/no-implied-eval -- runs our own documentation

@@ -7,7 +7,7 @@ import {
   actOk,
   addTestSchool,
   newId,
-  openTestDatabase,
+  openTestSchool,
   type TestSchool,
 } from "./testing/database";
 
@@ -16,8 +16,7 @@ let pool: Pool;
 let school: TestSchool;
 
 beforeAll(async () => {
-  ({ database, pool } = await openTestDatabase("classes"));
-  school = await addTestSchool(database);
+  ({ database, pool, ours: school } = await openTestSchool("classes"));
 });
 afterAll(() => pool.end());
 

@@ -13,7 +13,7 @@ import {
   actOk,
   addTestSchool,
   newId,
-  openTestDatabase,
+  openTestSchool,
   type TestSchool,
 } from "./testing/database";
 
@@ -22,8 +22,7 @@ let pool: Pool;
 let ours: TestSchool;
 
 beforeAll(async () => {
-  ({ database, pool } = await openTestDatabase("exercises"));
-  ours = await addTestSchool(database);
+  ({ database, pool, ours } = await openTestSchool("exercises"));
 });
 afterAll(() => pool.end());
 

@@ -47,7 +47,7 @@ import {
   addTestSchool,
   fingerprint,
   newId,
-  openTestDatabase,
+  openTestSchool,
   type TestSchool,
 } from "./testing/database";
 
@@ -63,8 +63,7 @@ const photoId = newId();
 const studyId = newId();
 
 beforeAll(async () => {
-  ({ database, pool } = await openTestDatabase("guarding"));
-  ours = await addTestSchool(database);
+  ({ database, pool, ours } = await openTestSchool("guarding"));
   theirs = await addTestSchool(database, { seed: 99, name: "Another school" });
   const { assignmentId } = ours.rows.piece.find(
     ({ learnerId }) => learnerId === ours.learner.personId,

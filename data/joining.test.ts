@@ -3,14 +3,7 @@ import { findInvited, join } from "./accounts";
 import { createAuth, type Auth } from "./auth";
 import type { Database } from "./database";
 import { createSchool } from "./school";
-import {
-  actOk,
-  addTestSchool,
-  newId,
-  openTestDatabase,
-  SECRET,
-  type TestSchool,
-} from "./testing/database";
+import { actOk, newId, openTestSchool, SECRET, type TestSchool } from "./testing/database";
 import { findActor } from "./actor";
 
 let database: Database;
@@ -20,8 +13,7 @@ let auth: Auth;
 const BASE = "http://127.0.0.1:3999";
 
 beforeAll(async () => {
-  ({ database, pool } = await openTestDatabase("joining"));
-  ours = await addTestSchool(database);
+  ({ database, pool, ours } = await openTestSchool("joining"));
   auth = createAuth({ database, secret: SECRET, baseUrl: BASE, signInLimit: 5 });
 });
 afterAll(() => pool.end());

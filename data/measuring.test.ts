@@ -8,22 +8,14 @@ import { findBenchPiece } from "./queries/bench";
 import { findCauseHistory } from "./queries/causes";
 import { listInstruments, listLatestChecks } from "./queries/instruments";
 import * as schema from "./schema";
-import {
-  act,
-  actOk,
-  addTestSchool,
-  newId,
-  openTestDatabase,
-  type TestSchool,
-} from "./testing/database";
+import { act, actOk, newId, openTestSchool, type TestSchool } from "./testing/database";
 import { NOW, readingFor, startFid } from "./testing/fid";
 
 let database: Database;
 let pool: Pool;
 let ours: TestSchool;
 beforeAll(async () => {
-  ({ database, pool } = await openTestDatabase("measuring"));
-  ours = await addTestSchool(database);
+  ({ database, pool, ours } = await openTestSchool("measuring"));
 });
 afterAll(() => pool.end());
 

@@ -9,23 +9,14 @@ import type { Database } from "./database";
 import { findBenchPiece, findPhoto } from "./queries/bench";
 import { listCalls } from "./queries/eye";
 import * as schema from "./schema";
-import {
-  act,
-  actOk,
-  addTestSchool,
-  newId,
-  openTestDatabase,
-  SECRET,
-  type TestSchool,
-} from "./testing/database";
+import { act, actOk, newId, openTestSchool, SECRET, type TestSchool } from "./testing/database";
 import { NOW, readingFor, startFid } from "./testing/fid";
 
 let database: Database;
 let pool: Pool;
 let ours: TestSchool;
 beforeAll(async () => {
-  ({ database, pool } = await openTestDatabase("own_bench"));
-  ours = await addTestSchool(database);
+  ({ database, pool, ours } = await openTestSchool("own_bench"));
 });
 afterAll(() => pool.end());
 

@@ -13,10 +13,9 @@ import * as schema from "./schema";
 import {
   act,
   actOk,
-  addTestSchool,
   fingerprint,
   newId,
-  openTestDatabase,
+  openTestSchool,
   type TestSchool,
 } from "./testing/database";
 import { NOW, readingFor, startFid as startSharedFid, valuesOnSize } from "./testing/fid";
@@ -26,8 +25,7 @@ let pool: Pool;
 let ours: TestSchool;
 
 beforeAll(async () => {
-  ({ database, pool } = await openTestDatabase("records"));
-  ours = await addTestSchool(database);
+  ({ database, pool, ours } = await openTestSchool("records"));
 });
 afterAll(() => pool.end());
 

@@ -5,22 +5,14 @@ import type { Database } from "./database";
 import { findBenchPiece } from "./queries/bench";
 import { findDesign } from "./queries/exercises";
 import * as schema from "./schema";
-import {
-  act,
-  actOk,
-  addTestSchool,
-  newId,
-  openTestDatabase,
-  type TestSchool,
-} from "./testing/database";
+import { act, actOk, newId, openTestSchool, type TestSchool } from "./testing/database";
 import { NOW, readingFor, startFid } from "./testing/fid";
 
 let database: Database;
 let pool: Pool;
 let ours: TestSchool;
 beforeAll(async () => {
-  ({ database, pool } = await openTestDatabase("rules"));
-  ours = await addTestSchool(database);
+  ({ database, pool, ours } = await openTestSchool("rules"));
 });
 afterAll(() => pool.end());
 

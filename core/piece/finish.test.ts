@@ -1,7 +1,7 @@
+import { createRequire } from "node:module";
 import fc from "fast-check";
-// A general-purpose library, and nothing of ours: adaptive Simpson quadrature.
-// eslint-disable-next-line @typescript-eslint/no-require-imports -- it has no types
-const integrate = require("integrate-adaptive-simpson") as (
+// A general-purpose library without types, and nothing of ours: adaptive Simpson quadrature.
+const integrate = createRequire(import.meta.url)("integrate-adaptive-simpson") as (
   of: (x: number) => number,
   from: number,
   to: number,

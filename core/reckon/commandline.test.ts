@@ -1,35 +1,54 @@
 import { spawnSync } from "node:child_process";
+import { answerLine } from "./commandline";
 
-const run = (args: string[], input = "") =>
-  spawnSync(process.execPath, ["--import", "tsx", "scripts/reckon.ts", ...args], {
-    encoding: "utf8",
-    input,
+const noInput = () => "";
+
+describe("as a process", () => {
+  const run = (args: string[], input = "") => {
+    const started = ["--import", "tsx", "scripts/reckon.ts", ...args];
+    const { status, stdout, stderr } = spawnSync(process.execPath, started, {
+      encoding: "utf8",
+      input,
+    });
+    return { status, stdout, stderr };
+  };
+
+  test("the input on standard input; one JSON object on standard output, exit 0", () => {
+    const done = run(["length"], '{"text":"5/8 in"}');
+    expect(done).toMatchObject({ status: 0, stderr: "" });
+    expect(JSON.parse(done.stdout)).toMatchObject({ mm: 15.875 });
   });
 
-test("one JSON object on standard output", () => {
-  const done = run(["taper", '{"from":{"shape":"square","size":12},"to":"point","length":90}']);
-  expect([done.status, done.stderr]).toEqual([0, ""]);
-  expect(JSON.parse(done.stdout)).toEqual({ stockLengthMm: 30, volumeMm3: 4320 });
+  test("nothing on standard output, the reason on standard error, exit 2", () => {
+    const done = run(["taper", "{nonsense"]);
+    expect(done).toMatchObject({ status: 2, stdout: "" });
+    expect(JSON.parse(done.stderr)).toMatchObject({ error: { path: "" } });
+  });
 });
 
-test("input may come on standard input", () => {
-  const done = run(["length"], '{"text":"5/8 in"}');
-  expect(JSON.parse(done.stdout)).toMatchObject({ mm: 15.875 });
+test("the input may come as an argument", () => {
+  const input = '{"from":{"shape":"square","size":12},"to":"point","length":90}';
+  const { output, error, exitCode } = answerLine(["taper", input], noInput);
+  expect([exitCode, error]).toEqual([0, ""]);
+  expect(JSON.parse(output)).toEqual({ stockLengthMm: 30, volumeMm3: 4320 });
 });
 
 test.each([
   [["taper", '{"from":{"shape":"square"},"to":"point","length":90}'], "from.size"],
   [["taper", "{nonsense"], ""],
+  [["taper"], ""],
   [["nonsense", "{}"], ""],
-])("%j: nothing on standard output, the reason on standard error, exit 2", (args, path) => {
-  const done = run(args);
-  expect([done.status, done.stdout]).toEqual([2, ""]);
-  const { error } = JSON.parse(done.stderr) as { error: { message: string; path: string } };
-  expect(error.path).toBe(path);
-  expect(error.message.length).toBeGreaterThan(10);
+])("%j is refused with the place and the reason", (args, path) => {
+  const { output, error, exitCode } = answerLine(args, noInput);
+  expect([exitCode, output]).toEqual([2, ""]);
+  const said = JSON.parse(error) as { error: { message: string; path: string } };
+  expect(said.error.path).toBe(path);
+  expect(said.error.message.length).toBeGreaterThan(10);
 });
 
-test("the list describes every reckoner", () => {
-  const { reckoners } = JSON.parse(run(["list"]).stdout) as { reckoners: { name: string }[] };
+test("without a name, or by `list`, every reckoner is described", () => {
+  const listed = answerLine([], noInput);
+  expect(answerLine(["list"], noInput)).toEqual(listed);
+  const { reckoners } = JSON.parse(listed.output) as { reckoners: { name: string }[] };
   expect(reckoners.map(({ name }) => name)).toContain("plan");
 });

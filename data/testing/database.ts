@@ -11,23 +11,48 @@ import { migrateDatabase } from "../migrate";
 
 export const SECRET = "a secret for tests that is long enough";
 
-/** A database of its own for a test file, migrated and empty, on the server in TEST_DATABASE_URL. */
-export async function openTestDatabase(name: string) {
+const nameOf = (name: string) => `bell_step_test_${name}`;
+
+/** A database on the server in TEST_DATABASE_URL. */
+function addressOf(database: string): string {
   const server = process.env.TEST_DATABASE_URL;
   if (!server) throw new Error("TEST_DATABASE_URL is not set: run these tests by npm test.");
-  const at = (database: string) => {
-    const url = new URL(server);
-    url.pathname = `/${database}`;
-    return url.href;
-  };
-  const admin = new pg.Client({ connectionString: at("postgres") });
+  const url = new URL(server);
+  url.pathname = `/${database}`;
+  return url.href;
+}
+
+/** Makes a database anew, empty or as a copy of another, and opens it. */
+async function createDatabase(name: string, template = "template1") {
+  const admin = new pg.Client({ connectionString: addressOf("postgres") });
   await admin.connect();
-  await admin.query(`drop database if exists bell_step_test_${name} with (force)`);
-  await admin.query(`create database bell_step_test_${name}`);
+  await admin.query(`drop database if exists ${nameOf(name)} with (force)`);
+  await admin.query(`create database ${nameOf(name)} template ${template}`);
   await admin.end();
-  const opened = openDatabase(at(`bell_step_test_${name}`), 6);
+  return openDatabase(addressOf(nameOf(name)), 6);
+}
+
+/** A database of its own for a test file, migrated and empty. */
+export async function openTestDatabase(name: string) {
+  const opened = await createDatabase(name);
   await migrateDatabase(opened.database, process.cwd());
   return opened;
+}
+
+/** The database that those with a school are copies of, made once for all test files. */
+const TEMPLATE = `template_${process.env.JEST_WORKER_ID ?? "1"}`;
+let templated: Promise<TestSchool> | undefined;
+async function makeTemplate(): Promise<TestSchool> {
+  const { database, pool } = await openTestDatabase(TEMPLATE);
+  const school = await addTestSchool(database);
+  await pool.end();
+  return school;
+}
+
+/** A database of its own for a test file, with the simulator's school in it. */
+export async function openTestSchool(name: string) {
+  const ours = await (templated ??= makeTemplate());
+  return { ...(await createDatabase(name, nameOf(TEMPLATE))), ours };
 }
 
 /** A school of the simulator's, with the actors tests need. */
