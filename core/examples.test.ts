@@ -5,9 +5,9 @@ import { join } from "node:path";
 const examples = readdirSync(import.meta.dirname, { recursive: true, encoding: "utf8" })
   .filter((file) => file.endsWith(".ts") && !file.endsWith(".test.ts"))
   .flatMap((file) =>
-    [...readFileSync(join(import.meta.dirname, file), "utf8").matchAll(/@example (.+?) → (.+)$/gm)].map(
-      ([, call, result]) => ({ file, call: call!, result: result! }),
-    ),
+    [
+      ...readFileSync(join(import.meta.dirname, file), "utf8").matchAll(/@example (.+?) → (.+)$/gm),
+    ].map(([, call, result]) => ({ file, call: call!, result: result! })),
   );
 
 test("there are examples to run", () => {

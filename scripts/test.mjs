@@ -115,7 +115,7 @@ async function browserTests({ env, port }) {
  * What hasn't changed since the last run here isn't read again; a clean checkout checks it all.
  * Kept among the packages, so that it goes when they are installed anew.
  */
-const KNOWN = join(ROOT, "node_modules/.cache");
+const KNOWN = join(ROOT, "node_modules/.cache/bell-step");
 const cache = (tool) => ["--cache", "--cache-location", join(KNOWN, tool)];
 const byContent = ["--cache-strategy", "content"];
 const SOURCES = ["app", "core", "data", "offline", "print", "ui", "scripts", "e2e"];

@@ -1,13 +1,6 @@
-import { createRequire } from "node:module";
 import fc from "fast-check";
-// A general-purpose library without types, and nothing of ours: adaptive Simpson quadrature.
-const integrate = createRequire(import.meta.url)("integrate-adaptive-simpson") as (
-  of: (x: number) => number,
-  from: number,
-  to: number,
-  tolerance: number,
-  depth: number,
-) => number;
+// A general-purpose library, and nothing of ours: adaptive Simpson quadrature.
+import integrate from "integrate-adaptive-simpson";
 import { SHELF_EXERCISES } from "@/data/demo/exercises";
 import { exerciseContentSchema } from "../exercise/exercise";
 import { spiralLengthMm } from "../curve/spiral";
