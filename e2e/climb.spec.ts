@@ -1,5 +1,6 @@
 import { expect, type Page } from "@playwright/test";
-import { expectAccessible, signInOnly, watchConsole } from "./shop";
+import { expectAccessible } from "./accessible";
+import { signInOnly, watchConsole } from "./shop";
 import { test } from "./test";
 
 /** Opens the cohort and chooses a learner. */

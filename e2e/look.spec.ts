@@ -1,5 +1,6 @@
 import { expect, test as alone } from "@playwright/test";
-import { expectAccessible, signIn, signInOnly, startPiece, take, watchConsole } from "./shop";
+import { expectAccessible } from "./accessible";
+import { signIn, signInOnly, startPiece, take, watchConsole } from "./shop";
 import { test } from "./test";
 
 test("the sign-in page, a page that isn't there and one that isn't yours are accessible", async ({
@@ -57,7 +58,7 @@ test("an exercise and a learner are accessible, and so is finding them", async (
   await expectAccessible(page);
   await page.keyboard.press("Control+k");
   await expect(page.getByRole("dialog")).toBeVisible();
-  await expectAccessible(page);
+  await expectAccessible(page, "[role=dialog]");
   expect(complaints).toEqual([]);
 });
 
@@ -96,10 +97,10 @@ test("the bench is accessible mid-piece, with its defect dialog, and with a ques
   await page.locator("[data-reading]").fill("");
   await page.keyboard.press("d");
   await expect(page.getByRole("dialog")).toBeVisible();
-  await expectAccessible(page);
+  await expectAccessible(page, "[role=dialog]");
   await page.keyboard.press("Enter");
   await expect(page.getByLabel("How bad")).toBeVisible();
-  await expectAccessible(page);
+  await expectAccessible(page, "[role=dialog]");
   // The keyboard goes round within the dialog, both ways.
   const dialog = page.getByRole("dialog");
   const focused = dialog.locator(":focus");

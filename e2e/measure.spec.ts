@@ -1,7 +1,8 @@
 import { expect, type Page } from "@playwright/test";
+import { expectAccessible } from "./accessible";
 import { heatColour } from "../core/heat/colours";
 import { setFor } from "./records";
-import { expectAccessible, GOOD_FID, saved, signInOnly, startPiece, take } from "./shop";
+import { GOOD_FID, saved, signInOnly, startPiece, take } from "./shop";
 import { test } from "./test";
 
 test.beforeEach(async ({ page }) => signInOnly(page, "oda"));

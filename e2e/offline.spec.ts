@@ -1,5 +1,6 @@
 import { expect, test, type Page } from "@playwright/test";
-import { expectAccessible, saved, signIn, signInOnly, startPiece, take, takeAndSend } from "./shop";
+import { expectAccessible } from "./accessible";
+import { saved, signIn, signInOnly, startPiece, take, takeAndSend } from "./shop";
 
 test.use({ serviceWorkers: "allow" });
 

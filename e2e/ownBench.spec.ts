@@ -1,15 +1,6 @@
 import { expect, type Page, test as alone } from "@playwright/test";
-import {
-  aPhoto,
-  expectAccessible,
-  GOOD_FID,
-  saved,
-  signIn,
-  signInOnly,
-  startPiece,
-  take,
-  takeAndSend,
-} from "./shop";
+import { expectAccessible } from "./accessible";
+import { aPhoto, GOOD_FID, saved, signIn, signInOnly, startPiece, take, takeAndSend } from "./shop";
 import { test } from "./test";
 
 const slate = (page: Page) => page.getByRole("complementary", { name: "Verdict" });

@@ -1,13 +1,6 @@
 import { expect, type Page } from "@playwright/test";
-import axe from "axe-core";
 import sharp from "sharp";
 import { takeIn } from "./records";
-
-declare global {
-  interface Window {
-    axe: typeof axe;
-  }
-}
 
 const PASSWORD = "anvil-and-bell";
 
@@ -68,19 +61,6 @@ export const aPhoto = () =>
     .toBuffer();
 
 export const saved = (page: Page) => expect(page.getByText("all saved")).toBeVisible();
-
-/** No serious or critical finding by axe, on the whole page or in a part of it. */
-export async function expectAccessible(page: Page, within = "html"): Promise<void> {
-  await page.evaluate(axe.source);
-  const found = await page.evaluate(async (part) => {
-    // What passes isn't described: that is most of the answer.
-    const { violations } = await window.axe.run(part, { resultTypes: ["violations"] });
-    return violations
-      .filter(({ impact }) => impact === "serious" || impact === "critical")
-      .map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(" | ")}`);
-  }, within);
-  expect(found).toEqual([]);
-}
 
 /** Fails the test on a content security policy breach or an uncaught error. */
 export function watchConsole(page: Page): string[] {
