@@ -45,9 +45,10 @@ import {
   act,
   actOk,
   addTestSchool,
-  fingerprint,
+  lookAtRecords,
   newId,
   openTestSchool,
+  type RecordsSeen,
   type TestSchool,
 } from "./testing/database";
 
@@ -301,14 +302,14 @@ test("the table above has every command", () => {
 });
 
 /** The records as the last command tried left them; nothing else changes them in between. */
-let asLeft: string;
+let asLeft: RecordsSeen;
 
 describe.each(COMMAND_NAMES)("%s", (name) => {
   const tried = async (actor: Actor | null) => {
-    const before = (asLeft ??= await fingerprint(pool));
+    const before = (asLeft ??= await lookAtRecords(pool));
     const answer = await act(database, actor, name, inputs()[name]);
-    asLeft = await fingerprint(pool);
-    const changed = asLeft !== before;
+    asLeft = await lookAtRecords(pool, before);
+    const changed = asLeft.mark !== before.mark;
     return { code: answer.ok ? "ok" : answer.error.code, changed };
   };
 

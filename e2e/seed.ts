@@ -3,9 +3,13 @@ import { openDatabase } from "@/data/database";
 import { insertDemoRows } from "@/data/demo/insert";
 import { DEMO_PASSWORD } from "@/data/demo/people";
 import { buildDemoSchool } from "@/data/demo/school";
+import { seedDemonstration } from "@/data/demo/seed";
+import { migrateDatabase } from "@/data/migrate";
 
-/** Beside the demonstration school a second one, whose instructor must find nothing of the first. */
+/** The demonstration school, and a second one whose instructor must find nothing of the first. */
 const { database, pool } = openDatabase(process.env.DATABASE_URL!, 2);
+await migrateDatabase(database, process.cwd());
+await seedDemonstration(database, Date.now());
 const rows = buildDemoSchool({ seed: 4242 });
 rows.school[0]!.name = "Another school";
 // Names of the first school must not turn up by way of this one.

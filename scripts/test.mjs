@@ -84,7 +84,6 @@ async function prepareBrowserTests(serverUrl) {
     // The whole run signs in from one address; the limit itself is tested with the data.
     BELL_STEP_SIGN_IN_LIMIT: "100000",
   });
-  await run(bin("tsx"), ["scripts/seed-demo.ts"], { cwd: ROOT, env });
   await run(bin("tsx"), ["e2e/seed.ts"], { cwd: ROOT, env });
   say("building the application for the browser tests …");
   await buildApp(env, { quiet: true });

@@ -139,3 +139,21 @@ export async function fingerprint(pool: pg.Pool): Promise<string> {
   );
   return tables.map(({ name }, index) => `${name}=${rows[0]!.marks[index]}`).join("\n");
 }
+
+/** The records at a time: how far the server's writing had come, and what they then were. */
+export interface RecordsSeen {
+  writes: string;
+  mark: string;
+}
+
+/**
+ * The records as they are. Only a transaction that writes takes a number (PostgreSQL manual,
+ * "Transaction ID and Snapshot Information Functions"): where none has since `before`, they are those.
+ */
+export async function lookAtRecords(pool: pg.Pool, before?: RecordsSeen): Promise<RecordsSeen> {
+  const { rows } = await pool.query<{ writes: string }>(
+    "select pg_snapshot_xmax(pg_current_snapshot())::text as writes",
+  );
+  const { writes } = rows[0]!;
+  return writes === before?.writes ? before : { writes, mark: await fingerprint(pool) };
+}

@@ -1,0 +1,47 @@
+import { hashPassword, makeAccount } from "../accounts";
+import type { Database } from "../database";
+import { school } from "../schema";
+import { insertDemoRows } from "./insert";
+import { DEMO_PASSWORD, demoEmail, LEARNERS, SCHOOL_NAME, STAFF } from "./people";
+import type { DemoRows } from "./rows";
+import { buildDemoSchool } from "./school";
+
+const DAY_MS = 86_400_000;
+/** From the first evening to the last piece of the weeks now running. */
+const RUNNING_DAYS = 47;
+
+/** The Tuesday evening these weeks began, so that the last of them has just been. */
+function weeksNowRunning(now: number): number {
+  const day = new Date(now - RUNNING_DAYS * DAY_MS);
+  day.setUTCHours(17, 0, 0, 0);
+  const sinceTuesday = (day.getUTCDay() + 5) % 7;
+  return day.getTime() - sinceTuesday * DAY_MS;
+}
+
+/** A database that holds a school, and not the demonstration's. */
+export class AnotherSchool extends Error {}
+
+/**
+ * Fills an empty, migrated database with the demonstration school and its accounts, up to now
+ * (ms since 1970), and gives its rows; leaves a database that has it as it is. Throws
+ * `AnotherSchool` where there is another.
+ */
+export async function seedDemonstration(
+  database: Database,
+  now: number,
+): Promise<DemoRows | undefined> {
+  const schools = await database.select({ name: school.name }).from(school);
+  if (schools.some(({ name }) => name === SCHOOL_NAME)) return undefined;
+  if (schools.length > 0) throw new AnotherSchool();
+  const rows = buildDemoSchool({ start: weeksNowRunning(now), earlierTerms: true });
+  const passwordHash = await hashPassword(DEMO_PASSWORD);
+  await database.transaction(async (tx) => {
+    await insertDemoRows(tx, rows);
+    for (const { name, account } of [...STAFF, ...LEARNERS]) {
+      if (!account) continue;
+      const personId = rows.person.find((person) => person.name === name)!.id;
+      await makeAccount(tx, { personId, email: demoEmail(account), passwordHash });
+    }
+  });
+  return rows;
+}
