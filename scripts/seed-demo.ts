@@ -13,9 +13,7 @@ try {
     );
 } catch (error) {
   if (!(error instanceof AnotherSchool)) throw error;
-  process.stderr.write(
-    "This database holds another school; the demonstration needs one of its own.\n",
-  );
+  process.stderr.write(`${error.message}\n`);
   process.exitCode = 2;
 } finally {
   await pool.end();

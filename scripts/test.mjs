@@ -58,8 +58,10 @@ const bin = (name) => join(ROOT, "node_modules/.bin", name);
 
 function jest(project, env = process.env) {
   const report = join(LOCAL, `${project}-results.json`);
-  const args = ["--import", "tsx", bin("jest"), "--selectProjects", project];
-  args.push("--json", `--outputFile=${report}`, "--silent=false");
+  const args = [
+    ...["--import", "tsx", bin("jest")],
+    ...["--selectProjects", project, "--json", `--outputFile=${report}`],
+  ];
   return suite(project, report, process.execPath, args, env, (found) => [
     found.numPassedTests,
     // A file that could not even be loaded has run no test, and counts as one failed.

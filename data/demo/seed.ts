@@ -19,7 +19,9 @@ function weeksNowRunning(now: number): number {
 }
 
 /** A database that holds a school, and not the demonstration's. */
-export class AnotherSchool extends Error {}
+export class AnotherSchool extends Error {
+  override message = "This database holds another school; the demonstration needs one of its own.";
+}
 
 /**
  * Fills an empty, migrated database with the demonstration school and its accounts, up to now
