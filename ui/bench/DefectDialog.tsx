@@ -133,48 +133,50 @@ function DefectForm({ kind, places, stages, unit, onNote, onBack }: DefectFormPr
       <div className="mb-2 flex justify-center border-y border-rule bg-limewash py-2">
         <DefectPicture code={kind.code} widthPx={240} />
       </div>
-      <p className="mb-4 text-15">
+      <p className="mb-4 text-15 first-letter:uppercase">
         {kind.shows}. {kind.remedy}
         {kind.now ? <strong> Before anything else is done to it.</strong> : null}
       </p>
-      <Field label="How bad">
-        {(wiring) => (
-          <select {...wiring} {...register("severity")} autoFocus className="field">
-            {SEVERITIES.map((severity) => (
-              <option key={severity}>{severity}</option>
-            ))}
-          </select>
-        )}
-      </Field>
-      <Field label="Where">
-        {(wiring) => (
-          <select {...wiring} {...register("place")} className="field">
-            <option value="">all over</option>
-            {places.map(({ label, atMm }, index) => (
-              <option key={label} value={index}>
-                {label}, {printBothUnits(atMm, unit)} from end A
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
-      {stages.length > 0 ? (
-        <Field label="Arose at">
+      <div className="grid gap-x-4 sm:grid-cols-2">
+        <Field label="How bad">
           {(wiring) => (
-            <select {...wiring} {...register("stage")} className="field">
-              <option value="">not known</option>
-              {stages.map((title, index) => (
-                <option key={title} value={index}>
-                  {index + 1}. {title}
+            <select {...wiring} {...register("severity")} autoFocus className="field">
+              {SEVERITIES.map((severity) => (
+                <option key={severity}>{severity}</option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field label="Where">
+          {(wiring) => (
+            <select {...wiring} {...register("place")} className="field">
+              <option value="">all over</option>
+              {places.map(({ label, atMm }, index) => (
+                <option key={label} value={index}>
+                  {label}, {printBothUnits(atMm, unit)} from end A
                 </option>
               ))}
             </select>
           )}
         </Field>
-      ) : null}
-      <Field label="Note" error={formState.errors.note?.message}>
-        {(wiring) => <input {...wiring} {...register("note")} className="field" />}
-      </Field>
+        {stages.length > 0 ? (
+          <Field label="Arose at">
+            {(wiring) => (
+              <select {...wiring} {...register("stage")} className="field">
+                <option value="">not known</option>
+                {stages.map((title, index) => (
+                  <option key={title} value={index}>
+                    {index + 1}. {title}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+        ) : null}
+        <Field label="Note" error={formState.errors.note?.message}>
+          {(wiring) => <input {...wiring} {...register("note")} className="field" />}
+        </Field>
+      </div>
       <div className="flex gap-3">
         <button className="button button-main" type="submit">
           Note it
