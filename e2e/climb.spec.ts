@@ -104,7 +104,11 @@ test("the next class: planned under Prepare, everybody's piece and its bar, set 
   ).toContainText(/ mm · /);
   await page.getByRole("button", { name: /^Set all/ }).click();
   await expect(page.getByRole("button", { name: /^Set all/ })).toBeHidden();
-  await expect(page.getByRole("button", { name: "Set it" })).toHaveCount(0);
+  // Two whom no other test gives anything.
+  for (const learner of ["Ines Quayle", "Dov Tarnside"])
+    await expect(
+      page.getByRole("row", { name: learner }).getByRole("button", { name: "Set it" }),
+    ).toHaveCount(0);
   expect(complaints).toEqual([]);
 });
 
@@ -229,15 +233,15 @@ test("a roster from a file: every wrong line is told, nobody half-added; then al
     file.setInputFiles({ name: "roster.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
   const part = page.getByRole("region", { name: "Learners from a file" });
   await give(
-    "name,cohort\nRoana Pell,Tuesday evening\n=cmd(),Tuesday evening\nIvo Brackwater,Saturday morning\nUna Skerry,Monday\n",
+    "name,cohort\nRoana Pell,Tuesday evening\n=cmd(),Tuesday evening\nIvo Brackwater,Tuesday evening\nUna Skerry,Monday\n",
   );
-  await expect(part.getByRole("status")).toContainText("1 lines are right");
+  await expect(part.getByRole("status")).toContainText("one line is right.");
   await expect(part.getByRole("status")).toContainText("Line 3: “=cmd()” begins like a formula");
   await expect(part.getByRole("status")).toContainText("Line 4: Ivo Brackwater is there already.");
   await expect(part.getByRole("status")).toContainText("Line 5: There is no cohort “Monday”");
   await expect(part.getByRole("button", { name: /^Add all/ })).toHaveCount(0);
-  await give("cohort;name\nSaturday morning;Roana Pell\nSaturday morning;Una Skerry\n");
+  await give("cohort;name\nTuesday evening;Roana Pell\nTuesday evening;Una Skerry\n");
   await part.getByRole("button", { name: "Add all 2" }).click();
   await expect(part.getByText("2 added.")).toBeVisible();
-  await expect(page.getByRole("region", { name: "Saturday morning" })).toContainText("Una Skerry");
+  await expect(page.getByRole("region", { name: "Tuesday evening" })).toContainText("Una Skerry");
 });

@@ -1,4 +1,4 @@
-import { expect, type Page } from "@playwright/test";
+import { expect, type Page, test as alone } from "@playwright/test";
 import { expectAccessible } from "./accessible";
 import { heatColour } from "../core/heat/colours";
 import { setFor } from "./records";
@@ -91,78 +91,79 @@ test("what the eye judges is chosen, by key or by tap", async ({ page }) => {
   await saved(page);
 });
 
-test("practice readings and a cable come through the same door; half messages wait, nonsense is told", async ({
-  page,
-}) => {
-  // A stand-in for the browser's serial port, which the test feeds.
-  await page.addInitScript(() => {
-    let feed: ReadableStreamDefaultController<Uint8Array>;
-    const readable = new ReadableStream<Uint8Array>({
-      start: (controller) => void (feed = controller),
+alone(
+  "practice readings and a cable come through the same door; half messages wait, nonsense is told",
+  async ({ page }) => {
+    // A stand-in for the browser's serial port, which the test feeds.
+    await page.addInitScript(() => {
+      let feed: ReadableStreamDefaultController<Uint8Array>;
+      const readable = new ReadableStream<Uint8Array>({
+        start: (controller) => void (feed = controller),
+      });
+      const port = { readable, open: () => Promise.resolve(), close: () => Promise.resolve() };
+      Object.defineProperty(navigator, "serial", {
+        value: { requestPort: () => Promise.resolve(port) },
+      });
+      Object.assign(window, {
+        sendByCable: (text: string) => feed.enqueue(new TextEncoder().encode(text)),
+      });
     });
-    const port = { readable, open: () => Promise.resolve(), close: () => Promise.resolve() };
-    Object.defineProperty(navigator, "serial", {
-      value: { requestPort: () => Promise.resolve(port) },
-    });
-    Object.assign(window, {
-      sendByCable: (text: string) => feed.enqueue(new TextEncoder().encode(text)),
-    });
-  });
-  const send = (text: string) =>
-    page.evaluate(
-      (sent) => (window as unknown as { sendByCable: (text: string) => void }).sendByCable(sent),
-      text,
+    const send = (text: string) =>
+      page.evaluate(
+        (sent) => (window as unknown as { sendByCable: (text: string) => void }).sendByCable(sent),
+        text,
+      );
+    await startPiece(page, "Asta Kelling", "fid");
+    await page.keyboard.press("v");
+    const devices = page.getByRole("region", { name: "Devices" });
+    await devices.getByRole("button", { name: "Press the practice instrument" }).click();
+    await expect(station(page, 1)).toHaveAccessibleName(/mm, /);
+    await devices.getByRole("button", { name: "Connect an instrument by cable" }).click();
+    await expect(devices.getByRole("status")).toContainText("The cable is connected");
+    await send("3.0");
+    await send("4 mm\r\n");
+    await expect(station(page, 2)).toHaveAccessibleName(/3\.0 mm, on size/);
+    // Two devices at once: what comes by cable doesn't mix with what is being typed.
+    await page.locator("[data-reading]").focus();
+    await page.keyboard.type("7.");
+    await expect(page.locator("[data-reading]")).toHaveValue("7.");
+    await send("3.1 mm\r\n");
+    await expect(devices.getByRole("status")).toContainText(
+      "3.1 mm came while another reading was being typed",
     );
-  await startPiece(page, "Asta Kelling", "fid");
-  await page.keyboard.press("v");
-  const devices = page.getByRole("region", { name: "Devices" });
-  await devices.getByRole("button", { name: "Press the practice instrument" }).click();
-  await expect(station(page, 1)).toHaveAccessibleName(/mm, /);
-  await devices.getByRole("button", { name: "Connect an instrument by cable" }).click();
-  await expect(devices.getByRole("status")).toContainText("The cable is connected");
-  await send("3.0");
-  await send("4 mm\r\n");
-  await expect(station(page, 2)).toHaveAccessibleName(/3\.0 mm, on size/);
-  // Two devices at once: what comes by cable doesn't mix with what is being typed.
-  await page.locator("[data-reading]").focus();
-  await page.keyboard.type("7.");
-  await expect(page.locator("[data-reading]")).toHaveValue("7.");
-  await send("3.1 mm\r\n");
-  await expect(devices.getByRole("status")).toContainText(
-    "3.1 mm came while another reading was being typed",
-  );
-  await expect(page.locator("[data-reading]")).toHaveValue("7.");
-  await page.keyboard.press("Backspace");
-  await page.keyboard.press("Backspace");
-  await send("7#.6\r\n");
-  await expect(devices.getByRole("status")).toContainText("isn't a whole reading");
-  await send("412 g\r\n");
-  await expect(devices.getByRole("status")).toContainText("412 g on the scale");
-  await expect(page.getByRole("list", { name: "Sent by devices" })).toContainText(
-    "412 g on the scale",
-  );
-  await send("860 C\r\n");
-  await expect(devices.getByRole("status")).toContainText("860 °C, bright cherry");
-  await devices.getByRole("button", { name: "Practice pyrometer" }).click();
-  await expect(devices.getByRole("status")).toContainText(/\d{3,4} °C, /);
-  // The twin's temperature is the piece's own; the colour named is that of the temperature shown.
-  const shown = (await devices.getByRole("status").textContent())!;
-  const celsius = Number(/(\d+) °C/.exec(shown)![1]);
-  expect(shown).toContain(`${celsius} °C, ${heatColour(celsius, "dim").name}.`);
-  await devices.getByRole("button", { name: "Practice scale" }).click();
-  await expect(devices.getByRole("status")).toContainText("% lighter");
-  await send("7.62 mm\r\n");
-  await expect(station(page, 3)).toHaveAccessibleName(/7\.6 mm, on size/);
-  await devices.getByRole("button", { name: "Let the cable go" }).click();
-  await expect(
-    devices.getByRole("button", { name: "Connect an instrument by cable" }),
-  ).toBeVisible();
-  await saved(page);
-  await page.reload();
-  await expect(
-    page.getByRole("list", { name: "Sent by devices" }).getByRole("listitem"),
-  ).toHaveCount(4);
-});
+    await expect(page.locator("[data-reading]")).toHaveValue("7.");
+    await page.keyboard.press("Backspace");
+    await page.keyboard.press("Backspace");
+    await send("7#.6\r\n");
+    await expect(devices.getByRole("status")).toContainText("isn't a whole reading");
+    await send("412 g\r\n");
+    await expect(devices.getByRole("status")).toContainText("412 g on the scale");
+    await expect(page.getByRole("list", { name: "Sent by devices" })).toContainText(
+      "412 g on the scale",
+    );
+    await send("860 C\r\n");
+    await expect(devices.getByRole("status")).toContainText("860 °C, bright cherry");
+    await devices.getByRole("button", { name: "Practice pyrometer" }).click();
+    await expect(devices.getByRole("status")).toContainText(/\d{3,4} °C, /);
+    // The twin's temperature is the piece's own; the colour named is that of the temperature shown.
+    const shown = (await devices.getByRole("status").textContent())!;
+    const celsius = Number(/(\d+) °C/.exec(shown)![1]);
+    expect(shown).toContain(`${celsius} °C, ${heatColour(celsius, "dim").name}.`);
+    await devices.getByRole("button", { name: "Practice scale" }).click();
+    await expect(devices.getByRole("status")).toContainText("% lighter");
+    await send("7.62 mm\r\n");
+    await expect(station(page, 3)).toHaveAccessibleName(/7\.6 mm, on size/);
+    await devices.getByRole("button", { name: "Let the cable go" }).click();
+    await expect(
+      devices.getByRole("button", { name: "Connect an instrument by cable" }),
+    ).toBeVisible();
+    await saved(page);
+    await page.reload();
+    await expect(
+      page.getByRole("list", { name: "Sent by devices" }).getByRole("listitem"),
+    ).toHaveCount(4);
+  },
+);
 
 test("too close to call names what could decide; another instrument is taken up and does", async ({
   page,
@@ -231,16 +232,17 @@ test("the tag takes the piece to the bench, in any case; one that isn't here is 
   await expect(page.getByText("T1-2", { exact: true })).toBeVisible();
 });
 
-test("a heat counted starts its time out of the fire, against what the section allows", async ({
-  page,
-}) => {
-  await startPiece(page, "Tam Okoro-Lisle", "fid");
-  await page.clock.install();
-  await page.keyboard.press("h");
-  const timer = page.getByRole("timer", { name: "This heat" });
-  await expect(timer).toContainText(/0 s of \d+ s at most/);
-  await page.clock.fastForward(12_000);
-  await expect(timer).toContainText("12 s of");
-  await page.clock.fastForward(60_000);
-  await expect(timer).toContainText("back into it");
-});
+alone(
+  "a heat counted starts its time out of the fire, against what the section allows",
+  async ({ page }) => {
+    await startPiece(page, "Tam Okoro-Lisle", "fid");
+    await page.clock.install();
+    await page.keyboard.press("h");
+    const timer = page.getByRole("timer", { name: "This heat" });
+    await expect(timer).toContainText(/0 s of \d+ s at most/);
+    await page.clock.fastForward(12_000);
+    await expect(timer).toContainText("12 s of");
+    await page.clock.fastForward(60_000);
+    await expect(timer).toContainText("back into it");
+  },
+);

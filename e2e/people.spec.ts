@@ -1,5 +1,5 @@
 import { expect } from "@playwright/test";
-import { signIn, signInOnly } from "./shop";
+import { signIn, signInOnly, watchConsole } from "./shop";
 import { test } from "./test";
 
 test("a learner is added, invited, joins and finds nothing set", async ({ page, browser }) => {
@@ -72,6 +72,44 @@ test("before the page is alive nothing can be typed, so that no password gets in
   await expect(page.getByLabel("Password")).toBeDisabled();
   await expect(page.getByRole("button", { name: "Sign in", exact: true })).toBeDisabled();
   await context.close();
+});
+
+test("what is tapped, typed and ticked before the page is alive is done as soon as it is", async ({
+  page,
+}) => {
+  const complaints = watchConsole(page);
+  await signInOnly(page, "oda");
+  const early = async (path: string, hands: () => Promise<void>) => {
+    let letGo = () => {};
+    const held = new Promise<void>((resolve) => (letGo = resolve));
+    await page.route("**/*.js", async (route) => {
+      await held;
+      await route.continue();
+    });
+    await page.goto(path, { waitUntil: "commit" });
+    await hands();
+    letGo();
+    await page.unrouteAll({ behavior: "wait" });
+  };
+  await early("/reckon", async () => {
+    await page.getByLabel("text").fill("half a foot");
+    await page.getByLabel("text").fill("5/8 in");
+    await page.getByRole("button", { name: "inches" }).click();
+  });
+  await expect(page.getByText("15.875 mm", { exact: true })).toBeVisible();
+  await expect(page.getByRole("button", { name: "inches" })).toHaveAttribute(
+    "aria-pressed",
+    "true",
+  );
+  await early("/measure/labels", async () => {
+    const ticks = page.getByRole("checkbox");
+    await ticks.first().uncheck();
+    await ticks.nth(1).uncheck();
+    await ticks.first().check();
+  });
+  const all = await page.getByRole("checkbox").count();
+  await expect(page.getByRole("button", { name: `Print ${all - 1} labels` })).toBeVisible();
+  expect(complaints).toEqual([]);
 });
 
 test("a step judged more loosely than the one before it is told, and not kept", async ({

@@ -49,7 +49,10 @@ export function RosterFile({
           {read.problems.length > 0 ? (
             <>
               <p className="font-semibold">
-                Nobody is added while something is wrong; {read.learners.length} lines are right.
+                Nobody is added while something is wrong;{" "}
+                {read.learners.length === 1
+                  ? "one line is right."
+                  : `${read.learners.length} lines are right.`}
               </p>
               <ul className="mt-1 max-h-60 overflow-auto border-l-4 border-light bg-sheet px-3 py-2">
                 {read.problems.map(({ line, message }) => (
