@@ -235,7 +235,7 @@ test("a roster from a file: every wrong line is told, nobody half-added; then al
   await give(
     "name,cohort\nRoana Pell,Tuesday evening\n=cmd(),Tuesday evening\nIvo Brackwater,Tuesday evening\nUna Skerry,Monday\n",
   );
-  await expect(part.getByRole("status")).toContainText("one line is right.");
+  await expect(part.getByRole("status")).toContainText("1 line is right.");
   await expect(part.getByRole("status")).toContainText("Line 3: “=cmd()” begins like a formula");
   await expect(part.getByRole("status")).toContainText("Line 4: Ivo Brackwater is there already.");
   await expect(part.getByRole("status")).toContainText("Line 5: There is no cohort “Monday”");

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { drawingOf } from "../drawing/drawing";
 import { dimensionX } from "../drawing/shapes";
-import { figure } from "./figure";
+import { figure, turnsFigure } from "./figure";
 import { SPIRAL_FORMS, spiralLengthMm, spiralPoints, spiralWidthMm } from "../curve/spiral";
 import { refuse } from "../problem/problem";
 import { lengthSchema } from "../units/schema";
@@ -50,8 +50,8 @@ export const scroll = defineReckoner({
   },
   working: ({ form, innerRadius, outerRadius, turns: count }) => ({
     developedLengthMm: {
-      archimedean: `∫ √(ρ² + ρ′²) dθ with ρ growing evenly from ${figure(innerRadius)} to ${figure(outerRadius)} mm over ${figure(count)} turns`,
-      logarithmic: `∫ √(ρ² + ρ′²) dθ with ρ growing by the same share each turn, ${figure(innerRadius)} to ${figure(outerRadius)} mm over ${figure(count)} turns`,
+      archimedean: `∫ √(ρ² + ρ′²) dθ with ρ growing evenly from ${figure(innerRadius)} to ${figure(outerRadius)} mm over ${turnsFigure(count)}`,
+      logarithmic: `∫ √(ρ² + ρ′²) dθ with ρ growing by the same share each turn, ${figure(innerRadius)} to ${figure(outerRadius)} mm over ${turnsFigure(count)}`,
       clothoid: `2 × 2π × ${figure(count)} / (1/${figure(innerRadius)} + 1/${figure(outerRadius)})`,
     }[form],
     maxWidthMm: "the widest across of all directions, centre line to centre line",

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { barDrawing } from "../drawing/barDrawing";
-import { figure } from "./figure";
+import { figure, turnsFigure } from "./figure";
 import { sectionSchema } from "../section/schema";
 import { cornerRadiusMm } from "../section/section";
 import { lengthSchema } from "../units/schema";
@@ -29,7 +29,7 @@ export const twist = defineReckoner({
     };
   },
   working: ({ section, length, turns: count }, { pitchMm }) => ({
-    pitchMm: `${figure(length)} mm / ${figure(count)} turns`,
+    pitchMm: `${figure(length)} mm / ${turnsFigure(count)}`,
     cornerStretch: `√(${figure(pitchMm)}² + (2π × ${figure(cornerRadiusMm(section))})²) / ${figure(pitchMm)}`,
     helixAngleDeg: `arctan(2π × ${figure(cornerRadiusMm(section))} / ${figure(pitchMm)})`,
   }),

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { box, drawingOf, line } from "../drawing/drawing";
 import { dimensionX } from "../drawing/shapes";
-import { figure } from "./figure";
+import { figure, turnsFigure } from "./figure";
 import { refuse } from "../problem/problem";
 import { lengthSchema } from "../units/schema";
 import { oneOf, turns } from "./fields";
@@ -78,7 +78,7 @@ export const wrap = defineReckoner({
       twistedLengthMm: `√(${figure(strandLengthMm)}² − (2π × ${radius} × ${figure(count)})²)`,
       strandLengthMm: `√(${figure(twistedLengthMm)}² + (2π × ${radius} × ${figure(count)})²)`,
       shorteningMm: `${figure(strandLengthMm)} − ${figure(twistedLengthMm)} mm`,
-      pitchMm: `${figure(twistedLengthMm)} mm / ${figure(count)} turns`,
+      pitchMm: `${figure(twistedLengthMm)} mm / ${turnsFigure(count)}`,
       tightestTurns: "where neighbouring strands touch side by side",
     };
   },

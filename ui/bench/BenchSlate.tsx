@@ -17,6 +17,7 @@ import type { Bench } from "./useBench";
 import type { Causes } from "./useCauses";
 import type { Signing } from "./useSigning";
 import { Link } from "../kit/Link";
+import { countOf } from "../words/count";
 
 interface BenchSlateProps {
   bench: Bench;
@@ -188,9 +189,8 @@ function Troubles({ bench, problem }: { bench: Bench; problem: string | null }) 
     <div role="alert">
       {connection === "unreachable" && onDevice.size > 0 ? (
         <Trouble>
-          The server can&rsquo;t be reached. {onDevice.size}{" "}
-          {onDevice.size === 1 ? "entry is" : "entries are"} kept on this device and will be sent
-          when it is back.
+          The server can&rsquo;t be reached. {countOf(onDevice.size, "entry is", "entries are")}{" "}
+          kept on this device and will be sent when it is back.
         </Trouble>
       ) : null}
       {connection === "signed-out" ? (

@@ -6,6 +6,7 @@ import { useForm } from "react-hook-form";
 import { newId, sendCommand } from "../command";
 import { FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
+import { countOf } from "../words/count";
 
 /** Begins a study of how inspectors agree. */
 export function StartStudy() {
@@ -74,7 +75,7 @@ export function FillStudy({
     const values = read.values.map((one) => ({ ...one, readingId: newId(), inspectorId }));
     const answer = await sendCommand("fill-study", { studyId, values });
     if (!answer.ok) return form.setError("root", { message: answer.error.message });
-    setDone(`${values.length} values entered.`);
+    setDone(`${countOf(values.length, "value")} entered.`);
     form.reset({ inspectorId, lines: "" });
     router.refresh();
   });

@@ -9,6 +9,7 @@ import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits, printInchFraction, printMmRounded } from "@/core/units/print";
 import type { Bar } from "./bars";
 import { idOf, itemsAlong, type BarItem } from "./order";
+import { countOf } from "../words/count";
 
 interface PartsTableProps {
   bar: Bar;
@@ -125,7 +126,7 @@ function stretchInWords(stretch: Stretch, unit: LengthUnit): string {
   }
 }
 
-const turns = (count: number) => `${Number(count.toFixed(2))} ${count === 1 ? "turn" : "turns"}`;
+const turns = (count: number) => countOf(Number(count.toFixed(2)), "turn");
 
 function featureInWords(feature: Feature, unit: LengthUnit): string {
   const length = (mm: number) => printBothUnits(mm, unit);

@@ -11,6 +11,7 @@ import { printMeasured } from "@/core/units/print";
 import { newId, sendCommand } from "../command";
 import { errorInWords, eyeInWords } from "../words/eye";
 import { DrawnBar } from "./DrawnBar";
+import { countOf } from "../words/count";
 
 const DRILL_SECONDS = 180;
 const ASKED = {
@@ -138,8 +139,8 @@ export function Drill({ unit, pxPerMm, onEnd }: DrillProps) {
       {eye ? <p className="text-15 text-ink-2">{eyeInWords(eye)}</p> : null}
       {unsaved > 0 ? (
         <p role="alert" className="mt-1 text-15 text-heavy">
-          {unsaved} {unsaved === 1 ? "call" : "calls"} could not be saved: the server can&rsquo;t be
-          reached. The drill goes on all the same.
+          {countOf(unsaved, "call")} could not be saved: the server can&rsquo;t be reached. The
+          drill goes on all the same.
         </p>
       ) : null}
     </section>

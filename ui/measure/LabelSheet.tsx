@@ -1,6 +1,7 @@
 "use client";
 
 import { useState } from "react";
+import { countOf } from "../words/count";
 
 interface Label {
   id: string;
@@ -34,7 +35,7 @@ export function LabelSheet({ labels }: { labels: readonly Label[] }) {
         disabled={left.size === labels.length}
         onClick={() => window.print()}
       >
-        Print {labels.length - left.size} {labels.length - left.size === 1 ? "label" : "labels"}
+        Print {countOf(labels.length - left.size, "label")}
       </button>
       <ul className="flex flex-wrap gap-3 print:gap-[3mm]">
         {labels.map((label) => (

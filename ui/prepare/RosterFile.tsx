@@ -5,6 +5,7 @@ import { useState } from "react";
 import { newId, sendCommand } from "../command";
 import { readRoster, type RosterRead } from "./rosterFile";
 import { FormDone } from "../forms/Field";
+import { countOf } from "../words/count";
 
 /** Learners from a file: looked at first, then all added or none. */
 export function RosterFile({
@@ -50,9 +51,7 @@ export function RosterFile({
             <>
               <p className="font-semibold">
                 Nobody is added while something is wrong;{" "}
-                {read.learners.length === 1
-                  ? "one line is right."
-                  : `${read.learners.length} lines are right.`}
+                {countOf(read.learners.length, "line is", "lines are")} right.
               </p>
               <ul className="mt-1 max-h-60 overflow-auto border-l-4 border-light bg-sheet px-3 py-2">
                 {read.problems.map(({ line, message }) => (

@@ -11,6 +11,7 @@ import {
   reasonInWords,
   STATE_WORDS,
 } from "../words/verdict";
+import { countOf } from "../words/count";
 
 /** The verdict, chalked: outcome, what to do, every reason with its cost, marks. */
 export function SlateVerdict({
@@ -30,7 +31,7 @@ export function SlateVerdict({
 }) {
   const { judgements, reasons, advice, unmeasured, untried } = verdict;
   const all = judgements.length + unmeasured.length;
-  const found = defects === 0 ? "" : ` and ${defects} ${defects === 1 ? "defect" : "defects"}`;
+  const found = defects === 0 ? "" : ` and ${countOf(defects, "defect")}`;
   const telling = judgements.filter(({ state }) => state !== "on-size");
   const good = judgements.length - telling.length;
   return (

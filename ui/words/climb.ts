@@ -3,6 +3,7 @@ import type { NextReason, NotNow } from "@/core/climb/choose";
 import type { Towards } from "@/core/climb/standing";
 import { STEP_NAMES, type Step } from "@/core/trade/steps";
 import { dayInWords } from "./when";
+import { countOf } from "./count";
 
 const COUNTS = [
   "none",
@@ -100,5 +101,5 @@ export const piecesToGoInWords = (
   step: Step,
 ): string =>
   toGo
-    ? `${step === 4 ? "at the least " : ""}about ${toGo.likely} more ${toGo.likely === 1 ? "piece" : "pieces"}; between ${toGo.low} and ${toGo.high}, about eight times out of ten${step === 4 ? "; that they match one another comes on top" : ""}`
+    ? `${step === 4 ? "at the least " : ""}about ${countOf(toGo.likely, "more piece")}; between ${toGo.low} and ${toGo.high}, about eight times out of ten${step === 4 ? "; that they match one another comes on top" : ""}`
     : "not enough pieces to say";

@@ -1,4 +1,5 @@
 import type { Eye } from "@/core/eye/eye";
+import { countOf } from "./count";
 
 const percent = (share: number) => `${Math.abs(share * 100).toFixed(0)} %`;
 
@@ -8,7 +9,7 @@ export const errorInWords = (error: number): string =>
 
 /** How an eye judges, in a sentence. */
 export function eyeInWords(eye: Eye): string {
-  const calls = `${eye.calls} ${eye.calls === 1 ? "call" : "calls"}`;
+  const calls = countOf(eye.calls, "call");
   if (eye.spread === null || eye.biasError === null) return `${calls}: ${errorInWords(eye.bias)}.`;
   // Within two standard errors of nothing it can't be told from nothing.
   const leans = Math.abs(eye.bias) > 2 * eye.biasError;

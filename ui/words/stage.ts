@@ -1,6 +1,7 @@
 import type { Heat, Stage, StageSize } from "@/core/stage/stages";
 import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits } from "@/core/units/print";
+import { countOf } from "./count";
 
 /** A size to reach, in both units: "Section 12 by 4.8 mm". */
 function sizeInWords({ name, mm }: StageSize, unit: LengthUnit): string {
@@ -18,11 +19,9 @@ export function workingTimeInWords(seconds: number): string {
   return `${Math.round(whole / 30) / 2} min`;
 }
 
-const count = (n: number, one: string) => `${n} ${n === 1 ? one : `${one}s`}`;
-
 /** What an exercise allows: "3 heats, 15 minutes". */
 export const budgetInWords = (heats: number, minutes: number): string =>
-  `${count(heats, "heat")}, ${count(minutes, "minute")}`;
+  `${countOf(heats, "heat")}, ${countOf(minutes, "minute")}`;
 
 /** The numbers of a stage, a line each: sizes to reach, heat, and the time the bare bar keeps it. */
 export function stageFactsInWords(stage: Stage, unit: LengthUnit): string[] {

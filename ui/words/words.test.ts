@@ -3,12 +3,25 @@ import type { RunChart } from "@/core/run/chart";
 import type { RunReport, RunSize } from "@/core/run/likeness";
 import { classInWords, hoursInWords } from "./classes";
 import { nextReasonInWords, notNowInWords, piecesToGoInWords, towardsInWords } from "./climb";
+import { countOf } from "./count";
 import { deviceNoteInWords, temperatureInWords, weightInWords } from "./devices";
 import { errorInWords, eyeInWords } from "./eye";
 import { modelsInWords } from "./practice";
 import { alikeInWords, besidesInWords, driftInWords, provesInWords, signalsInWords } from "./run";
 
 const named = { techniqueOf: (id: string) => ({ taper: "Square taper", punch: "Punching" })[id]! };
+
+test("one is one, and none are several", () => {
+  expect([0, 1, 2].map((count) => countOf(count, "piece"))).toEqual([
+    "0 pieces",
+    "1 piece",
+    "2 pieces",
+  ]);
+  expect([1, 3].map((count) => countOf(count, "entry is", "entries are"))).toEqual([
+    "1 entry is",
+    "3 entries are",
+  ]);
+});
 
 describe("why a piece is next", () => {
   test.each<[NextReason, string]>([

@@ -15,6 +15,7 @@ import { Link } from "@/ui/kit/Link";
 import { MiniStair } from "@/ui/stair/MiniStair";
 import { LearnerSlate } from "../../climb/LearnerSlate";
 import { requestTime, requireActor, services } from "../../server";
+import { countOf } from "@/ui/words/count";
 
 export const metadata: Metadata = { title: "Climb" };
 
@@ -63,7 +64,8 @@ export default async function CohortPage({
         <header className="mb-3 flex flex-wrap items-baseline gap-x-4 gap-y-2">
           <h1 className="font-slab text-27 font-semibold">The climb</h1>
           <p className="quiet text-15">
-            {learners.length} learners, {techniques.length} techniques, {pieces} pieces
+            {countOf(learners.length, "learner")}, {countOf(techniques.length, "technique")},{" "}
+            {countOf(pieces, "piece")}
           </p>
           <a href="/api/results" download className="link text-15">
             results (CSV)
@@ -161,7 +163,7 @@ function ClassSlate({
           ? `${stuck.length} stuck, ${oneOff.length} one piece off a step`
           : `${oneOff.length} one piece off a step`
       }
-      why={`${due.length} skills are going stale. Choose a learner to see what comes next, and why.`}
+      why={`${due.length === 1 ? "One skill is" : `${due.length} skills are`} going stale. Choose a learner to see what comes next, and why.`}
       notes={[
         ...stuck.slice(0, NAMED).map((one) => note(one, "many pieces without a step")),
         ...oneOff.slice(0, NAMED - 2).map((one) => note(one, "one more good one")),

@@ -23,6 +23,7 @@ import { budgetInWords } from "@/ui/words/stage";
 import { dayInWords } from "@/ui/words/when";
 import { requireActor, services } from "../../server";
 import { readShelfSearch, shelfAddress, shelfQuery, type AskedOfShelf } from "../../shelfQuery";
+import { countOf } from "@/ui/words/count";
 
 export const metadata: Metadata = { title: "Set" };
 
@@ -45,9 +46,7 @@ export default async function ShelfPage({
     <main className="p-5">
       <header className="mb-4 flex flex-wrap items-center gap-x-4 gap-y-2">
         <h1 className="font-slab text-27 font-semibold">The shelf</h1>
-        <p className="quiet text-15">
-          {count === 1 ? "1 exercise" : `${count} exercises`}, in the order of the course
-        </p>
+        <p className="quiet text-15">{countOf(count, "exercise")}, in the order of the course</p>
         <p className="ml-auto flex flex-wrap items-center gap-x-5 gap-y-2">
           {count > 0 ? (
             <a

@@ -8,6 +8,7 @@ import { ClimbTabs } from "@/ui/climb/ClimbTabs";
 import { FillStudy, StartStudy } from "@/ui/climb/StudyForms";
 import { dateInWords } from "@/ui/words/when";
 import { requireActor, services } from "../../../server";
+import { countOf } from "@/ui/words/count";
 
 export const metadata: Metadata = { title: "Inspectors" };
 
@@ -125,8 +126,8 @@ function GaugeTable({ study }: { study: GaugeStudy }) {
 
 function problemInWords(problem: StudyProblem): string {
   return problem.code === "unbalanced"
-    ? `Not complete: ${problem.inspector} has ${problem.trials} values of ${problem.piece}, others have ${problem.expected}. Every inspector measures every piece equally often.`
-    : `Too small: ${problem.pieces} pieces, ${problem.inspectors} inspectors, ${problem.trials} trials. It takes two of each, and ten pieces say much more.`;
+    ? `Not complete: ${problem.inspector} has ${countOf(problem.trials, "value")} of ${problem.piece}, others have ${problem.expected}. Every inspector measures every piece equally often.`
+    : `Too small: ${countOf(problem.pieces, "piece")}, ${countOf(problem.inspectors, "inspector")}, ${countOf(problem.trials, "trial")}. It takes two of each, and ten pieces say much more.`;
 }
 
 function agreementInWords(one: string, other: string, { kappa, pieces, seen }: Agreement): string {
@@ -139,5 +140,5 @@ function agreementInWords(one: string, other: string, { kappa, pieces, seen }: A
         : kappa > 0.4
           ? "agree moderately"
           : "agree poorly: look at the reference pictures together";
-  return `${one} and ${other} ${words}: weighted kappa ${kappa.toFixed(2)} over ${pieces} pieces (${Math.round(seen * 100)} % agreement).`;
+  return `${one} and ${other} ${words}: weighted kappa ${kappa.toFixed(2)} over ${countOf(pieces, "piece")} (${Math.round(seen * 100)} % agreement).`;
 }

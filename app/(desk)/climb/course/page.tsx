@@ -5,6 +5,7 @@ import { ClimbTabs } from "@/ui/climb/ClimbTabs";
 import { CourseEditor } from "@/ui/course/CourseEditor";
 import { dateInWords } from "@/ui/words/when";
 import { requireActor, services } from "../../../server";
+import { countOf } from "@/ui/words/count";
 
 export const metadata: Metadata = { title: "The course" };
 
@@ -20,7 +21,7 @@ export default async function CoursePage() {
       <header className="flex flex-wrap items-baseline gap-x-4">
         <h1 className="font-slab text-27 font-semibold">The course</h1>
         <p className="quiet text-15">
-          {course.techniques.length} techniques
+          {countOf(course.techniques.length, "technique")}
           {publishedAt
             ? `, revision ${base} by ${publishedBy}, ${dateInWords(publishedAt)}`
             : ", as it came"}

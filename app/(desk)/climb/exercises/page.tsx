@@ -6,6 +6,7 @@ import { Pareto } from "@/ui/charts/Pareto";
 import { ClimbTabs } from "@/ui/climb/ClimbTabs";
 import { Link } from "@/ui/kit/Link";
 import { requestTime, requireActor, services } from "../../../server";
+import { countOf } from "@/ui/words/count";
 
 export const metadata: Metadata = { title: "Exercises and faults" };
 
@@ -117,7 +118,7 @@ export default async function ExercisesPage() {
             counts={defects.map(({ kind, count, pieces, tenths }) => ({
               name: defectKind(kind)?.name ?? kind,
               count,
-              detail: `on ${pieces} pieces`,
+              detail: `on ${countOf(pieces, "piece")}`,
               tenths,
             }))}
           />

@@ -14,6 +14,7 @@ import { listShelfPieces, type ShelfPiece } from "@/data/queries/shelf";
 import { Field } from "@/ui/forms/Field";
 import { Link } from "@/ui/kit/Link";
 import { requireActor, services } from "../../../server";
+import { countOf } from "@/ui/words/count";
 
 export const metadata: Metadata = { title: "What does an offcut make?" };
 
@@ -103,9 +104,7 @@ function Answer({
     <section aria-label="What it makes" className="mt-4">
       <h2 className="mb-2 font-slab text-20 font-semibold">
         {printSection(offcut.section, unit)}, {printBothUnits(offcut.lengthMm, unit)}:{" "}
-        {makes.length === 0
-          ? "nothing on the shelf"
-          : `${makes.length} ${makes.length === 1 ? "exercise" : "exercises"}`}
+        {makes.length === 0 ? "nothing on the shelf" : countOf(makes.length, "exercise")}
       </h2>
       {makes.length > 0 ? (
         <table className="ledger text-15">
