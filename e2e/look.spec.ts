@@ -1,7 +1,17 @@
-import { expect, test as alone } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { expectAccessible } from "./accessible";
 import { signIn, signInOnly, startPiece, take, watchConsole } from "./shop";
 import { test } from "./test";
+
+const PHONE = { width: 390, height: 844 };
+
+async function expectNothingBeside(page: Page) {
+  const { scroll, client } = await page.evaluate(() => ({
+    scroll: document.documentElement.scrollWidth,
+    client: document.documentElement.clientWidth,
+  }));
+  expect([page.url(), scroll]).toEqual([page.url(), client]);
+}
 
 test("the sign-in page, a page that isn't there and one that isn't yours are accessible", async ({
   page,
@@ -31,15 +41,19 @@ const STAFF_PAGES = [
   ],
 ];
 for (const pages of STAFF_PAGES)
-  test(`accessible, within the policy and without a throw: ${pages.join(", ")}`, async ({
+  test(`accessible, on a phone too, within the policy and without a throw: ${pages.join(", ")}`, async ({
     page,
   }) => {
     const complaints = watchConsole(page);
     await signInOnly(page, "oda");
+    const desk = page.viewportSize()!;
     for (const path of pages) {
       await page.goto(path);
       await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
       await expectAccessible(page);
+      await page.setViewportSize(PHONE);
+      await expectNothingBeside(page);
+      await page.setViewportSize(desk);
     }
     expect(complaints).toEqual([]);
   });
@@ -51,6 +65,10 @@ test("an exercise and a learner are accessible, and so is finding them", async (
   await page.getByRole("link", { name: "Rope cleat blank" }).click();
   await expect(page.getByRole("tab", { name: "as marked" })).toBeVisible();
   await expectAccessible(page);
+  const desk = page.viewportSize()!;
+  await page.setViewportSize(PHONE);
+  await expectNothingBeside(page);
+  await page.setViewportSize(desk);
   await page.goto("/climb");
   await page.getByRole("table").getByRole("link", { name: "Hedda Marsh" }).click();
   await page.getByRole("link", { name: "Everything about Hedda" }).click();
@@ -111,47 +129,40 @@ test("the bench is accessible mid-piece, with its defect dialog, and with a ques
   expect(complaints).toEqual([]);
 });
 
-alone.describe("on a phone", () => {
-  alone.use({ viewport: { width: 390, height: 844 } });
-
-  alone("the learner's pages and the sheet fit 390 px and are accessible", async ({ page }) => {
-    const complaints = watchConsole(page);
-    await signIn(page, "maren");
-    const fits = async () => {
-      await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
-      const { scroll, client } = await page.evaluate(() => ({
-        scroll: document.documentElement.scrollWidth,
-        client: document.documentElement.clientWidth,
-      }));
-      expect(scroll).toBeLessThanOrEqual(client);
-      await expectAccessible(page);
-    };
-    await fits();
-    await page.getByRole("link", { name: "Every reading, and why" }).click();
-    await page.waitForURL(/\/piece\//);
-    await fits();
-    await page.goto("/stair");
-    await page.getByText("what proves it").first().click();
-    await fits();
-    await page
-      .getByRole("link", { name: /to go for/ })
-      .first()
-      .click();
-    await page.waitForURL(/\/run\//);
-    await fits();
-    await page.goto("/me");
-    await fits();
-    await page.goto("/next");
-    await page.getByRole("link", { name: "Open the sheet" }).click();
-    await page.waitForURL(/\/sheet\//);
-    await fits();
-    await expect(
-      page.getByText("Local rules and the word of the responsible instructor"),
-    ).toBeVisible();
-    const buttons = await page.getByRole("button", { name: "Print" }).boundingBox();
-    expect(buttons!.height).toBeGreaterThanOrEqual(44);
-    expect(complaints).toEqual([]);
-  });
+test("the learner's pages and the sheet fit 390 px and are accessible", async ({ page }) => {
+  await page.setViewportSize(PHONE);
+  const complaints = watchConsole(page);
+  await signIn(page, "maren");
+  const fits = async () => {
+    await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+    await expectNothingBeside(page);
+    await expectAccessible(page);
+  };
+  await fits();
+  await page.getByRole("link", { name: "Every reading, and why" }).click();
+  await page.waitForURL(/\/piece\//);
+  await fits();
+  await page.goto("/stair");
+  await page.getByText("what proves it").first().click();
+  await fits();
+  await page
+    .getByRole("link", { name: /to go for/ })
+    .first()
+    .click();
+  await page.waitForURL(/\/run\//);
+  await fits();
+  await page.goto("/me");
+  await fits();
+  await page.goto("/next");
+  await page.getByRole("link", { name: "Open the sheet" }).click();
+  await page.waitForURL(/\/sheet\//);
+  await fits();
+  await expect(
+    page.getByText("Local rules and the word of the responsible instructor"),
+  ).toBeVisible();
+  const buttons = await page.getByRole("button", { name: "Print" }).boundingBox();
+  expect(buttons!.height).toBeGreaterThanOrEqual(44);
+  expect(complaints).toEqual([]);
 });
 
 test("the sheet prints without the frame around it", async ({ page }) => {

@@ -38,8 +38,7 @@ export default async function SignInPage({
         </p>
         {demo.length > 0 ? (
           <p className="mt-6 border-l-4 border-ink bg-sheet px-4 py-3 text-15">
-            This is the demonstration, with a made-up school. Choose someone on the right to look
-            around.
+            This is the demonstration, with a made-up school. Choose someone to look around.
           </p>
         ) : null}
       </section>

@@ -86,7 +86,7 @@ export function CohortGrid({
 
   return (
     <>
-      <div className="mb-3 flex flex-wrap items-center gap-x-5 gap-y-2 text-15">
+      <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2 text-15">
         <label className="flex items-center gap-2">
           <span className="quiet">Cohort</span>
           <select
@@ -103,7 +103,7 @@ export function CohortGrid({
         <label className="flex items-center gap-2">
           <span className="quiet">Order</span>
           <select
-            className="field !w-auto max-w-52"
+            className="field !w-auto max-w-40"
             value={view.sort}
             onChange={({ target }) => change({ sort: target.value })}
           >
@@ -123,7 +123,7 @@ export function CohortGrid({
               type="button"
               aria-pressed={view.only === mark}
               onClick={() => change({ only: view.only === mark ? null : mark })}
-              className={`min-h-11 border-b-[3px] px-3 ${view.only === mark ? "border-ink font-semibold" : "border-transparent text-ink-2"}`}
+              className={`min-h-11 border-b-[3px] px-2 ${view.only === mark ? "border-ink font-semibold" : "border-transparent text-ink-2"}`}
             >
               <span aria-hidden="true" data-mark={mark} className="mark mr-1.5" />
               {MARK_WORDS[mark]} <span className="text-13">{counts[mark]}</span>

@@ -32,7 +32,7 @@ export function TagForm({ missed }: { missed: string | null }) {
           maxLength={20}
           aria-describedby={missed ? "tag-answer" : undefined}
           aria-invalid={missed !== null}
-          className="field w-40 text-20 uppercase"
+          className="field w-36 text-20 uppercase sm:w-40"
         />
       </label>
       <button className="button">Fetch it</button>

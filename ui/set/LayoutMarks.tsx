@@ -11,7 +11,7 @@ export function LayoutMarks({ piece, plan, unit }: { piece: Piece; plan: Plan; u
   if (plan.marks.length === 0)
     return <p className="quiet text-15">No mark is needed: the whole bar is one stretch.</p>;
   return (
-    <table className="ledger text-15 max-sm:[&_.number]:whitespace-normal">
+    <table className="ledger text-15">
       <thead>
         <tr>
           <th scope="col">Mark between</th>

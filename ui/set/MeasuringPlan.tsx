@@ -25,7 +25,9 @@ export function MeasuringPlan({
       <thead>
         <tr>
           <th scope="col">Measured on</th>
-          <th scope="col">Kind</th>
+          <th scope="col" className="max-sm:hidden">
+            Kind
+          </th>
           <th scope="col">With</th>
           <th scope="col">Still heavy when</th>
           <th scope="col" className="number">
@@ -44,12 +46,12 @@ export function MeasuringPlan({
                 <span className="quiet mr-2">{index + 1}</span>
                 {characteristic.name}
               </td>
-              <td className="quiet">{KIND_WORDS[kind]}</td>
+              <td className="quiet max-sm:hidden">{KIND_WORDS[kind]}</td>
               <td className="quiet">{INSTRUMENT_WORDS[instrument]}</td>
               <td className="quiet">
                 {measure === "length" ? heavy : heavyWhen === "above" ? "over" : "under"}
               </td>
-              <td className="number">
+              <td className="number whitespace-nowrap">
                 {limitsInWords({ nominal, lower, upper, unit: characteristic.unit }, unit)}
               </td>
             </tr>

@@ -8,7 +8,7 @@ import { printBothUnits } from "@/core/units/print";
 export function PartList({ piece, plan, unit }: { piece: Piece; plan: Plan; unit: LengthUnit }) {
   if (plan.parts.length === 0) return null;
   return (
-    <table className="ledger mt-3 text-15 max-sm:[&_.number]:whitespace-normal">
+    <table className="ledger mt-3 text-15">
       <thead>
         <tr>
           <th scope="col">Further parts</th>

@@ -23,7 +23,7 @@ export function PieceHistory({
 }) {
   if (pieces.length === 0) return <p className="quiet text-15">No piece yet.</p>;
   return (
-    <table className="ledger text-15 max-sm:[&_.number]:whitespace-normal">
+    <table className="ledger text-15">
       <thead>
         <tr>
           <th scope="col">Piece</th>

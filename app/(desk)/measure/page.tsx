@@ -25,6 +25,11 @@ interface Props {
   searchParams: Promise<Record<string, string | string[] | undefined>>;
 }
 
+/** On a phone a piece of the queue stands on two lines, with its tag before them. */
+const ROW =
+  "max-sm:grid max-sm:grid-cols-[auto_minmax(0,1fr)_auto] max-sm:items-center max-sm:gap-x-3 max-sm:border-b max-sm:border-rule max-sm:px-2.5 max-sm:py-1.5";
+const CELL = "max-sm:block max-sm:!border-0 max-sm:!p-0";
+
 export default async function QueuePage({ searchParams }: Props) {
   const actor = await requireActor();
   const staff = isStaff(actor);
@@ -76,7 +81,7 @@ export default async function QueuePage({ searchParams }: Props) {
           </p>
         ) : (
           <table className="ledger text-15">
-            <thead>
+            <thead className="max-sm:hidden">
               <tr>
                 <th scope="col">Tag</th>
                 {staff ? <th scope="col">Learner</th> : null}
@@ -89,29 +94,35 @@ export default async function QueuePage({ searchParams }: Props) {
             </thead>
             <tbody>
               {queue.map(({ id, tag, learner, exercise, readings, outcome, startedAt, kind }) => (
-                <tr key={id}>
-                  <td className="!py-0">
+                <tr key={id} className={ROW}>
+                  <td className={`!py-0 ${CELL} max-sm:row-span-2`}>
                     <Link
                       href={`/measure/${id}`}
-                      className="link flex min-h-11 items-center font-semibold"
+                      className="link flex min-h-11 items-center font-semibold whitespace-nowrap"
                     >
                       {tag}
                       <Pending />
                     </Link>
                   </td>
-                  {staff ? <td>{learner}</td> : null}
-                  <td>
+                  {staff ? (
+                    <td className={`${CELL} font-semibold sm:font-normal`}>{learner}</td>
+                  ) : null}
+                  <td className={`${CELL} max-sm:col-start-2 ${staff ? "max-sm:row-start-2" : ""}`}>
                     {exercise}{" "}
                     {kind === "practice" ? <span className="quiet">practice</span> : null}
                   </td>
-                  <td className="quiet">
+                  <td
+                    className={`quiet ${CELL} max-sm:col-start-3 max-sm:row-start-2 max-sm:text-right`}
+                  >
                     {outcome === "another-heat"
                       ? "back in the fire"
                       : readings === 0
                         ? "not measured"
                         : `${readings} measured`}
                   </td>
-                  <td className="number quiet">{dayInWords(startedAt)}</td>
+                  <td className={`number quiet ${CELL} max-sm:col-start-3 max-sm:row-start-1`}>
+                    {dayInWords(startedAt)}
+                  </td>
                 </tr>
               ))}
             </tbody>

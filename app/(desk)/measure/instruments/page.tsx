@@ -5,6 +5,7 @@ import { daysOverdue } from "@/ui/bench/overdue";
 import { Link } from "@/ui/kit/Link";
 import { CheckForm } from "@/ui/measure/CheckForm";
 import { INSTRUMENT_WORDS, uncertaintyInWords } from "@/ui/words/instruments";
+import { countOf } from "@/ui/words/count";
 import { dateInWords } from "@/ui/words/when";
 import { requireActor, services, today } from "../../../server";
 
@@ -30,7 +31,9 @@ export default async function InstrumentsPage() {
           <thead>
             <tr>
               <th scope="col">Instrument</th>
-              <th scope="col">Kind</th>
+              <th scope="col" className="max-sm:hidden">
+                Kind
+              </th>
               <th scope="col" className="number">
                 Sure to
               </th>
@@ -48,7 +51,7 @@ export default async function InstrumentsPage() {
               return (
                 <tr key={id}>
                   <td className="font-semibold">{name}</td>
-                  <td className="quiet">{INSTRUMENT_WORDS[kind]}</td>
+                  <td className="quiet max-sm:hidden">{INSTRUMENT_WORDS[kind]}</td>
                   <td className="number">{uncertaintyInWords(instrument)}</td>
                   <td className="number quiet">
                     {check ? uncertaintyInWords({ kind, uncertainty: check.bias }, true) : "–"}
@@ -61,7 +64,9 @@ export default async function InstrumentsPage() {
                     )}
                     {check ? <span className="quiet">, {check.checkedBy}</span> : null}
                     {overdue > 0 ? (
-                      <strong className="block text-13 text-heavy">{overdue} days overdue</strong>
+                      <strong className="block text-13 text-heavy">
+                        {countOf(overdue, "day")} overdue
+                      </strong>
                     ) : null}
                   </td>
                 </tr>
