@@ -10,6 +10,7 @@ import { NextSlate, type SlateNote } from "@/ui/climb/NextSlate";
 import { SetNext } from "@/ui/climb/SetNext";
 import { Link } from "@/ui/kit/Link";
 import { nextReasonInWords, piecesToGoInWords, towardsInWords } from "@/ui/words/climb";
+import { countOf } from "@/ui/words/count";
 import { services } from "../server";
 
 /** What is next for one learner, why, and what else matters; for staff. */
@@ -94,7 +95,7 @@ export function staleNotes(overview: LearnerOverview, now: number): SlateNote[] 
     .slice(0, MOST_NOTES)
     .map(({ held: { techniqueId, lastMadeAt }, chance }) => ({
       title: `${techniqueOf(techniqueId)} is going stale`,
-      detail: `${Math.round((now - lastMadeAt) / 86_400_000)} days; about ${Math.round(chance * 100)} in a hundred for a sound one now`,
+      detail: `${countOf(Math.round((now - lastMadeAt) / 86_400_000), "day")}; about ${Math.round(chance * 100)} in a hundred for a sound one now`,
     }));
 }
 

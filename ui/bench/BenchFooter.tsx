@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import type { BenchInstrument } from "@/core/records/bench";
 import { Key } from "../kit/Key";
 import { Link } from "../kit/Link";
+import { countOf } from "../words/count";
 import { uncertaintyInWords } from "../words/instruments";
 import { daysOverdue } from "./overdue";
 import type { Stations } from "./useStations";
@@ -78,7 +79,7 @@ export function BenchFooter({
       <div className="ml-auto flex flex-wrap items-center gap-x-3 text-13 text-ink-2">
         {instrument ? <Held stations={stations} /> : null}
         {overdue > 0 ? (
-          <span className="font-semibold text-heavy">check {overdue} days overdue</span>
+          <span className="font-semibold text-heavy">check {countOf(overdue, "day")} overdue</span>
         ) : null}
         <p role="status">{onDevice === 0 ? "all saved" : `${onDevice} only on this device`}</p>
       </div>

@@ -9,6 +9,7 @@ import { newId, post, sendCommand } from "../command";
 import { CourseDrawing } from "./CourseDrawing";
 import { RulesFields } from "./RulesFields";
 import { TechniqueFields } from "./TechniqueFields";
+import { countOf } from "../words/count";
 import { FormDone } from "../forms/Field";
 
 export interface CourseExercise {
@@ -221,7 +222,7 @@ function Effect({ changes }: { changes: readonly Change[] }) {
   return (
     <section aria-label="What it would do" className="mt-3">
       <h2 className="font-slab text-20 font-semibold">
-        {gained} steps gained, {changes.length - gained} on the way changed; none lost
+        {countOf(gained, "step")} gained, {changes.length - gained} on the way changed; none lost
       </h2>
       <div className="mt-2 max-h-72 overflow-auto">
         <table className="ledger text-15">

@@ -8,6 +8,7 @@ import type { Advice, LengthEffect } from "@/core/verdict/advice";
 import type { Standing } from "@/core/verdict/judge";
 import type { Outcome } from "@/core/verdict/outcomes";
 import type { Reason, Verdict } from "@/core/verdict/verdict";
+import { countOf } from "./count";
 
 /** Every word about a verdict stands here. */
 export const OUTCOME_WORDS: Record<Outcome, string> = {
@@ -151,9 +152,9 @@ export function reasonInWords(reason: Exclude<Reason, { code: "measured" }>): st
     case "correction":
       return `${CORRECTION_WORDS[reason.correction]}, not allowed here`;
     case "heats-over":
-      return `${reason.heats} heats, ${reason.budget} allowed`;
+      return `${countOf(reason.heats, "heat")}, ${reason.budget} allowed`;
     case "minutes-over":
-      return `${reason.minutes} minutes, ${reason.budget} allowed`;
+      return `${countOf(reason.minutes, "minute")}, ${reason.budget} allowed`;
   }
 }
 

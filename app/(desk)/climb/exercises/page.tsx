@@ -47,7 +47,7 @@ export default async function ExercisesPage() {
               </Link>
               : {item.passed} of {item.learners} passed at the first try
               {item.worst
-                ? `; ${item.worst.name.toLowerCase()} is ${sideOf(item.worst)} on ${item.worst.off} pieces`
+                ? `; ${item.worst.name.toLowerCase()} is ${sideOf(item.worst)} on ${countOf(item.worst.off, "piece")}`
                 : ""}
               .
             </p>
