@@ -1,12 +1,12 @@
 "use client";
 
-import { useEffect, type ReactNode } from "react";
+import { useEffect, useLayoutEffect, type ReactNode } from "react";
 
 type Field = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement;
 
 interface Early {
   /** The last tap on a button, from pressing it to letting go. */
-  readonly tap: Event[];
+  tap: Event[];
   /** What was typed or chosen, or whether it was ticked. */
   readonly fields: Map<Field, string | boolean>;
   readonly stop: () => void;
@@ -59,12 +59,18 @@ function fillAgain(field: Field, filled: string | boolean) {
  * until then is kept, and done as soon as it can be.
  */
 export function EarlyHands({ nonce, children }: { nonce: string; children: ReactNode }) {
+  // What is still under way as the page comes alive takes its own course from here on.
+  useLayoutEffect(() => {
+    const { early } = window;
+    if (!early) return;
+    early.stop();
+    early.tap = early.tap.filter(({ eventPhase }) => eventPhase === Event.NONE);
+  }, []);
+  // By now the page has put what it kept itself into its fields: what was typed here is newer.
   useEffect(() => {
     const { early } = window;
     if (!early) return;
     delete window.early;
-    early.stop();
-    // By now the page has put what it kept itself into its fields: what was typed here is newer.
     for (const [field, filled] of early.fields) fillAgain(field, filled);
     for (const event of early.tap) {
       const again = event.constructor as typeof Event;
