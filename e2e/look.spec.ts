@@ -5,7 +5,7 @@ import { test } from "./test";
 
 const PHONE = { width: 390, height: 844 };
 
-async function expectNothingBeside(page: Page) {
+async function expectNoSidewaysScroll(page: Page) {
   const { scroll, client } = await page.evaluate(() => ({
     scroll: document.documentElement.scrollWidth,
     client: document.documentElement.clientWidth,
@@ -52,7 +52,7 @@ for (const pages of STAFF_PAGES)
       await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
       await expectAccessible(page);
       await page.setViewportSize(PHONE);
-      await expectNothingBeside(page);
+      await expectNoSidewaysScroll(page);
       await page.setViewportSize(desk);
     }
     expect(complaints).toEqual([]);
@@ -67,7 +67,7 @@ test("an exercise and a learner are accessible, and so is finding them", async (
   await expectAccessible(page);
   const desk = page.viewportSize()!;
   await page.setViewportSize(PHONE);
-  await expectNothingBeside(page);
+  await expectNoSidewaysScroll(page);
   await page.setViewportSize(desk);
   await page.goto("/climb");
   await page.getByRole("table").getByRole("link", { name: "Hedda Marsh" }).click();
@@ -135,7 +135,7 @@ test("the learner's pages and the sheet fit 390 px and are accessible", async ({
   await signIn(page, "maren");
   const fits = async () => {
     await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
-    await expectNothingBeside(page);
+    await expectNoSidewaysScroll(page);
     await expectAccessible(page);
   };
   await fits();
