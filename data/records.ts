@@ -94,7 +94,7 @@ export interface StageAsked {
 
 /** The stages of a revision as the bench asks them. */
 export const stagesOf = (row: RevisionRow): StageAsked[] =>
-  reckonedOf(pieceOf(row.id, row.piece).name, row).stages.map(({ title, check }) => ({
+  reckonedOf(pieceOf(row.id, row.piece).name, row).work.stages.map(({ title, check }) => ({
     title,
     check,
   }));
@@ -105,7 +105,7 @@ export async function revisionStages(
   revisionId: string,
 ): Promise<StageAsked[]> {
   const known = remember(revisionId).reckoned;
-  if (known) return known.stages;
+  if (known) return known.work.stages;
   const [row] = await database
     .select()
     .from(exerciseRevision)

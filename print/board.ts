@@ -1,6 +1,6 @@
 import { finishedDrawing, fullerElevation } from "@/core/drawing/pieceDrawings";
 import { printSection } from "@/core/section/spoken";
-import type { Stage } from "@/core/stage/stages";
+import type { Stage } from "@/core/workpiece/stages";
 import { risksOf, TRAINING_PIECE } from "@/core/trade/cautions";
 import { printBothUnits } from "@/core/units/print";
 import { stageFactsInWords } from "@/ui/words/stage";
@@ -22,7 +22,8 @@ export async function boardPdf(printable: Printable): Promise<Uint8Array<ArrayBu
   const { exercise, schoolName, unit } = printable;
   const { name, revision } = exercise;
   const { piece } = revision.content;
-  const { stages, plan } = revision.reckoned;
+  const { plan } = revision.reckoned;
+  const { stages } = revision.reckoned.work;
   const date = new Date(revision.publishedAt);
   const pdf = newDocument({
     ...printable,

@@ -14,6 +14,10 @@ const INKS: Record<Ink, { line: string; width: number; dash?: [number, number]; 
   guide: { line: "#8F5A0E", width: 0.7, dash: [2, 2] },
   mark: { line: "#20262B", width: 1.1 },
   ruler: { line: "#20262B", width: 0.35 },
+  quiet: { line: "#8D969C", width: 0.6, fill: "#E4E7E8" },
+  changed: { line: "#20262B", width: 1.6, fill: "#C5CBCF" },
+  solid: { line: "#20262B", width: 0.6, fill: "#20262B" },
+  before: { line: "#555E65", width: 0.6, dash: [2.5, 1.8] },
 };
 
 /** Room a lane of dimensions takes, pt. */

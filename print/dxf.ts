@@ -13,6 +13,10 @@ const LAYERS: Record<Ink, { name: string; colour: number }> = {
   guide: { name: "GUIDE", colour: Colors.Yellow },
   mark: { name: "MARKS", colour: Colors.Red },
   ruler: { name: "RULER", colour: Colors.Green },
+  quiet: { name: "OUTLINE", colour: Colors.White },
+  changed: { name: "CHANGED", colour: Colors.Red },
+  solid: { name: "CHANGED", colour: Colors.Red },
+  before: { name: "BEFORE", colour: Colors.Cyan },
 };
 const LETTERS_MM = 3;
 

@@ -5,7 +5,7 @@ import { join } from "node:path";
 import DxfParser from "dxf-parser";
 import { templateDrawing } from "@/core/drawing/pieceDrawings";
 import { exerciseContentSchema, reckonExercise } from "@/core/exercise/exercise";
-import { layBar } from "@/core/piece/bar";
+import { layBar } from "@/core/bar/bar";
 import { finishBar } from "@/core/piece/finish";
 import { SHELF_EXERCISES } from "@/data/demo/exercises";
 import { boardPdf } from "./board";

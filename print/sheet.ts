@@ -5,7 +5,7 @@ import {
   markedDrawing,
 } from "@/core/drawing/pieceDrawings";
 import { limitsAtGrade } from "@/core/measure/characteristic";
-import { stretchName } from "@/core/piece/stretch";
+import { nameOf } from "@/core/bar/named";
 import { printSection } from "@/core/section/spoken";
 import { DEFERENCE } from "@/core/trade/cautions";
 import { STEP_NAMES, STEP_PASSES } from "@/core/trade/steps";
@@ -54,7 +54,7 @@ export async function sheetPdf(printable: Printable): Promise<Uint8Array<ArrayBu
       plan.marks.map(({ at, fromAMm, fromBMm }) => [
         at
           .split("/")
-          .map((id) => stretchName(piece.stretches.find((one) => one.id === id)!).toLowerCase())
+          .map((id) => nameOf(piece.stretches.find((one) => one.id === id)!).toLowerCase())
           .join(" and "),
         both(fromAMm),
         both(fromBMm),
@@ -87,7 +87,7 @@ export async function sheetPdf(printable: Printable): Promise<Uint8Array<ArrayBu
       { share: 7, title: "What to do, and the check before going on" },
       { share: 4.4, title: "Sizes, heat and time in the air" },
     ],
-    reckoned.stages.map((stage, index) => [
+    reckoned.work.stages.map((stage, index) => [
       String(index + 1),
       [`${stage.title}. ${stage.text}`, stage.check ? `Before going on: ${stage.check}` : ""]
         .filter(Boolean)

@@ -14,6 +14,10 @@ const INKS: Record<Ink, { stroke: string; width: number; dash?: string }> = {
   guide: { stroke: "#8F5A0E", width: 0.3, dash: "1 1" },
   mark: { stroke: "#20262B", width: 0.4 },
   ruler: { stroke: "#20262B", width: 0.12 },
+  quiet: { stroke: "#8D969C", width: 0.25 },
+  changed: { stroke: "#20262B", width: 0.6 },
+  solid: { stroke: "#20262B", width: 0.6 },
+  before: { stroke: "#555E65", width: 0.25, dash: "1 0.7" },
 };
 
 const round = (mm: number) => String(Number(mm.toFixed(4)));

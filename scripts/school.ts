@@ -1,4 +1,4 @@
-import { nameSchema } from "@/core/piece/piece";
+import { nameSchema } from "@/core/bar/schema";
 import { openDatabase, sqlState } from "@/data/database";
 import { createSchool } from "@/data/school";
 

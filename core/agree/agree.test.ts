@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { sampleCorrelation } from "simple-statistics";
-import { seededRandom } from "../simulate/random";
+import { seededRandom } from "../stats/random";
 import { studyGauge, type GaugeStudy, type StudyReading } from "./gaugeStudy";
 import { judgeItem, type FirstTry } from "./item";
 import { weightedKappa } from "./kappa";

@@ -1,5 +1,5 @@
 import { RECURS_FROM, type RecurringCause } from "../climb/choose";
-import { seededRandom, type Random } from "../simulate/random";
+import { seededRandom, type Random } from "../stats/random";
 import { CAUSES, type CauseCode } from "./causes";
 
 /** What one piece pointed to. */

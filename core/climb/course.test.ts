@@ -1,6 +1,6 @@
 import { Graph, alg } from "@dagrejs/graphlib";
 import fc from "fast-check";
-import { seededRandom } from "../simulate/random";
+import { seededRandom } from "../stats/random";
 import { STARTER_TECHNIQUES } from "../trade/techniques";
 import { findLoop, missingBefore, opensUp, type CourseNode } from "./curriculum";
 import { chanceAfter, halfLifeOf, retestsOf, staleAfterDays, STALE_UNDER } from "./fading";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { nameSchema } from "../piece/piece";
+import { nameSchema } from "../bar/schema";
 import { shortText, idSchema } from "../records/fields";
 import { findLoop } from "./curriculum";
 import { DEFAULT_STANDING_RULES } from "./rules";

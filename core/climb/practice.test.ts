@@ -1,5 +1,5 @@
 import { sampleStandardDeviation } from "simple-statistics";
-import { seededRandom } from "../simulate/random";
+import { seededRandom } from "../stats/random";
 import { fitPractice, LEAST_PIECES, piecesToGo } from "./practice";
 
 /** Errors that follow a law exactly but for a scatter of their logarithm. */

@@ -1,5 +1,5 @@
 import { quantile } from "../stats/describe";
-import { seededRandom, type Random } from "../simulate/random";
+import { seededRandom, type Random } from "../stats/random";
 
 /** How a piece's error may go with practice; n counts the pieces from 1. */
 export type PracticeModel = "power" | "exponential" | "level";

@@ -139,3 +139,42 @@ function widestAcrossMm(points: readonly CurvePoint[]): number {
     }
   return Math.sqrt(widest);
 }
+
+/**
+ * A spiral from its eye outwards as steps of arc: how long each is and how far it
+ * turns. Archimedean and logarithmic by the chord and the change of the tangent's
+ * heading, θ + atan2(ρ, ρ′); a clothoid by its even change of curvature.
+ */
+export function spiralSteps(
+  { form, innerMm: r, outerMm: R, turns }: Spiral,
+  count: number,
+): { lengthMm: number; turnRad: number }[] {
+  const angle = 2 * Math.PI * turns;
+  if (form === "clothoid") {
+    const lengthMm = (2 * angle) / (1 / r + 1 / R) / count;
+    return Array.from({ length: count }, (_, index) => ({
+      lengthMm,
+      turnRad: (1 / r + (1 / R - 1 / r) * ((index + 0.5) / count)) * lengthMm,
+    }));
+  }
+  const growth = Math.log(R / r) / angle;
+  const slope = (R - r) / angle;
+  const radius = (theta: number) =>
+    form === "archimedean" ? r + slope * theta : r * Math.exp(growth * theta);
+  const rate = (theta: number) => (form === "archimedean" ? slope : growth * radius(theta));
+  const heading = (theta: number) => theta + Math.atan2(radius(theta), rate(theta));
+  // Simpson's rule over √(ρ² + ρ′²).
+  const speed = (theta: number) => Math.sqrt(radius(theta) ** 2 + rate(theta) ** 2);
+  const step = angle / count;
+  const steps: { lengthMm: number; turnRad: number }[] = [];
+  let [headingRad, speedMm] = [heading(0), speed(0)];
+  for (let index = 1; index <= count; index += 1) {
+    const to = index * step;
+    const [nextRad, nextMm] = [heading(to), speed(to)];
+    const lengthMm = (step / 6) * (speedMm + 4 * speed(to - step / 2) + nextMm);
+    steps.push({ lengthMm, turnRad: nextRad - headingRad });
+    headingRad = nextRad;
+    speedMm = nextMm;
+  }
+  return steps;
+}

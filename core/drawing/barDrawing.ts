@@ -9,7 +9,9 @@ export function barDrawing(stretches: readonly Stretch[], features: readonly Fea
   const marks: Mark[] = [
     { kind: "path", ink: "steel", points: bar.outline, closed: true },
     { kind: "path", ink: "centre", points: bar.centre, closed: false },
-    ...bar.twists.map((points): Mark => ({ kind: "path", ink: "edge", points, closed: false })),
+    ...bar.surface.flatMap(({ lines = [] }) =>
+      lines.map((points): Mark => ({ kind: "path", ink: "edge", points, closed: false })),
+    ),
   ];
   const { extents } = drawingOf(marks);
   const { minX, maxX, minY, maxY } = extents;

@@ -1,7 +1,23 @@
 import type { Extents, FlatPoint } from "../piece/finish";
 
-/** What a line stands for; every adapter gives it its own ink. */
-export type Ink = "steel" | "edge" | "hidden" | "centre" | "hole" | "guide" | "mark" | "ruler";
+/**
+ * What a line stands for; every adapter gives it its own ink. Of a stage: `quiet` is
+ * steel it leaves alone, `changed` what it changes, `solid` the same where it is
+ * small, `before` what that was.
+ */
+export type Ink =
+  | "steel"
+  | "edge"
+  | "hidden"
+  | "centre"
+  | "hole"
+  | "guide"
+  | "mark"
+  | "ruler"
+  | "quiet"
+  | "changed"
+  | "solid"
+  | "before";
 
 /** A length is printed in the reader's units where it is drawn. */
 export type Label = string | { mm: number };
@@ -11,7 +27,16 @@ export type Mark =
   | { kind: "circle"; ink: Ink; x: number; y: number; r: number }
   | { kind: "text"; x: number; y: number; text: Label; anchor: "start" | "middle" | "end" }
   /** A dimension along one axis, in a lane outside the drawing: 0 is the nearest. */
-  | { kind: "dimension"; axis: "x" | "y"; from: number; to: number; lane: number; label: Label };
+  | {
+      kind: "dimension";
+      axis: "x" | "y";
+      from: number;
+      to: number;
+      lane: number;
+      label: Label;
+      /** What counts among several. */
+      strong?: boolean;
+    };
 
 /** A drawing in millimetres, y upwards: one list of marks for screen, paper and files. */
 export interface Drawing {
@@ -56,6 +81,24 @@ export const shifted = (marks: readonly Mark[], dx: number, dy: number): Mark[] 
         return { ...mark, x: mark.x + dx, y: mark.y + dy };
     }
   });
+
+/** The same drawing stood on its left end: what was along x goes up. */
+export const stoodUp = ({ marks }: Drawing): Drawing => {
+  const turned = ({ x, y }: FlatPoint): FlatPoint => ({ x: -y, y: x });
+  return drawingOf(
+    marks.flatMap((mark): Mark[] => {
+      switch (mark.kind) {
+        case "path":
+          return [{ ...mark, points: mark.points.map(turned) }];
+        case "circle":
+        case "text":
+          return [{ ...mark, ...turned(mark) }];
+        case "dimension":
+          return [];
+      }
+    }),
+  );
+};
 
 const rectangle = (x: number, y: number, width: number, height: number): FlatPoint[] => [
   { x, y },

@@ -1,16 +1,10 @@
 import { centreAt, finishBar, outlineBetween, type FinishedBar } from "../piece/finish";
-import { layBar } from "../piece/bar";
+import { layBar } from "../bar/bar";
+import { nameOf } from "../bar/named";
+import { kindOf } from "../feature/registry";
 import type { Elevation } from "../piece/outline";
-import {
-  MAIN_PART,
-  type Feature,
-  type Join,
-  type Part,
-  type Piece,
-  type Stretch,
-} from "../piece/piece";
+import { MAIN_PART, type Join, type Part, type Piece, type Stretch } from "../piece/piece";
 import type { Plan } from "../piece/plan";
-import { stretchName } from "../piece/stretch";
 import type { Section } from "../section/section";
 import { drawingOf, shifted, type Drawing, type Mark } from "./drawing";
 import { ruler } from "./ruler";
@@ -21,17 +15,14 @@ type Bar = Pick<Part, "stretches" | "features">;
 /** Room between the bars of a piece of several parts, mm. */
 const BETWEEN_MM = 14;
 
-const STRAIGHT_KINDS = new Set<Feature["kind"]>(["hole", "twist", "texture", "stamp"]);
-
-function marksOfBar({ outline, twists, holes }: FinishedBar): Mark[] {
+function marksOfBar({ outline, surface }: FinishedBar): Mark[] {
   return [
     { kind: "path", ink: "steel", points: outline, closed: true },
-    ...twists.map((points): Mark => ({ kind: "path", ink: "edge", points, closed: false })),
-    ...holes.flatMap(({ circle, sides }): Mark[] =>
-      circle
-        ? [{ kind: "circle", ink: "hole", ...circle }]
-        : (sides ?? []).map((points) => ({ kind: "path", ink: "hidden", points, closed: false })),
-    ),
+    ...surface.flatMap(({ lines = [], circles = [], hidden = [] }): Mark[] => [
+      ...lines.map((points): Mark => ({ kind: "path", ink: "edge", points, closed: false })),
+      ...circles.map((circle): Mark => ({ kind: "circle", ink: "hole", ...circle })),
+      ...hidden.map((points): Mark => ({ kind: "path", ink: "hidden", points, closed: false })),
+    ]),
   ];
 }
 
@@ -78,7 +69,7 @@ function barsOf(piece: Piece, draw: (bar: Bar) => Mark[]) {
     { id: MAIN_PART, name: piece.name, count: 1, marks: draw(piece) },
     ...(piece.parts ?? []).map((part) => ({
       id: part.id,
-      name: stretchName(part),
+      name: nameOf(part),
       count: part.count ?? 1,
       marks: draw(part),
     })),
@@ -167,7 +158,7 @@ function joinMarks(piece: Piece, bars: readonly DrawnBar[], elevation: Elevation
 /** The piece as forged and still straight, every stretch with its length. */
 export function forgedDrawing(piece: Piece, elevation: Elevation): Drawing {
   const bars = barsOf(piece, ({ stretches, features = [] }) => {
-    const straight = features.filter(({ kind }) => STRAIGHT_KINDS.has(kind));
+    const straight = features.filter((feature) => !kindOf(feature).curves);
     return marksOfBar(finishBar(stretches, straight, elevation));
   });
   const lengths = layBar(piece.stretches).stretches.map(({ fromMm, toMm }) =>

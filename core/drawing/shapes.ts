@@ -44,6 +44,17 @@ const dimension = (axis: "x" | "y", from: number, to: number, lane: number): Mar
 export const dimensionX = (from: number, to: number, lane = 0): Mark =>
   dimension("x", from, to, lane);
 
+/** A width that counts among several. */
+export const strongDimensionX = (from: number, to: number, lane = 0): Mark => ({
+  kind: "dimension",
+  axis: "x",
+  from,
+  to,
+  lane,
+  label: { mm: to - from },
+  strong: true,
+});
+
 /** A height with its figure, in a lane beside the drawing. */
 export const dimensionY = (from: number, to: number, lane = 0): Mark =>
   dimension("y", from, to, lane);

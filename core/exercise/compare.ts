@@ -1,10 +1,11 @@
-import { featureName } from "../piece/featureCharacteristics";
+import { featureName } from "../feature/registry";
 import { MAIN_PART, type Feature, type Part, type Piece, type Stretch } from "../piece/piece";
 import { planPiece } from "../piece/plan";
-import { stretchName } from "../piece/stretch";
+import { nameOf } from "../bar/named";
 import type { Section } from "../section/section";
 import { CORRECTION_WORDS } from "../trade/declared";
 import { SETTING_WORDS } from "../trade/settings";
+import { planWork } from "../workpiece/stages";
 import type { ExerciseContent } from "./exercise";
 
 /** A value on one side of a change; nothing where it wasn't there. */
@@ -49,7 +50,7 @@ function barsOf(piece: Piece): Map<string, ComparedBar> {
     name: string;
   })[] = [
     { ...piece, id: MAIN_PART, name: "The bar" },
-    ...(piece.parts ?? []).map((part) => ({ ...part, name: stretchName(part) })),
+    ...(piece.parts ?? []).map((part) => ({ ...part, name: nameOf(part) })),
   ];
   return new Map(
     bars.map(({ id, name, stock, stretches, features = [], allowances }, index) => [
@@ -64,7 +65,7 @@ function barsOf(piece: Piece): Map<string, ComparedBar> {
         },
         things: new Map([
           ...stretches.map(
-            (one) => [one.id, { name: stretchName(one), facts: stretchFacts(one) }] as const,
+            (one) => [one.id, { name: nameOf(one), facts: stretchFacts(one) }] as const,
           ),
           ...features.map(
             (one) => [one.id, { name: featureName(one), facts: featureFacts(one) }] as const,
@@ -173,7 +174,11 @@ function exerciseFacts({
     "limits and weights set": { text: String(Object.keys(planEdits.changed).length) },
     "steps of work": {
       text:
-        rest.stages.length === 0 ? "as proposed" : rest.stages.map(({ title }) => title).join("; "),
+        rest.stages.length === 0
+          ? "as proposed"
+          : planWork(rest.piece, { settings, edits: rest.stages })
+              .stages.map(({ title }) => title)
+              .join("; "),
     },
     tools: list(rest.tools),
     cautions: list(rest.cautions),

@@ -2,10 +2,12 @@ import { z } from "zod";
 import type { Characteristic } from "../measure/characteristic";
 import { inHandOrder } from "../measure/order";
 import { GAUGE_SAYS } from "../measure/ways";
-import { nameSchema, pieceSchema, type Piece } from "../piece/piece";
+import { nameSchema } from "../bar/schema";
+import { pieceSchema, type Piece } from "../piece/piece";
 import { planPiece, type Plan } from "../piece/plan";
 import { cautionsFor, risksOf } from "../trade/cautions";
-import { editedStages, proposeStages, stageEditSchema, type Stage } from "../stage/stages";
+import { stageEditSchema } from "../workpiece/edit";
+import { planWork, type WorkPlan } from "../workpiece/stages";
 import { DEFAULT_SETTINGS, settingsSchema } from "../trade/settings";
 import { STEPS } from "../trade/steps";
 
@@ -130,7 +132,7 @@ const PINS = {
 export interface ReckonedExercise {
   plan: Plan;
   characteristics: Characteristic[];
-  stages: Stage[];
+  work: WorkPlan;
   tools: string[];
   cautions: string[];
 }
@@ -142,12 +144,13 @@ export interface ReckonedExercise {
  */
 export function reckonExercise(content: ExerciseContent): ReckonedExercise {
   const plan = planPiece(content.piece);
-  const stages = editedStages(proposeStages(content.piece, plan, content.settings), content.stages);
+  const { piece, settings, stages: edits } = content;
+  const work = planWork(piece, { settings, edits });
   return {
     plan,
     characteristics: measuringPlanOf(plan.characteristics, content.planEdits),
-    stages,
-    tools: toolsOf(stages, content.tools),
+    work,
+    tools: toolsOf(work, content.tools),
     cautions: cautionsFor(exerciseRisks(content), content.cautions),
   };
 }
@@ -160,7 +163,7 @@ export const exerciseRisks = ({ piece, settings }: Pick<ExerciseContent, "piece"
     machine: settings.power === "machine-roughing" || settings.corrections.includes("ground"),
   });
 
-const toolsOf = (stages: readonly Stage[], added: readonly string[]) => [
+const toolsOf = ({ stages }: WorkPlan, added: readonly string[]) => [
   ...new Set([...stages.flatMap(({ tools }) => tools), ...added]),
 ];
 

@@ -1,4 +1,4 @@
-import type { Random } from "../simulate/random";
+import type { Random } from "../stats/random";
 
 /** Kinds of dimension the eye drill draws. */
 export const DRAWN_MEASURES = ["thickness", "length", "diameter", "pitch"] as const;

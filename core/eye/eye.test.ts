@@ -1,5 +1,5 @@
 import { mean, sampleStandardDeviation } from "simple-statistics";
-import { seededRandom } from "../simulate/random";
+import { seededRandom } from "../stats/random";
 import { DRAWN_MEASURES, drawPiece, type DrawnMeasure } from "./drawn";
 import { callError, CARD_HEIGHT_MM, CARD_WIDTH_MM, eyeOf } from "./eye";
 

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { MOST_VALUES, READING_WAYS } from "./ways";
+import { MAX_VALUES, READING_WAYS } from "./ways";
 
 /** The instruments a plan asks for. */
 export const INSTRUMENT_KINDS = [
@@ -42,6 +42,9 @@ export const MEASURES = [
   "weld",
 ] as const;
 
+/** Places on a stretch or a hole that are measured apart. */
+export const PLACES = ["tip", "middle", "base", "near face", "far face"] as const;
+
 const limit = z.number().min(-100_000).max(100_000);
 
 /**
@@ -60,6 +63,12 @@ export const characteristicSchema = z.strictObject({
   stretch: z.string().max(40).nullable(),
   /** The feature it belongs to, if any. */
   feature: z.string().max(40).optional(),
+  /** What it is measured on, as it is called: the name without which way it is measured. */
+  of: z.string().max(80).optional(),
+  /** Where on it. */
+  place: z.enum(PLACES).optional(),
+  /** Of a place with two sizes, which one. */
+  plane: z.enum(["thickness", "width"]).optional(),
   /** Where on the forged, straight bar from end A, mm. */
   atMm: z.number().min(0).max(100_000),
   nominal: z.number().min(0).max(100_000),
@@ -71,7 +80,7 @@ export const characteristicSchema = z.strictObject({
   /** How it is read; see `measuredValue` for what each way comes to. */
   readings: z.enum(READING_WAYS),
   /** How many values a series is asked for: crests of a twist, diameters, stations along a taper. */
-  count: z.number().int().min(2).max(MOST_VALUES).optional(),
+  count: z.number().int().min(2).max(MAX_VALUES).optional(),
   /** The size the grade is taken at, mm, and how many grades coarser than the step's. */
   tolerance: z.strictObject({ sizeMm: z.number().min(0), coarser: z.number().int().min(0).max(3) }),
   /** Limits that hold at every step: a straight edge's, or what the instructor set. */

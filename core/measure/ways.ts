@@ -6,7 +6,7 @@ export const READING_WAYS = ["one", "difference", "spread", "line", "gauge", "gr
 export type ReadingWay = (typeof READING_WAYS)[number];
 
 /** Most values one reading holds. */
-export const MOST_VALUES = 12;
+export const MAX_VALUES = 12;
 
 /** A judgement by eye against reference pictures, as grades below good. */
 export const GRADES_BELOW = { good: 0, fair: 1, poor: 2 } as const;
@@ -30,13 +30,13 @@ export function valuesTaken({ readings, count }: Pick<Characteristic, "readings"
 } {
   switch (readings) {
     case "one":
-      return { least: 1, asked: 1, most: MOST_VALUES };
+      return { least: 1, asked: 1, most: MAX_VALUES };
     case "difference":
       return { least: 2, asked: 2, most: 2 };
     case "spread":
-      return { least: 2, asked: count ?? 2, most: MOST_VALUES };
+      return { least: 2, asked: count ?? 2, most: MAX_VALUES };
     case "line":
-      return { least: 3, asked: Math.max(3, count ?? 3), most: MOST_VALUES };
+      return { least: 3, asked: Math.max(3, count ?? 3), most: MAX_VALUES };
     case "gauge":
     case "grade":
       return { least: 1, asked: 1, most: 1 };

@@ -1,8 +1,8 @@
-import type { Spiral } from "../curve/spiral";
+import { layBar, sectionAt, type LaidBar } from "../bar/bar";
+import type { Stretch } from "../bar/schema";
+import type { Arc } from "../feature/curve";
+import { featureExtent, kindOf, type Feature } from "../feature/registry";
 import { caliperSizesMm } from "../section/section";
-import { layBar, sectionAt, type LaidBar } from "./bar";
-import { eyeFirst, featureExtent, scrollSpiral, type ScrollFeature } from "./features";
-import type { Feature, Stretch } from "./piece";
 
 export type Vector = readonly [x: number, y: number, z: number];
 
@@ -21,12 +21,9 @@ export interface CentreStation {
   widthMm: number;
 }
 
-/** A short piece of centre line of constant curvature. */
-interface Arc {
-  lengthMm: number;
-  /** Turned over the length, rad; positive bends up. */
-  turnRad: number;
-  plane: "side" | "plan";
+/** An arc, and how far it gets along for each millimetre of bar: less than one where legs are wrapped. */
+interface Step extends Arc {
+  share?: number;
 }
 
 /** No arc turns further than this, rad: its chord is then within 0.1 % of it. */
@@ -38,7 +35,8 @@ const FINEST_RAD = Math.PI / 36;
  * level along x, as the piece would be laid down to be looked at.
  *
  * Curves that want the same bar are laid one behind the other as far as there is
- * bar; the plan's warnings say so. Twists and wraps leave the centre line alone.
+ * bar; the plan's warnings say so. Twists leave the centre line alone; the legs of
+ * a wrap get along by less than the bar in them.
  *
  * @param finestRad largest turn of one step; larger is quicker and coarser
  */
@@ -47,7 +45,7 @@ export function centreLine(
   features: readonly Feature[] = [],
   finestRad = FINEST_RAD,
 ): CentreStation[] {
-  const stations = walked(stretches, features, finestRad);
+  const stations = walkedStations(stretches, features, finestRad);
   const base = longestStraight(stations);
   return base === stations[0] ? stations : stations.map((station) => turned(station, base));
 }
@@ -61,7 +59,7 @@ export function reachesOf(
   features: readonly Feature[],
   finestRad: number,
 ): [lengthMm: number, heightMm: number, depthMm: number] {
-  const stations = walked(stretches, features, finestRad);
+  const stations = walkedStations(stretches, features, finestRad);
   const { along, up, across } = longestStraight(stations);
   const reach = (direction: Vector): number => {
     let [least, most] = [Infinity, -Infinity];
@@ -80,7 +78,7 @@ export function reachesOf(
 }
 
 /** The stations as they are walked from end A, heading along x. */
-function walked(
+export function walkedStations(
   stretches: readonly Stretch[],
   features: readonly Feature[],
   finestRad: number,
@@ -136,8 +134,8 @@ class Walk {
     this.mark();
   }
 
-  step(arc: Arc): void {
-    if (arc.turnRad === 0) this.at = add(this.at, this.along, arc.lengthMm);
+  step(arc: Step): void {
+    if (arc.turnRad === 0) this.at = add(this.at, this.along, arc.lengthMm * (arc.share ?? 1));
     else this.turn(arc);
     this.sMm += arc.lengthMm;
     this.mark();
@@ -197,24 +195,34 @@ interface Curve {
   arcs: Arc[];
 }
 
-function arcsOf(bar: LaidBar, features: readonly Feature[], finestRad: number): Arc[] {
+/** Bar that comes out shorter than it is: the legs of a wrap. */
+interface TakeUp {
+  fromMm: number;
+  toMm: number;
+  share: number;
+}
+
+function arcsOf(bar: LaidBar, features: readonly Feature[], finestRad: number): Step[] {
   const curves = features
     .flatMap((feature) => curveOf(feature, bar, finestRad))
     .sort((a, b) => a.fromMm - b.fromMm);
-  const arcs: Arc[] = [];
+  const takeUps = features.flatMap(
+    (feature) => kindOf(feature).takesUp?.(feature, bar, features) ?? [],
+  );
+  const arcs: Step[] = [];
   let doneMm = 0;
   for (const curve of curves) {
     const fromMm = Math.max(doneMm, curve.fromMm);
     const roomMm = Math.min(bar.lengthMm, Math.max(curve.toMm, fromMm)) - fromMm;
     if (roomMm <= 0) continue;
-    pushStraight(arcs, bar, doneMm, fromMm);
+    pushStraight(arcs, bar, takeUps, [doneMm, fromMm]);
     const wantsMm = curve.arcs.reduce((sum, { lengthMm }) => sum + lengthMm, 0);
     const share = roomMm / wantsMm;
     for (const { lengthMm, turnRad, plane } of curve.arcs)
       arcs.push({ lengthMm: lengthMm * share, turnRad, plane });
     doneMm = fromMm + roomMm;
   }
-  pushStraight(arcs, bar, doneMm, bar.lengthMm);
+  pushStraight(arcs, bar, takeUps, [doneMm, bar.lengthMm]);
   return arcs;
 }
 
@@ -222,107 +230,34 @@ function arcsOf(bar: LaidBar, features: readonly Feature[], finestRad: number): 
 const HAIR_MM = 1e-6;
 
 /** Straight bar, stopped at every boundary so that a step in it is drawn as a step. */
-function pushStraight(arcs: Arc[], bar: LaidBar, fromMm: number, toMm: number): void {
+function pushStraight(
+  arcs: Step[],
+  bar: LaidBar,
+  takeUps: readonly TakeUp[],
+  [fromMm, toMm]: readonly [number, number],
+): void {
+  const within = (mm: number) => mm > fromMm && mm < toMm;
+  const stops = bar.stretches.flatMap((stretch) => (within(stretch.toMm) ? [stretch.toMm] : []));
+  if (takeUps.length > 0) {
+    stops.push(...takeUps.flatMap((one) => [one.fromMm, one.toMm].filter(within)));
+    stops.sort((a, b) => a - b);
+  }
   let atMm = fromMm;
-  const push = (stopMm: number) => {
+  for (const stopMm of [...stops, toMm]) {
     const lengthMm = stopMm - atMm;
-    if (lengthMm <= 1e-9) return;
+    if (lengthMm <= 1e-9) continue;
+    const middleMm = (atMm + stopMm) / 2;
+    const share = takeUps.find((one) => one.fromMm < middleMm && one.toMm > middleMm)?.share ?? 1;
     const hair = Math.min(HAIR_MM, lengthMm / 4);
     for (const mm of [hair, lengthMm - 2 * hair, hair])
-      arcs.push({ lengthMm: mm, turnRad: 0, plane: "side" });
+      arcs.push({ lengthMm: mm, turnRad: 0, plane: "side", share });
     atMm = stopMm;
-  };
-  for (const stretch of bar.stretches)
-    if (stretch.toMm > fromMm && stretch.toMm < toMm) push(stretch.toMm);
-  push(toMm);
+  }
 }
 
 function curveOf(feature: Feature, bar: LaidBar, finestRad: number): Curve[] {
+  const arcs = kindOf(feature).arcs?.(feature, bar, finestRad) ?? [];
+  if (arcs.length === 0) return [];
   const { fromMm, toMm } = featureExtent(feature, bar);
-  const lengthMm = toMm - fromMm;
-  switch (feature.kind) {
-    case "bend": {
-      const turnRad = (feature.angle * Math.PI) / 180;
-      if (turnRad === 0) return [];
-      return [{ fromMm, toMm, arcs: even(lengthMm, turnRad, finestRad, feature.plane) }];
-    }
-    case "fold":
-      return [{ fromMm, toMm, arcs: even(lengthMm, Math.PI, finestRad) }];
-    case "ring": {
-      const meanMm =
-        feature.insideDiameter + caliperSizesMm(sectionAt(bar, (fromMm + toMm) / 2))[0];
-      const turnRad = (signOf(feature.side) * 2 * lengthMm) / meanMm;
-      return [{ fromMm, toMm, arcs: even(lengthMm, turnRad, finestRad) }];
-    }
-    case "scroll":
-      return [{ fromMm, toMm, arcs: scrollArcs(feature, bar, finestRad) }];
-    default:
-      return [];
-  }
-}
-
-const signOf = (side: "up" | "down" | undefined) => (side === "down" ? -1 : 1);
-
-function even(
-  lengthMm: number,
-  turnRad: number,
-  finestRad: number,
-  plane: "side" | "plan" = "side",
-): Arc[] {
-  const count = Math.max(1, Math.ceil(Math.abs(turnRad) / finestRad));
-  return Array.from({ length: count }, () => ({
-    lengthMm: lengthMm / count,
-    turnRad: turnRad / count,
-    plane,
-  }));
-}
-
-function scrollArcs(scroll: ScrollFeature, bar: LaidBar, finestRad: number): Arc[] {
-  const spiral = scrollSpiral(scroll, bar);
-  const count = Math.max(8, Math.ceil((2 * Math.PI * spiral.turns) / finestRad));
-  const outwards = spiralSteps(spiral, count).map(({ lengthMm, turnRad }): Arc => ({
-    lengthMm,
-    turnRad: turnRad * signOf(scroll.side),
-    plane: "side",
-  }));
-  return eyeFirst(scroll, bar) ? outwards : outwards.reverse();
-}
-
-/**
- * A spiral from its eye outwards as steps of arc: how long each is and how far it
- * turns. Archimedean and logarithmic by the chord and the change of the tangent's
- * heading, θ + atan2(ρ, ρ′); a clothoid by its even change of curvature.
- */
-export function spiralSteps(
-  { form, innerMm: r, outerMm: R, turns }: Spiral,
-  count: number,
-): { lengthMm: number; turnRad: number }[] {
-  const angle = 2 * Math.PI * turns;
-  if (form === "clothoid") {
-    const lengthMm = (2 * angle) / (1 / r + 1 / R) / count;
-    return Array.from({ length: count }, (_, index) => ({
-      lengthMm,
-      turnRad: (1 / r + (1 / R - 1 / r) * ((index + 0.5) / count)) * lengthMm,
-    }));
-  }
-  const growth = Math.log(R / r) / angle;
-  const slope = (R - r) / angle;
-  const radius = (theta: number) =>
-    form === "archimedean" ? r + slope * theta : r * Math.exp(growth * theta);
-  const rate = (theta: number) => (form === "archimedean" ? slope : growth * radius(theta));
-  const heading = (theta: number) => theta + Math.atan2(radius(theta), rate(theta));
-  // Simpson's rule over √(ρ² + ρ′²).
-  const speed = (theta: number) => Math.sqrt(radius(theta) ** 2 + rate(theta) ** 2);
-  const step = angle / count;
-  const steps: { lengthMm: number; turnRad: number }[] = [];
-  let [headingRad, speedMm] = [heading(0), speed(0)];
-  for (let index = 1; index <= count; index += 1) {
-    const to = index * step;
-    const [nextRad, nextMm] = [heading(to), speed(to)];
-    const lengthMm = (step / 6) * (speedMm + 4 * speed(to - step / 2) + nextMm);
-    steps.push({ lengthMm, turnRad: nextRad - headingRad });
-    headingRad = nextRad;
-    speedMm = nextMm;
-  }
-  return steps;
+  return [{ fromMm, toMm, arcs }];
 }

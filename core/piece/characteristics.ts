@@ -1,20 +1,19 @@
+import { layBar, stretchAt, type LaidBar } from "../bar/bar";
+import { nameOf } from "../bar/named";
+import type { Prism, Stretch, Transition } from "../bar/schema";
+import { endAreaMm2, endSection, isSameSection } from "../bar/stretch";
+import type { LineMaker } from "../feature/feature";
+import { featureExtent, featureName, kindOf, type Feature } from "../feature/registry";
 import type { Characteristic } from "../measure/characteristic";
 import { sectionBetween } from "../section/between";
-import { caliperSizesMm, sectionAreaMm2, type Point, type Section } from "../section/section";
-import { layBar, stretchAt } from "./bar";
-import { featureCharacteristics } from "./featureCharacteristics";
-import { featureExtent } from "./features";
+import { caliperSizesMm, type Point, type Section } from "../section/section";
 import type { FinishedSize } from "./finish";
-import type { Feature, Piece, Stretch } from "./piece";
-import { stretchName } from "./stretch";
-
-type Transition = Extract<Stretch, { kind: "transition" }>;
-type Prism = Extract<Stretch, { kind: "prism" }>;
+import type { Piece } from "./piece";
 
 /** Straight is a gap of at most a hundredth of the length under a straight edge (common practice, no source). */
 const STRAIGHT_SHARE = 1 / 100;
 /** Below this the gap under a straight edge can't be told, mm (common practice, no source). */
-const LEAST_GAP_MM = 0.5;
+const MIN_GAP_MM = 0.5;
 
 /** A taper longer than this is judged at stations along it too, mm (common practice, no source). */
 const LONG_TAPER_MM = 120;
@@ -22,7 +21,6 @@ const STATIONS = 5;
 
 /** Below this share of the stock beside it, the smaller stretch stands behind a shoulder. */
 const STEP_SHARE = 0.95;
-const CURVES = new Set<Feature["kind"]>(["bend", "fold", "ring", "scroll", "wrap"]);
 
 /**
  * The measuring plan a piece implies, in the order of the bar from end A.
@@ -40,17 +38,20 @@ export function impliedCharacteristics(piece: Piece, size: FinishedSize): Charac
   const features = piece.features ?? [];
   const bar = layBar(piece.stretches);
   const curved = features
-    .filter(({ kind }) => CURVES.has(kind))
+    .filter((feature) => kindOf(feature).curves)
     .map((feature) => featureExtent(feature, bar));
-  const twisted = features.flatMap((one) => (one.kind === "twist" ? [one] : []));
-  const along = bar.stretches.flatMap(({ stretch, fromMm, toMm }) => {
+  const turned = features
+    .filter((feature) => kindOf(feature).turnsSection)
+    .map((feature) => featureExtent(feature, bar));
+  const along = bar.stretches.flatMap(({ stretch, fromMm, toMm }, index) => {
+    const neighbours = [piece.stretches[index - 1], piece.stretches[index + 1]] as const;
     const isBent = curved.some((extent) => extent.fromMm < toMm && extent.toMm > fromMm);
-    return ofStretch(stretch, fromMm).filter(({ measure, atMm }) => {
+    return ofStretch(stretch, fromMm, neighbours).filter(({ measure, atMm }) => {
       // Along a curve no rule or straight edge lies; on a twist no caliper finds a side.
       if (isBent && (measure === "length" || measure === "straightness")) return false;
       return !(
         (measure === "thickness" || measure === "diagonals") &&
-        twisted.some(({ from, to }) => atMm > from && atMm < to)
+        turned.some((extent) => atMm > extent.fromMm && atMm < extent.toMm)
       );
     });
   });
@@ -58,20 +59,47 @@ export function impliedCharacteristics(piece: Piece, size: FinishedSize): Charac
     ...along,
     ...shoulders(piece.stretches),
     ...features.flatMap((feature) =>
-      featureCharacteristics(feature, bar, stretchAt(bar, placeOf(feature)).stretch.id),
+      kindOf(feature).characteristics(feature, bar, lineMaker(feature, bar)),
     ),
-    ...wholeSize(piece, bar.lengthMm, curved.length > 0 ? size : null),
+    ...wholeSize(piece, bar, curved.length > 0 ? size : null),
   ];
+}
+
+/** Makes a feature's lines: what its kind leaves out is a single caliper reading judged to both sides. */
+function lineMaker(feature: Feature, bar: LaidBar): LineMaker {
+  const atMm = "at" in feature ? feature.at : (feature.from + feature.to) / 2;
+  const name = featureName(feature);
+  const stretch = stretchAt(bar, placeOf(feature)).stretch.id;
+  return (id, way, line) => ({
+    id: `${feature.id}.${id}`,
+    name: way === "" ? name : `${name}, ${way}`,
+    of: name,
+    kind: "size",
+    unit: "mm",
+    stretch,
+    feature: feature.id,
+    atMm,
+    instrument: "caliper",
+    heavyWhen: "above",
+    whenLight: "start-again",
+    readings: "one",
+    tolerance: { sizeMm: Math.abs(line.nominal), coarser: 0 },
+    weight: 1,
+    ...line,
+  });
 }
 
 const placeOf = (feature: Feature) => ("at" in feature ? feature.at : feature.from);
 
-function ofStretch(stretch: Stretch, fromMm: number): Characteristic[] {
+/** The stretches before and after, where there are any. */
+type Neighbours = readonly [Stretch | undefined, Stretch | undefined];
+
+function ofStretch(stretch: Stretch, fromMm: number, neighbours: Neighbours): Characteristic[] {
   switch (stretch.kind) {
     case "prism":
       return ofPrism(stretch, fromMm);
     case "transition":
-      return ofTransition(stretch, fromMm);
+      return ofTransition(stretch, fromMm, neighbours);
     case "free":
       return [ofLength(stretch, fromMm + stretch.length)];
   }
@@ -84,7 +112,8 @@ function shoulders(stretches: readonly Stretch[]): Characteristic[] {
     atMm += stretch.length;
     const next = stretches[index + 1];
     if (!next || !isStep(endArea(stretch, "to"), endArea(next, "from"))) return [];
-    const place = { id: "shoulder", name: `${stretchName(stretch)} shoulder`, atMm, weight: 1 };
+    const name = `${nameOf(stretch)} shoulder`;
+    const place = { id: "shoulder", name, atMm, weight: 1 };
     return [
       {
         ...thickness(stretch, place, atMm, { way: "from end A" }),
@@ -100,24 +129,34 @@ const isStep = (a: number | null, b: number | null) =>
   a !== null && b !== null && Math.min(a, b) < STEP_SHARE * Math.max(a, b);
 
 function endArea(stretch: Stretch, end: "from" | "to"): number | null {
-  if (stretch.kind === "free") return null;
-  return endAreaMm2(stretch.kind === "prism" ? stretch.section : stretch[end]);
+  const section = endSection(stretch, end);
+  return section === null ? null : endAreaMm2(section);
 }
 
-/** Straight: the whole length. Bent: how long and how high it is overall. */
-function wholeSize(piece: Piece, lengthMm: number, bent: FinishedSize | null): Characteristic[] {
+/** Straight: the whole length. Bent: how long and how high it is overall, and how wide where it is bent the hard way. */
+function wholeSize(piece: Piece, bar: LaidBar, bent: FinishedSize | null): Characteristic[] {
+  const { lengthMm } = bar;
   if (!bent) return piece.stretches.length > 1 ? [wholeLength(lengthMm)] : [];
   const overall = (id: string, way: string, nominal: number): Characteristic => ({
     ...wholeLength(nominal),
     id: `piece.${id}`,
     name: `Overall, ${way}`,
+    of: "Overall",
     measure: "extent",
     atMm: lengthMm,
     whenLight: "ease",
   });
+  const planes = new Set(
+    (piece.features ?? [])
+      .flatMap((feature) => kindOf(feature).arcs?.(feature, bar, Math.PI) ?? [])
+      .map(({ plane }) => plane),
+  );
   return [
     overall("overall-length", "long", bent.lengthMm),
-    overall("overall-height", "high", bent.heightMm),
+    ...(planes.has("plan") && !planes.has("side")
+      ? []
+      : [overall("overall-height", "high", bent.heightMm)]),
+    ...(planes.has("plan") ? [overall("overall-width", "wide", bent.depthMm)] : []),
   ];
 }
 
@@ -127,6 +166,7 @@ interface Place {
   name: string;
   atMm: number;
   weight: number;
+  where?: "tip" | "middle" | "base";
 }
 
 function thickness(
@@ -138,6 +178,8 @@ function thickness(
   return {
     id: `${stretch.id}.${id}`,
     name: way === "" ? place.name : `${place.name}, ${way}`,
+    of: place.name,
+    ...(place.where ? { place: place.where } : {}),
     kind: "size",
     measure: "thickness",
     unit: "mm",
@@ -156,11 +198,16 @@ function thickness(
 /** Both caliper sizes of a section at a place; one is enough for what has no second plane. */
 function bothWays(stretch: Stretch, place: Place, section: Section): Characteristic[] {
   const [flatMm, turnedMm] = caliperSizesMm(section);
-  const line = (id: string, way: string, mm: number) =>
-    thickness(stretch, place, mm, { way, id: `${place.id}-${id}` });
+  const line = (id: string, way: string, mm: number, plane: "thickness" | "width") => ({
+    ...thickness(stretch, place, mm, { way, id: `${place.id}-${id}` }),
+    plane,
+  });
   return section.shape === "flat"
-    ? [line("thickness", "thickness", flatMm), line("width", "width", turnedMm)]
-    : [line("flat", "flat way", flatMm), line("turned", "turned", turnedMm)];
+    ? [
+        line("thickness", "thickness", flatMm, "thickness"),
+        line("width", "width", turnedMm, "width"),
+      ]
+    : [line("flat", "flat way", flatMm, "thickness"), line("turned", "turned", turnedMm, "width")];
 }
 
 function diagonals(stretch: Stretch, place: Place, sizeMm: number): Characteristic {
@@ -173,7 +220,7 @@ function diagonals(stretch: Stretch, place: Place, sizeMm: number): Characterist
 }
 
 function ofLength(stretch: Stretch, atMm: number): Characteristic {
-  const place = { id: "length", name: stretchName(stretch), atMm, weight: 1 };
+  const place = { id: "length", name: nameOf(stretch), atMm, weight: 1 };
   const line = thickness(stretch, place, stretch.length, { way: "length" });
   line.measure = "length";
   line.instrument = "rule";
@@ -190,10 +237,10 @@ function wholeLength(lengthMm: number): Characteristic {
 }
 
 function straightness(stretch: Stretch, fromMm: number): Characteristic {
-  const gapMm = Math.max(LEAST_GAP_MM, stretch.length * STRAIGHT_SHARE);
+  const gapMm = Math.max(MIN_GAP_MM, stretch.length * STRAIGHT_SHARE);
   const place = {
     id: "straight",
-    name: stretchName(stretch),
+    name: nameOf(stretch),
     atMm: fromMm + stretch.length * 0.75,
     weight: 1,
   };
@@ -212,9 +259,10 @@ const isSquare = (section: Section): section is Extract<Section, { size: number 
 function ofPrism(stretch: Prism, fromMm: number): Characteristic[] {
   const place = {
     id: "middle",
-    name: stretchName(stretch),
+    name: nameOf(stretch),
     atMm: fromMm + stretch.length / 2,
     weight: 1,
+    where: "middle" as const,
   };
   const { section } = stretch;
   return [
@@ -224,39 +272,61 @@ function ofPrism(stretch: Prism, fromMm: number): Characteristic[] {
   ];
 }
 
-function ofTransition(stretch: Transition, fromMm: number): Characteristic[] {
+function ofTransition(
+  stretch: Transition,
+  fromMm: number,
+  neighbours: Neighbours,
+): Characteristic[] {
   const { from, to, length } = stretch;
   const tipFirst = endAreaMm2(from) <= endAreaMm2(to);
   const tip = tipFirst ? from : to;
   const tipPlace = {
     id: "tip",
-    name: /\b(tip|point|end)$/i.test(stretchName(stretch))
-      ? stretchName(stretch)
-      : `${stretchName(stretch)} tip`,
+    name: /\b(tip|point|end)$/i.test(nameOf(stretch)) ? nameOf(stretch) : `${nameOf(stretch)} tip`,
     atMm: tipFirst ? fromMm : fromMm + length,
     weight: 2,
+    where: "tip" as const,
   };
   const middle = sectionBetween(from, to, 0.5);
   const middlePlace = {
     id: "middle",
-    name: `${stretchName(stretch)} middle`,
+    name: `${nameOf(stretch)} middle`,
     atMm: fromMm + length / 2,
     weight: 1,
+    where: "middle" as const,
+  };
+  const base = tipFirst ? to : from;
+  const basePlace = {
+    id: "base",
+    name: `${nameOf(stretch)} base`,
+    atMm: tipFirst ? fromMm + length : fromMm,
+    weight: 1,
+    where: "base" as const,
   };
   return [
     ...ofTip(stretch, tipPlace, tip, tipFirst ? to : from),
     ...bothWays(stretch, middlePlace, middle),
     ...(isSquare(middle) ? [diagonals(stretch, middlePlace, middle.size)] : []),
+    ...(base !== "point" && isOwnSize(base, neighbours[tipFirst ? 1 : 0], tipFirst)
+      ? bothWays(stretch, basePlace, base)
+      : []),
     ofLength(stretch, tipFirst ? fromMm + length : fromMm),
     ...(length > LONG_TAPER_MM ? [sides(stretch, middlePlace, middle)] : []),
     straightness(stretch, fromMm),
   ];
 }
 
+/** Whether the wide end has a size of its own to be measured: nothing of the same section goes on from it. */
+function isOwnSize(base: Section, next: Stretch | undefined, nextBegins: boolean): boolean {
+  if (!next) return true;
+  const beside = endSection(next, nextBegins ? "from" : "to");
+  return beside === null || beside === "point" || !isSameSection(beside, base);
+}
+
 /** Thickness at stations along the taper, and how far the farthest lies off one straight line. */
 function sides(stretch: Transition, middlePlace: Place, middle: Section): Characteristic {
   const [sizeMm] = caliperSizesMm(middle);
-  const place = { ...middlePlace, id: "sides", name: stretchName(stretch) };
+  const place = { ...middlePlace, id: "sides", name: nameOf(stretch) };
   return {
     ...thickness(stretch, place, 0, { way: `sides, at ${STATIONS} stations` }),
     kind: "evenness",
@@ -280,5 +350,3 @@ function ofTip(
     { ...thickness(stretch, place, 0, { way: "" }), tolerance: { sizeMm: flatMm, coarser: 0 } },
   ];
 }
-
-const endAreaMm2 = (end: Section | Point) => (end === "point" ? 0 : sectionAreaMm2(end));

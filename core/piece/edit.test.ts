@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { sectionAreaMm2 } from "../section/section";
 import { MM_PER_INCH } from "../units/length";
 import { anyPiece, barWith, pieceOf } from "../testing/pieces";
-import { layBar, sectionAt } from "./bar";
+import { layBar, sectionAt } from "../bar/bar";
 import {
   addFeature,
   freeId,
@@ -17,7 +17,7 @@ import {
 } from "./edit";
 import { readPiece, type Piece, type Stretch } from "./piece";
 import { snapPosition, snapSize } from "./snap";
-import { stretchVolumeMm3 } from "./stretch";
+import { stretchVolumeMm3 } from "../bar/stretch";
 
 type Edit = (piece: Piece) => Piece;
 const idAt = (piece: Piece, n: number) => piece.stretches[n % piece.stretches.length]!.id;

@@ -5,9 +5,11 @@ import { SHELF_EXERCISES } from "@/data/demo/exercises";
 import { exerciseContentSchema } from "../exercise/exercise";
 import { spiralLengthMm } from "../curve/spiral";
 import { anyPiece, barWith, pieceOf } from "../testing/pieces";
-import { layBar } from "./bar";
+import { layBar } from "../bar/bar";
 import { centreLine } from "./centreline";
-import { bendArcMm, featureExtent, scrollSpiral, type ScrollFeature } from "./features";
+import { bendArcMm } from "../feature/kinds/bend";
+import { scrollSpiral, type Scroll } from "../feature/kinds/scroll";
+import { featureExtent } from "../feature/registry";
 import { extentsOf, finishBar, finishedSizeMm, outlineBetween } from "./finish";
 import { planPiece } from "./plan";
 
@@ -58,7 +60,7 @@ test("a scroll whose outside is left to it takes all the bar it is given", () =>
       form,
     });
     const bar = layBar(piece.stretches);
-    const scroll = piece.features![0] as ScrollFeature;
+    const scroll = piece.features![0] as Scroll;
     expect(spiralLengthMm(scrollSpiral(scroll, bar))).toBeCloseTo(220, 6);
     expect(featureExtent(scroll, bar).needsMm).toBeCloseTo(220, 6);
   }
@@ -93,6 +95,39 @@ test("a ring of its full mean circumference comes round to where it began", () =
   expect(Math.abs(lengthMm - 84)).toBeLessThan(0.8);
 });
 
+test("wrapped legs take up: 1/4 round, folded at 24 in, wrapped from 5 to 20 in with 9 turns, is 45 mm shorter", () => {
+  // Helix by plane geometry: 15 in of strand about a circle of 1/4 in, 9 turns.
+  const strandMm = 15 * 25.4;
+  const lostMm = strandMm - Math.sqrt(strandMm ** 2 - (Math.PI * 6.35 * 9) ** 2);
+  expect(lostMm).toBeCloseTo(44.96, 2);
+  const legs = (wrap: object[]) =>
+    finishedSizeMm(
+      pieceOf({
+        stock: "1/4 in round",
+        stretches: [{ id: "rod", kind: "prism", section: "1/4 in round", length: "48 in" }],
+        features: [{ id: "bight", kind: "fold", at: "24 in" }, ...wrap],
+      }),
+    ).lengthMm;
+  const wrap = { id: "rope", kind: "wrap", from: "5 in", to: "20 in", turns: 9, hand: "right" };
+  expect(legs([]) - legs([wrap])).toBeCloseTo(lostMm, 1);
+});
+
+test("a bend the hard way keeps its reach: it is seen from above", () => {
+  const piece = pieceOf({
+    stock: "30 by 6",
+    stretches: [{ id: "strap", kind: "prism", section: "30 by 6", length: 300 }],
+    features: [{ id: "heel", kind: "bend", at: 200, angle: 90, insideRadius: 10, plane: "plan" }],
+  });
+  const { heightMm, depthMm } = finishedSizeMm(piece);
+  expect(heightMm).toBeCloseTo(6, 6);
+  // The short leg: 100 less half the arc of (10 + 15)·π/2, and the setback of 40 to its outside.
+  expect(depthMm).toBeCloseTo(100 - (25 * Math.PI) / 2 / 2 + 40, 0);
+  const { characteristics, finishedDepthMm } = planPiece(piece);
+  expect(finishedDepthMm).toBe(depthMm);
+  expect(characteristics.map(({ id }) => id)).toContain("piece.overall-width");
+  expect(characteristics.map(({ id }) => id)).not.toContain("piece.overall-height");
+});
+
 test("a fold lays the legs side by side and halves the length", () => {
   const piece = barWith(300, { id: "bight", kind: "fold", at: 150 });
   const { lengthMm, heightMm } = finishedSizeMm(piece);
@@ -112,8 +147,9 @@ test("whatever is done to a bar, its centre line stays as long as it is, and not
         const [a, b] = [stations[index - 1]!.at, stations[index]!.at];
         chordsMm += Math.hypot(b[0] - a[0], b[1] - a[1], b[2] - a[2]);
       }
-      // Chords of at most 5°: a few parts in ten thousand shorter than their arcs.
-      expect(chordsMm).toBeGreaterThan(straightMm * 0.998);
+      // Chords of at most 5°: a few parts in ten thousand shorter than their arcs. Wrapped legs take up.
+      if (!piece.features!.some(({ kind }) => kind === "wrap"))
+        expect(chordsMm).toBeGreaterThan(straightMm * 0.998);
       expect(chordsMm).toBeLessThan(straightMm * 1.0001);
       const { outline } = finishBar(piece.stretches, piece.features ?? [], "side");
       expect(outline.every(({ x, y }) => Number.isFinite(x) && Number.isFinite(y))).toBe(true);
@@ -159,10 +195,10 @@ test("a hole is round seen along it, and two hidden lines from the side", () => 
     stretches: [{ id: "plate", kind: "prism", section: "30 by 6", length: 100 }],
     features: [{ id: "hole", kind: "hole", at: 40, diameter: 8, method: "punch" }],
   });
-  const [side] = finishBar(piece.stretches, piece.features!, "side").holes;
-  const [above] = finishBar(piece.stretches, piece.features!, "plan").holes;
-  expect(above!.circle).toEqual({ x: 40, y: 0, r: 4 });
-  expect(side!.sides!.map(([a]) => a!.x)).toEqual([36, 44]);
+  const [side] = finishBar(piece.stretches, piece.features!, "side").surface;
+  const [above] = finishBar(piece.stretches, piece.features!, "plan").surface;
+  expect(above!.circles).toEqual([{ x: 40, y: 0, r: 4 }]);
+  expect(side!.hidden!.map(([a]) => a!.x)).toEqual([36, 44]);
 });
 
 test("a drifted eye keeps its steel: the bar it takes is the outside form, less the hole, and the slug", () => {

@@ -1,11 +1,11 @@
+import type { Stretch } from "../bar/schema";
+import { kindOf, type Feature } from "../feature/registry";
+import type { Edge, FlatPoint, Surface, SurfaceMarks } from "../feature/surface";
 import { centreLine, reachesOf, type CentreStation, type Vector } from "./centreline";
 import type { Elevation } from "./outline";
-import type { Feature, Piece, Stretch } from "./piece";
+import type { Piece } from "./piece";
 
-export interface FlatPoint {
-  x: number;
-  y: number;
-}
+export type { FlatPoint };
 
 /** One bar as an elevation shows it: its two edges from end A, and what crosses it. */
 export interface FinishedBar {
@@ -14,10 +14,8 @@ export interface FinishedBar {
   /** Both edges at every length from end A, mm. */
   edges: { sMm: number; left: FlatPoint; right: FlatPoint }[];
   centre: FlatPoint[];
-  /** Edges of twisted corners, as lines on the steel. */
-  twists: FlatPoint[][];
-  /** Holes seen through as circles, or as the two hidden lines of their sides. */
-  holes: { id: string; circle?: { x: number; y: number; r: number }; sides?: FlatPoint[][] }[];
+  /** What each feature draws on the steel, by its id. */
+  surface: ({ id: string } & SurfaceMarks)[];
 }
 
 export interface Extents {
@@ -59,24 +57,16 @@ export function finishBar(
   const stations = centreLine(stretches, features);
   const flat = projector(elevation);
   const edges = edgesOf(stations, flat);
+  const surface = surfaceOf(stations, features, flat);
   return {
     outline: aroundEdges(edges),
     edges: edges.map((edge, index) => ({ ...edge, sMm: stations[index]!.sMm })),
     centre: stations.map(({ at }) => flat(at)),
-    twists: features.flatMap((feature) => {
-      if (feature.kind === "twist") return helixLines(feature, acrossBar(stations, flat));
-      if (feature.kind === "wrap") return helixLines(feature, acrossLegs(stations, features, flat));
-      return [];
+    surface: features.flatMap((feature) => {
+      const marks = kindOf(feature).drawn?.(feature, surface);
+      return marks ? [{ id: feature.id, ...marks }] : [];
     }),
-    holes: features.flatMap((feature) =>
-      feature.kind === "hole" ? [holeIn(feature, stations, flat)] : [],
-    ),
   };
-}
-
-interface Edge {
-  left: FlatPoint;
-  right: FlatPoint;
 }
 
 const aroundEdges = (edges: readonly Edge[]): FlatPoint[] => [
@@ -154,79 +144,27 @@ function stationAt(stations: readonly CentreStation[], sMm: number): CentreStati
   };
 }
 
-const CORNERS = 4;
-const POINTS_PER_TURN = 24;
-
-/** The two edges of what is twisted, at a length from end A. */
-type EdgesAt = (sMm: number) => Edge;
-
-const acrossBar =
-  (stations: readonly CentreStation[], flat: (v: Vector) => FlatPoint): EdgesAt =>
-  (sMm) =>
-    edgesOf([stationAt(stations, sMm)], flat)[0]!;
-
-/** Two legs side by side are twisted as one: from the outer edge of the one to that of the other. */
-function acrossLegs(
+function surfaceOf(
   stations: readonly CentreStation[],
   features: readonly Feature[],
   flat: (v: Vector) => FlatPoint,
-): EdgesAt {
+): Surface {
   const fold = features.find((feature) => feature.kind === "fold");
-  const across = acrossBar(stations, flat);
-  if (!fold) return across;
-  // The other leg runs back, so both show their outer edge on the same side of their own heading.
-  return (sMm) => ({ left: across(2 * fold.at - sMm).right, right: across(sMm).right });
-}
-
-/** The visible edges of a twisted bar: each corner's helix, where it faces the eye. */
-function helixLines(
-  twist: Extract<Feature, { kind: "twist" | "wrap" }>,
-  edgesAt: EdgesAt,
-): FlatPoint[][] {
-  const count = Math.ceil(twist.turns * POINTS_PER_TURN);
-  const hand = twist.hand === "right" ? 1 : -1;
-  const lines: FlatPoint[][] = [];
-  for (let corner = 0; corner < CORNERS; corner += 1) {
-    let line: FlatPoint[] = [];
-    for (let index = 0; index <= count; index += 1) {
-      const share = index / count;
-      const angle = hand * 2 * Math.PI * twist.turns * share + (corner * Math.PI) / 2 + Math.PI / 4;
-      // The near side only: the far corners are behind the steel.
-      if (Math.cos(angle) >= 0) {
-        const { left, right } = edgesAt(twist.from + (twist.to - twist.from) * share);
-        const across = (1 + Math.sin(angle)) / 2;
-        line.push({
-          x: right.x + (left.x - right.x) * across,
-          y: right.y + (left.y - right.y) * across,
-        });
-      } else if (line.length > 0) {
-        lines.push(line);
-        line = [];
-      }
-    }
-    lines.push(line);
-  }
-  return lines.filter((line) => line.length > 1);
-}
-
-function holeIn(
-  hole: Extract<Feature, { kind: "hole" }>,
-  stations: readonly CentreStation[],
-  flat: (v: Vector) => FlatPoint,
-): FinishedBar["holes"][number] {
-  const station = stationAt(stations, hole.at);
-  // A hole runs through the thickness: seen along it, it is round.
-  const axis = flat(station.up);
-  const { x, y } = flat(station.at);
-  const r = hole.diameter / 2;
-  if (Math.hypot(axis.x, axis.y) < 0.5) return { id: hole.id, circle: { x, y, r } };
-  const along = flat(station.along);
-  const side = (by: number): FlatPoint[] =>
-    [-1, 1].map((end) => ({
-      x: x + along.x * by + axis.x * end * (station.thicknessMm / 2),
-      y: y + along.y * by + axis.y * end * (station.thicknessMm / 2),
-    }));
-  return { id: hole.id, sides: [side(-r), side(r)] };
+  return {
+    edgesAt: (sMm) => edgesOf([stationAt(stations, sMm)], flat)[0]!,
+    stationAt(sMm) {
+      const { at, along, up, across, thicknessMm, widthMm } = stationAt(stations, sMm);
+      return {
+        at: flat(at),
+        along: flat(along),
+        up: flat(up),
+        across: flat(across),
+        thicknessMm,
+        widthMm,
+      };
+    },
+    foldMm: fold?.at ?? null,
+  };
 }
 
 /** The smallest upright rectangle round some points. */

@@ -1,7 +1,7 @@
 import { caliperSizesMm, sectionAreaMm2, type Section } from "../section/section";
 import type { Plan } from "./plan";
 import type { Piece, Stretch } from "./piece";
-import { stretchSection } from "./stretch";
+import { stretchSection } from "../bar/stretch";
 
 /** A bar seen from the side: at each station how far the steel reaches from the centre line, mm. */
 export interface OutlineStation {

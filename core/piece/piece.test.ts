@@ -12,7 +12,7 @@ import {
   type Piece,
 } from "./piece";
 import { planPiece } from "./plan";
-import { stretchVolumeMm3 } from "./stretch";
+import { stretchVolumeMm3 } from "../bar/stretch";
 
 const STAKE = {
   format: PIECE_FORMAT,

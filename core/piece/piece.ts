@@ -1,141 +1,27 @@
 import { z } from "zod";
+import {
+  nameSchema,
+  positionSchema,
+  stretchSchema,
+  thingIdSchema,
+  type Stretch,
+} from "../bar/schema";
+import { turnsSchema } from "../feature/feature";
+import { featureSchema, type Feature } from "../feature/registry";
 import { complain, problemIssue } from "../problem/complain";
 import type { Result } from "../problem/problem";
 import { readStrictJson } from "../problem/strictJson";
 import { wordsForProblem } from "../problem/words";
-import { sectionSchema, taperEndSchema } from "../section/schema";
+import { sectionSchema } from "../section/schema";
 import { lengthSchema } from "../units/schema";
 import { migratePiece } from "./migrate";
+
+export type { Feature, Stretch };
 
 /** The format this version reads and writes. */
 export const PIECE_FORMAT = "bell-step.piece/1";
 /** The largest piece file read, bytes. */
 export const MAX_PIECE_BYTES = 256 * 1024;
-
-/** Letters and marks a name may hold: no control or direction signs, no angle brackets. */
-const VISIBLE = /^[^\p{Cc}\p{Cf}\p{Zl}\p{Zp}<>]+$/u;
-
-/** A name a person gives to a thing: 1 to 80 visible characters. */
-export const nameSchema = z
-  .string({ error: () => "A name is needed." })
-  .trim()
-  .min(1, "A name is needed.")
-  .refine(
-    (name) => name.length <= 80 && VISIBLE.test(name),
-    problemIssue({ code: "name-hostile" }),
-  );
-
-const id = z
-  .string()
-  .regex(/^[A-Za-z0-9][A-Za-z0-9_-]{0,39}$/, "An id is 1 to 40 letters, digits, - or _.");
-const technique = id.optional();
-const position = lengthSchema({ zero: true });
-const end = z.union([z.literal("point"), taperEndSchema]);
-
-const stretchSchema = z.discriminatedUnion(
-  "kind",
-  [
-    z.strictObject({
-      id,
-      kind: z.literal("prism"),
-      name: nameSchema.optional(),
-      section: sectionSchema,
-      length: lengthSchema(),
-      technique,
-    }),
-    z.strictObject({
-      id,
-      kind: z.literal("transition"),
-      name: nameSchema.optional(),
-      from: end,
-      to: end,
-      length: lengthSchema(),
-      technique,
-    }),
-    z.strictObject({
-      id,
-      kind: z.literal("free"),
-      name: nameSchema.optional(),
-      /** Outside volume, mm³. */
-      volume: z.number().positive("The volume is in mm³ and more than nothing.").max(1e9),
-      length: lengthSchema(),
-      technique,
-    }),
-  ],
-  { error: () => "A stretch is of kind prism, transition or free." },
-);
-
-const at = { id, at: position };
-const span = { id, from: position, to: position };
-const degrees = z.number().min(-360, "An angle is from -360 to 360 degrees.").max(360);
-const turnsAccepted = "Turns are from 0.001 to 100.";
-const turns = z.number().min(0.001, turnsAccepted).max(100, turnsAccepted);
-const radius = lengthSchema({ zero: true });
-/** Which way it curls, as seen in the side elevation with end A on the left. */
-const side = z.enum(["up", "down"]).optional();
-
-const featureSchema = z.discriminatedUnion(
-  "kind",
-  [
-    z.strictObject({
-      ...at,
-      kind: z.literal("hole"),
-      diameter: lengthSchema(),
-      method: z.enum(["punch", "drill", "slot-drift"]),
-      slotLength: lengthSchema().optional(),
-      slotWidth: lengthSchema().optional(),
-    }),
-    z.strictObject({
-      ...at,
-      kind: z.literal("bend"),
-      /** Positive turns towards the side of a positive scroll. */
-      angle: degrees,
-      insideRadius: radius,
-      /** The elevation the bend is seen in; the side, unless it is bent the hard way. */
-      plane: z.enum(["side", "plan"]).optional(),
-    }),
-    z.strictObject({ ...span, kind: z.literal("twist"), turns, hand: z.enum(["left", "right"]) }),
-    z.strictObject({
-      ...span,
-      kind: z.literal("scroll"),
-      form: z.enum(["archimedean", "logarithmic", "clothoid"]).optional(),
-      innerRadius: lengthSchema().optional(),
-      outerRadius: lengthSchema().optional(),
-      turns: turns.optional(),
-      side,
-    }),
-    z.strictObject({
-      ...span,
-      kind: z.literal("ring"),
-      insideDiameter: lengthSchema(),
-      gap: radius.optional(),
-      side,
-    }),
-    z.strictObject({
-      ...span,
-      kind: z.literal("wrap"),
-      turns,
-      hand: z.enum(["left", "right"]),
-      /** How long the wrapped part is to be when done. */
-      finishedLength: lengthSchema().optional(),
-    }),
-    z.strictObject({ ...at, kind: z.literal("fold"), insideRadius: radius.optional() }),
-    z.strictObject({ ...at, kind: z.literal("stamp"), text: nameSchema.optional() }),
-    z.strictObject({ ...span, kind: z.literal("texture"), name: nameSchema.optional() }),
-    z.strictObject({
-      ...at,
-      kind: z.literal("weld"),
-      method: z.enum(["fold", "scarf", "bundle"]).optional(),
-    }),
-  ],
-  {
-    error: () =>
-      "A feature is of kind hole, bend, twist, scroll, ring, wrap, fold, stamp, texture or weld.",
-  },
-);
-
-export type Stretch = z.output<typeof stretchSchema>;
-export type Feature = z.output<typeof featureSchema>;
 
 const stock = z.strictObject({
   section: sectionSchema,
@@ -163,7 +49,7 @@ export const MAIN_PART = "main";
 /** A further bar of the piece, with its own stock. */
 const partSchema = z
   .strictObject({
-    id,
+    id: thingIdSchema,
     name: nameSchema.optional(),
     /** How many alike; one unless said. */
     count: z.number().int().min(1, "At least one of a part.").max(100).optional(),
@@ -178,18 +64,18 @@ export type Part = z.output<typeof partSchema>;
 
 /** How parts hold together. */
 const joinSchema = z.strictObject({
-  id,
+  id: thingIdSchema,
   kind: z.enum(["rivet", "weld", "collar", "wrap"], {
     error: () => "A join is a rivet, weld, collar or wrap.",
   }),
   /** Ids of the parts joined; the first bar is "main". */
-  parts: z.array(id).min(1, "A join names the parts it holds.").max(20),
+  parts: z.array(thingIdSchema).min(1, "A join names the parts it holds.").max(20),
   /** Where on the first of them, from its end A. */
-  at: position.optional(),
+  at: positionSchema.optional(),
   /** Of a rivet. */
   diameter: lengthSchema().optional(),
   /** Of a wrap. */
-  turns: turns.optional(),
+  turns: turnsSchema.optional(),
 });
 export type Join = z.output<typeof joinSchema>;
 
@@ -218,6 +104,9 @@ export const pieceSchema = z
 
 /** A piece as read: lengths in mm, sections as objects. */
 export type Piece = z.output<typeof pieceSchema>;
+
+/** A bar with what is on it: of a piece, of one of its parts, or of either at any moment of the work. */
+export type Bar = Pick<Part, "stock" | "stretches" | "features" | "allowances">;
 
 type Draft = { stretches: Stretch[]; features?: Feature[] | undefined };
 

@@ -1,17 +1,18 @@
 import type { Characteristic } from "../measure/characteristic";
 import { refuse } from "../problem/problem";
-import { caliperSizesMm, sectionAreaMm2 } from "../section/section";
+import { sectionAreaMm2 } from "../section/section";
 import { MAX_LENGTH_MM } from "../units/length";
 import { impliedCharacteristics } from "./characteristics";
-import { layBar, sectionAt, stretchAt } from "./bar";
-import { featureName } from "./featureCharacteristics";
-import { featureExtent } from "./features";
+import { layBar } from "../bar/bar";
+import { nameInText, nameOf, type Named } from "../bar/named";
+import { featureExtent, featureName, featureNameInText, type Feature } from "../feature/registry";
+import type { Warning } from "../feature/warning";
+import { wordsForWarning } from "../feature/warningWords";
 import { finishedSizeMm } from "./finish";
-import type { Feature, Part, Piece, Stretch } from "./piece";
+import { MAIN_PART, type Bar, type Part, type Piece, type Stretch } from "./piece";
 import { STEEL_DENSITY_KG_M3 } from "../section/steel";
-import { stretchName, stretchVolumeMm3 } from "./stretch";
-import { warningsOf, type Warning } from "./warnings";
-import { wordsForWarning } from "./warningWords";
+import { steelOfPart } from "./steel";
+import { warningsOf } from "./warnings";
 
 export interface LayoutMark {
   /** The boundary the mark stands for: the ids of the stretches on either side, "tip/body". */
@@ -82,6 +83,8 @@ export interface Plan {
   /** Overall size when bent, ringed and scrolled, mm. */
   finishedLengthMm: number;
   finishedHeightMm: number;
+  /** Across both: more than the bar's width where it is bent the hard way too. */
+  finishedDepthMm: number;
   /** Mass of all bars cut, kg. */
   totalMassKg: number;
   /** What the steel costs; null while no price is known. */
@@ -90,68 +93,95 @@ export interface Plan {
   warnings: PlanWarning[];
 }
 
+/** What the first bar is called within a sentence. */
+export const MAIN_BAR_NAME = "the bar";
+
 /**
  * From the finished piece back to the bar, by constant volume:
- * stock length = ΣV / A_stock · (1 + scale) + trim, and a layout mark at every
+ * stock length = ΣVᵢ·(1 + scaleᵢ) / A_stock + trim (see {@link steelOf}), and a layout mark at every
  * boundary at the length used up so far, taken from one datum end so that
  * errors don't add. The trim is at end B.
  *
  * @throws Refusal `stock-too-long` when the bar would be absurdly long
  */
 export function planPiece(piece: Piece): Plan {
-  const main = planBar(piece);
-  const parts = (piece.parts ?? []).map(planPart);
+  const main = planBar(piece, piece, MAIN_PART);
+  const planned = (piece.parts ?? []).map((part) => ({
+    part,
+    bar: planBar(piece, part, part.id),
+  }));
   const size = finishedSizeMm(piece);
-  const bars = [{ ...piece, count: 1 }, ...(piece.parts ?? [])];
+  const parts = planned.map(({ part, bar }) => plannedPart(part, bar));
   return {
     ...main,
     parts,
     finishedLengthMm: size.lengthMm,
     finishedHeightMm: size.heightMm,
+    finishedDepthMm: size.depthMm,
     totalMassKg: parts.reduce((sum, { massKg }) => sum + massKg, main.massKg),
-    materialCost: costOf(bars),
+    materialCost: costOf([
+      { pricePerKg: piece.stock.pricePerKg, massKg: main.massKg },
+      ...planned.map(({ part, bar }) => ({
+        pricePerKg: part.stock.pricePerKg,
+        massKg: bar.massKg * (part.count ?? 1),
+      })),
+    ]),
     characteristics: impliedCharacteristics(piece, size),
-    warnings: bars.flatMap(barWarnings),
+    warnings: [
+      ...barWarnings(piece, { id: MAIN_PART, name: MAIN_BAR_NAME }),
+      ...(piece.parts ?? []).flatMap((part) => barWarnings(part, part)),
+    ],
   };
 }
 
-type Bar = Pick<Part, "stock" | "stretches" | "features" | "allowances">;
-
-function planBar(piece: Bar) {
-  const stockAreaMm2 = sectionAreaMm2(piece.stock.section);
-  const scale = piece.allowances?.scale ?? 0;
-  const endTrimMm = piece.allowances?.endTrim ?? 0;
-  const bar = layBar(piece.stretches);
-  const kept = keptByEyes(piece, bar);
-  const stretches = planStretches(piece.stretches, (1 + scale) / stockAreaMm2, kept);
-  const usedMm = stretches.reduce((sum, stretch) => sum + stretch.stockMm, 0);
-  const volumeMm3 = stretches.reduce((sum, stretch) => sum + stretch.volumeMm3, 0);
+function planBar(piece: Piece, bar: Bar, part: string) {
+  const stockAreaMm2 = sectionAreaMm2(bar.stock.section);
+  const endTrimMm = bar.allowances?.endTrim ?? 0;
+  const laid = layBar(bar.stretches);
+  const steel = steelOfPart(piece, part);
+  const usedMm = steel.reduce((sum, { stockMm }) => sum + stockMm, 0);
+  const volumeMm3 = steel.reduce((sum, one) => sum + one.volumeMm3, 0);
   const stockLengthMm = usedMm + endTrimMm;
   if (!(stockLengthMm <= MAX_LENGTH_MM))
     refuse({ code: "stock-too-long", mm: stockLengthMm, maxMm: MAX_LENGTH_MM });
   const kgPerMm3 = STEEL_DENSITY_KG_M3 / 1e9;
+  const stretches = steel.map(
+    ({ stretch, fromMm, toMm, volumeMm3: holdsMm3, stockMm }): PlannedStretch => ({
+      id: stretch.id,
+      name: nameOf(stretch),
+      kind: stretch.kind,
+      technique: stretch.technique,
+      lengthMm: stretch.length,
+      volumeMm3: holdsMm3,
+      stockMm,
+      finishedFromMm: fromMm,
+      finishedToMm: toMm,
+    }),
+  );
   return {
     stockLengthMm,
     massKg: stockLengthMm * stockAreaMm2 * kgPerMm3,
     finishedMassKg: volumeMm3 * kgPerMm3,
     volumeMm3,
-    marks: layoutMarks(stretches, usedMm),
+    marks: boundaryMarks(stretches, usedMm),
     stretches,
-    features: (piece.features ?? []).map((feature): PlannedFeature => {
-      const { fromMm, toMm, needsMm } = featureExtent(feature, bar);
+    features: (bar.features ?? []).map((feature): PlannedFeature => {
+      const { fromMm, toMm, needsMm } = featureExtent(feature, laid);
       const { id, kind } = feature;
       return { id, name: featureName(feature), kind, fromMm, toMm, developedMm: needsMm };
     }),
-    straightLengthMm: bar.lengthMm,
+    straightLengthMm: laid.lengthMm,
   };
 }
 
-function planPart(part: Part): PlannedPart {
-  const { stockLengthMm, massKg, marks, stretches } = planBar(part);
+function plannedPart(
+  part: Part,
+  { stockLengthMm, massKg, marks, stretches }: ReturnType<typeof planBar>,
+): PlannedPart {
   const count = part.count ?? 1;
   return {
     id: part.id,
-    name: stretchName(part),
+    name: nameOf(part),
     count,
     stockLengthMm,
     massKg: massKg * count,
@@ -161,60 +191,16 @@ function planPart(part: Part): PlannedPart {
 }
 
 /** The steel's price, where every bar has one. */
-function costOf(bars: readonly (Bar & { count?: number | undefined })[]): number | null {
+function costOf(bars: readonly { pricePerKg?: number | undefined; massKg: number }[]) {
   let cost = 0;
-  for (const bar of bars) {
-    const { pricePerKg } = bar.stock;
+  for (const { pricePerKg, massKg } of bars) {
     if (pricePerKg === undefined) return null;
-    cost += planBar(bar).massKg * (bar.count ?? 1) * pricePerKg;
+    cost += massKg * pricePerKg;
   }
   return cost;
 }
 
-/**
- * Volume a drifted eye adds to its stretch, mm³: the hole is opened, not cut, so
- * the outside form less the hole is steel that was there, and so is the slug.
- */
-function keptByEyes(piece: Bar, bar: ReturnType<typeof layBar>): Map<string, number> {
-  const kept = new Map<string, number>();
-  for (const feature of piece.features ?? []) {
-    if (feature.kind !== "hole" || feature.method !== "slot-drift") continue;
-    const { stretch } = stretchAt(bar, feature.at);
-    const [thicknessMm] = caliperSizesMm(sectionAt(bar, feature.at));
-    const slugMm2 = (feature.slotLength ?? 0) * (feature.slotWidth ?? 0);
-    const holeMm2 = (Math.PI / 4) * feature.diameter ** 2;
-    kept.set(stretch.id, (kept.get(stretch.id) ?? 0) + (slugMm2 - holeMm2) * thicknessMm);
-  }
-  return kept;
-}
-
-function planStretches(
-  stretches: Stretch[],
-  stockMmPerMm3: number,
-  kept: ReadonlyMap<string, number>,
-): PlannedStretch[] {
-  let finishedFromMm = 0;
-  return stretches.map((stretch) => {
-    const outsideMm3 = stretchVolumeMm3(stretch);
-    // An eye larger than its stretch is warned of; the bar still has to come from somewhere.
-    const volumeMm3 = Math.max(outsideMm3 / 10, outsideMm3 + (kept.get(stretch.id) ?? 0));
-    const planned = {
-      id: stretch.id,
-      name: stretchName(stretch),
-      kind: stretch.kind,
-      technique: stretch.technique,
-      lengthMm: stretch.length,
-      volumeMm3,
-      stockMm: volumeMm3 * stockMmPerMm3,
-      finishedFromMm,
-      finishedToMm: finishedFromMm + stretch.length,
-    };
-    finishedFromMm = planned.finishedToMm;
-    return planned;
-  });
-}
-
-function layoutMarks(stretches: PlannedStretch[], usedMm: number): LayoutMark[] {
+function boundaryMarks(stretches: PlannedStretch[], usedMm: number): LayoutMark[] {
   let fromAMm = 0;
   return stretches.slice(0, -1).map((stretch, index) => {
     fromAMm += stretch.stockMm;
@@ -222,27 +208,35 @@ function layoutMarks(stretches: PlannedStretch[], usedMm: number): LayoutMark[] 
   });
 }
 
-function barWarnings(piece: Bar): PlanWarning[] {
-  const warnings = warningsOf({
-    bar: layBar(piece.stretches),
-    features: piece.features ?? [],
-    stockAreaMm2: sectionAreaMm2(piece.stock.section),
-    stockSizeMm: caliperSizesMm(piece.stock.section)[0],
-    scale: piece.allowances?.scale ?? 0,
-  });
+function barWarnings(bar: Bar, part: Named): PlanWarning[] {
+  const warnings = warningsOf(bar, part.id);
   if (warnings.length === 0) return [];
-  const name = namesOf(piece);
+  const known = new Map([[part.id, nameInText(part)], ...namesInBar(bar)]);
+  const names = (id: string) => known.get(id) ?? id;
   return warnings.map((warning) => ({
     ...warning,
-    message: wordsForWarning(warning, "mm", name),
+    message: wordsForWarning(warning, "mm", names),
   }));
 }
 
-/** What a stretch or feature of a bar is called, by its id. */
-export function namesOf({ stretches, features = [] }: Pick<Bar, "stretches" | "features">) {
+/** What the things of a bar are called within a sentence, by their ids. */
+function namesInBar({ stretches, features = [] }: Bar): [string, string][] {
+  return [
+    ...stretches.map((stretch): [string, string] => [stretch.id, nameInText(stretch)]),
+    ...features.map((feature): [string, string] => [feature.id, featureNameInText(feature)]),
+  ];
+}
+
+/** What anything of a piece is called within a sentence, by its id; the first bar's things come first. */
+export function namesInTextOf(piece: Piece): (id: string) => string {
+  const parts = piece.parts ?? [];
   const names = new Map([
-    ...stretches.map((stretch) => [stretch.id, stretchName(stretch)] as const),
-    ...features.map((feature) => [feature.id, featureName(feature)] as const),
+    ...parts.flatMap((part) => [
+      [part.id, nameInText(part)] as [string, string],
+      ...namesInBar(part),
+    ]),
+    [MAIN_PART, MAIN_BAR_NAME] as const,
+    ...namesInBar(piece),
   ]);
-  return (id: string): string => names.get(id) ?? id;
+  return (id) => names.get(id) ?? id;
 }

@@ -15,7 +15,7 @@ export const plan = defineReckoner({
   name: "plan",
   summary: "From the finished piece back to the bar: stock, marks and measuring plan",
   explanation:
-    "Volume is constant: the stock takes the sum of the stretches' volumes over its own area, more by the scale allowance, and the trim at end B. A mark stands at every boundary at the stock used up so far, from end A. Mass is that of the bar cut.",
+    "Volume is constant: the stock takes the sum of the stretches' volumes over its own area, more by the scale allowance where it is worked to another section or welded, and the trim at end B. A mark stands at every boundary at the stock used up so far, from end A. Mass is that of the bar cut.",
   input: pieceSchema,
   result: z.object({
     stockLengthMm: z.number(),
@@ -59,6 +59,7 @@ export const plan = defineReckoner({
     straightLengthMm: z.number(),
     finishedLengthMm: z.number(),
     finishedHeightMm: z.number(),
+    finishedDepthMm: z.number(),
     totalMassKg: z.number(),
     materialCost: z.number().nullable(),
     characteristics: z.array(characteristicSchema),
@@ -77,7 +78,7 @@ export const plan = defineReckoner({
     const areaMm2 = sectionAreaMm2(piece.stock.section);
     const { scale = 0, endTrim = 0 } = piece.allowances ?? {};
     return {
-      stockLengthMm: `the stretches' volumes / ${figure(areaMm2)} mm² × (1 + ${figure(scale)}) + ${figure(endTrim)} mm`,
+      stockLengthMm: `the stretches' volumes / ${figure(areaMm2)} mm², worked ones × (1 + ${figure(scale)}), + ${figure(endTrim)} mm`,
       massKg: `${figure(areaMm2)} mm² × ${figure(stockLengthMm)} mm × 7850 kg/m³ = ${figure(massKg)} kg`,
       marks: "the volume used up from end A to each boundary, as length of the stock",
     };

@@ -23,6 +23,7 @@ import { plan } from "./plan";
 import type { Reckoner } from "./reckoner";
 import { run as runOfPieces } from "./run";
 import { section } from "./section";
+import { stages } from "./stages";
 import { taper } from "./taper";
 import { tolerance } from "./tolerance";
 
@@ -50,6 +51,7 @@ export const RECKONERS: readonly Reckoner[] = [
   conform,
   runOfPieces,
   plan,
+  stages,
 ];
 
 /** The reckoner of a name, or undefined. */

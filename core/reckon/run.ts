@@ -6,11 +6,11 @@ import { reckonRun } from "../run/run";
 import { anyNumber, share } from "./fields";
 import { defineReckoner } from "./reckoner";
 
-const MOST_VALUES = 500;
+const MAX_VALUES = 500;
 const values = z
   .array(anyNumber, { error: () => "Give the values as a list of numbers, such as [12.1, 11.9]." })
   .min(1, "Give at least one value.")
-  .max(MOST_VALUES, `At most ${MOST_VALUES} values.`);
+  .max(MAX_VALUES, `At most ${MAX_VALUES} values.`);
 
 /** What a run of pieces proves of one size. */
 export const run = defineReckoner({

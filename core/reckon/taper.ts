@@ -14,7 +14,7 @@ export const taper = defineReckoner({
   name: "taper",
   summary: "How much bar a taper takes",
   explanation:
-    "Straight sides between the two sections. Same shape: each dimension runs linearly (for a square L/3·(a² + ab + b²)); different shapes: the square root of the area runs linearly. A square to a point takes a third of its length of bar, a chisel edge a half.",
+    "Straight sides between the two sections. Squares and flats are all rectangles: width and thickness each run in a straight line (for squares L/3·(a² + ab + b²)). Two rounds, octagons or hexagons: the size runs in a straight line; different families: the square root of the area. A square to a point takes a third of its length of bar, a chisel edge a half.",
   input: z.strictObject({
     from: sectionSchema,
     to: z.union([z.literal("point"), taperEndSchema], {
@@ -62,6 +62,12 @@ export const taper = defineReckoner({
       input: { from: "12 square", to: "3 square", length: 100 },
       expected: { stockLengthMm: 43.75 },
       source: "frustum, by plane geometry",
+    },
+    {
+      title: "16 square spread to 34 by 2 over 80",
+      input: { from: "16 square", to: "34 by 2", length: 80 },
+      expected: { stockLengthMm: 63.75 },
+      source: "prismatoid, by plane geometry: 80/6·(256 + 4·25·9 + 68) / 256",
     },
   ],
 });

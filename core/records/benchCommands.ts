@@ -2,7 +2,7 @@ import { z } from "zod";
 import { MAX_READING_MM } from "../measure/reading";
 import { CAUSE_CODES } from "../cause/causes";
 import { LEAST_CHECK_READINGS } from "../measure/instrumentCheck";
-import { MOST_VALUES } from "../measure/ways";
+import { MAX_VALUES } from "../measure/ways";
 import { DRAWN_MEASURES } from "../eye/drawn";
 import { SEVERITIES } from "../trade/defects";
 import { MOST_CELSIUS, MOST_GRAMS } from "../measure/device";
@@ -31,7 +31,7 @@ export const BENCH_COMMANDS = {
     pieceId: idSchema,
     characteristicId: z.string().min(1).max(80),
     /** In the characteristic's unit, as many as its way of reading takes. */
-    values: z.array(size).min(1).max(MOST_VALUES),
+    values: z.array(size).min(1).max(MAX_VALUES),
     /** As typed or sent. */
     typed: shortText(160),
     instrumentId: idSchema,
@@ -121,7 +121,7 @@ export const BENCH_COMMANDS = {
     values: z
       .array(size)
       .min(LEAST_CHECK_READINGS, `A check takes at least ${LEAST_CHECK_READINGS} readings.`)
-      .max(MOST_VALUES, `A check takes at most ${MOST_VALUES} readings.`),
+      .max(MAX_VALUES, `A check takes at most ${MAX_VALUES} readings.`),
   }),
   "say-cause": z.strictObject({
     sayingId: idSchema,

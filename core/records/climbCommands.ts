@@ -1,11 +1,11 @@
 import { z } from "zod";
 import { courseSchema } from "../climb/course";
-import { nameSchema } from "../piece/piece";
+import { nameSchema } from "../bar/schema";
 import { gradesToSetSchema } from "../trade/gradesRule";
 import { daySchema, idSchema, shortText, wholeFrom } from "./fields";
 
 /** Pieces, inspectors and trials a study's sheet holds at most. */
-const MOST_VALUES = 600;
+const MAX_VALUES = 600;
 
 /** How the course is kept, the next piece chosen, and inspectors compared. */
 export const CLIMB_COMMANDS = {
@@ -64,7 +64,7 @@ export const CLIMB_COMMANDS = {
         }),
       )
       .min(1, "Enter at least one value.")
-      .max(MOST_VALUES, `At most ${MOST_VALUES} values at a time.`),
+      .max(MAX_VALUES, `At most ${MAX_VALUES} values at a time.`),
   }),
   /** Null where it was shown to nobody after all. */
   "show-piece": z.strictObject({ pieceId: idSchema, shownTo: shortText(80).min(2).nullable() }),

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { nameSchema } from "../piece/piece";
+import { nameSchema } from "../bar/schema";
 import { BENCH_COMMANDS } from "./benchCommands";
 import { CLIMB_COMMANDS } from "./climbCommands";
 import { EXERCISE_COMMANDS } from "./exerciseCommands";

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { exerciseContentSchema, stepSchema as step } from "../exercise/exercise";
-import { nameSchema } from "../piece/piece";
+import { nameSchema } from "../bar/schema";
 import { marksRuleSchema } from "../verdict/marksRule";
 import { count, idSchema } from "./fields";
 

@@ -1,52 +1,127 @@
-import { sectionAreaMm2, type Point, type Section } from "./section";
+import { solveRising } from "../curve/solve";
+import { regularAreaFactor, sectionAreaMm2, type Point, type Section } from "./section";
+
+type Flat = Extract<Section, { shape: "flat" }>;
+
+/** A size that runs in a straight line from one end to the other, mm. */
+interface Run {
+  from: number;
+  to: number;
+}
 
 /**
- * Volume of a straight-sided transition between two sections over a length, mm³.
- *
- * Same shape: each dimension runs linearly, so V = L·(A₁ + A₂)/3 plus L/6 times
- * the cross products of the dimensions (for one dimension: L/3·(a² + ab + b²)).
- * Different shapes: √area runs linearly, V = L/3·(A₁ + √(A₁A₂) + A₂). A point is
- * the same shape shrunk to nothing, L·A/3. A square that runs to a flat's edge
- * is taken as a flat, so that a chisel edge takes half its length of bar.
+ * How a transition's area comes about at every place: factor · first · second,
+ * both running in straight lines.
+ */
+interface Sides {
+  factor: number;
+  first: Run;
+  second: Run;
+  /** What it is shaped like at every place; null for a rectangle, whose sides are the two sizes. */
+  like: Section | null;
+}
+
+/**
+ * The straight sides of a transition. Rectangles (square and flat): width and
+ * thickness each in a straight line. The same regular shape: its size. Different
+ * families: the square root of the area, the shape that of the nearer end. A
+ * point is the other end's shape shrunk to nothing.
+ */
+function sidesOf(from: Section | Point, to: Section | Point, fraction: number): Sides {
+  const start = from === "point" ? shrunk(to) : from;
+  const end = to === "point" ? shrunk(from) : to;
+  if (isRectangle(start) && isRectangle(end)) {
+    const [a, b] = [rectangle(start), rectangle(end)];
+    return {
+      factor: 1,
+      first: { from: a.width, to: b.width },
+      second: { from: a.thickness, to: b.thickness },
+      like: null,
+    };
+  }
+  if (start.shape === end.shape && !isRectangle(start) && !isRectangle(end)) {
+    const size = { from: start.size, to: end.size };
+    const like = end.size > 0 ? end : start;
+    return { factor: regularAreaFactor(start.shape), first: size, second: size, like };
+  }
+  const root = { from: Math.sqrt(sectionAreaMm2(start)), to: Math.sqrt(sectionAreaMm2(end)) };
+  const nearer = fraction < 0.5 ? start : end;
+  const other = nearer === start ? end : start;
+  const like = sectionAreaMm2(nearer) > 0 ? nearer : other;
+  return { factor: 1, first: root, second: root, like };
+}
+
+/**
+ * Volume of a straight-sided transition between two sections over a length, mm³:
+ * the prismatoid of {@link sectionBetween}'s sections,
+ * V = L·factor·(a₀b₀/3 + a₁b₁/3 + (a₀b₁ + a₁b₀)/6) for two sizes a and b that
+ * run from 0 to 1 (plane geometry). A square to a point takes a third of its
+ * length of bar, a chisel edge half.
  *
  * @example volumeBetweenMm3({ shape: "square", size: 12 }, "point", 90) → 4320
  * @example volumeBetweenMm3({ shape: "square", size: 12 }, { shape: "square", size: 3 }, 100) → 6300
+ * @example volumeBetweenMm3({ shape: "square", size: 16 }, { shape: "flat", width: 34, thickness: 2 }, 80) → 16320
  */
 export function volumeBetweenMm3(
   from: Section | Point,
   to: Section | Point,
   lengthMm: number,
 ): number {
-  if (from === "point") return to === "point" ? 0 : (sectionAreaMm2(to) * lengthMm) / 3;
-  if (to === "point") return (sectionAreaMm2(from) * lengthMm) / 3;
-  const flats = bothAsFlats(from, to);
-  if (flats) {
-    const [a, b] = flats;
-    const crossed = (a.width * b.thickness + b.width * a.thickness) / 6;
-    return lengthMm * ((sectionAreaMm2(a) + sectionAreaMm2(b)) / 3 + crossed);
-  }
-  const areaFrom = sectionAreaMm2(from);
-  const areaTo = sectionAreaMm2(to);
-  return (lengthMm * (areaFrom + Math.sqrt(areaFrom * areaTo) + areaTo)) / 3;
+  if (from === "point" && to === "point") return 0;
+  return lengthMm * areaUpTo(sidesOf(from, to, 0), 1);
 }
 
-type Flat = Extract<Section, { shape: "flat" }>;
-
-function bothAsFlats(from: Section, to: Section): [Flat, Flat] | undefined {
-  if (from.shape === "flat" && to.shape === "flat") return [from, to];
-  if (from.shape === "square" && isEdge(to)) return [asFlat(from.size), to];
-  return to.shape === "square" && isEdge(from) ? [from, asFlat(to.size)] : undefined;
+/** Area added up from the start to a fraction of the length, mm² (of a length of 1). */
+function areaUpTo({ factor, first: a, second: b }: Sides, t: number): number {
+  const [aSlope, bSlope] = [a.to - a.from, b.to - b.from];
+  return (
+    factor *
+    t *
+    (a.from * b.from +
+      (t * (a.from * bSlope + aSlope * b.from)) / 2 +
+      (t * t * aSlope * bSlope) / 3)
+  );
 }
-
-const isEdge = (section: Section): section is Flat =>
-  section.shape === "flat" && (section.thickness === 0 || section.width === 0);
-
-const asFlat = (size: number): Flat => ({ shape: "flat", width: size, thickness: size });
 
 /**
- * The section at a fraction of the way along a transition (0 at `from`, 1 at `to`).
- * Between different shapes √area runs linearly. A square spread to a flat keeps
- * its shape's proportion changing evenly; otherwise the shape is the nearer end's.
+ * Share of a transition's volume that lies before a fraction of its length.
+ *
+ * @param fraction 0 at `from`, 1 at `to`
+ * @returns 0 to 1; the fraction itself where there is no volume
+ * @example volumeShareBetween({ shape: "square", size: 12 }, "point", 0.5) → 0.875
+ */
+export function volumeShareBetween(
+  from: Section | Point,
+  to: Section | Point,
+  fraction: number,
+): number {
+  if (from === "point" && to === "point") return fraction;
+  const sides = sidesOf(from, to, 0);
+  const whole = areaUpTo(sides, 1);
+  return whole > 0 ? areaUpTo(sides, fraction) / whole : fraction;
+}
+
+/**
+ * The inverse of {@link volumeShareBetween}: how far along its length a share of
+ * the volume is used up.
+ *
+ * @param share 0 to 1
+ * @example lengthShareBetween({ shape: "square", size: 12 }, "point", 0.875) → 0.5
+ */
+export function lengthShareBetween(
+  from: Section | Point,
+  to: Section | Point,
+  share: number,
+): number {
+  if (share <= 0 || share >= 1 || (from === "point" && to === "point"))
+    return Math.min(1, Math.max(0, share));
+  const sides = sidesOf(from, to, 0);
+  return solveRising((t) => areaUpTo(sides, t), share * areaUpTo(sides, 1), { low: 0, high: 1 });
+}
+
+/**
+ * The section at a fraction of the way along a transition (0 at `from`, 1 at `to`);
+ * straight-sided, see {@link volumeBetweenMm3}.
  *
  * @example sectionBetween({ shape: "square", size: 3 }, { shape: "square", size: 12 }, 0.5) → { shape: "square", size: 7.5 }
  */
@@ -55,44 +130,36 @@ export function sectionBetween(
   to: Section | Point,
   fraction: number,
 ): Section {
-  const start = from === "point" ? shrunk(to) : from;
-  const end = to === "point" ? shrunk(from) : to;
-  const mix = (a: number, b: number) => a + (b - a) * fraction;
-  if (start.shape === "flat" && end.shape === "flat")
-    return {
-      shape: "flat",
-      width: mix(start.width, end.width),
-      thickness: mix(start.thickness, end.thickness),
-    };
-  if (start.shape !== "flat" && end.shape !== "flat" && start.shape === end.shape)
-    return { shape: start.shape, size: mix(start.size, end.size) };
-  const area = mix(Math.sqrt(sectionAreaMm2(start)), Math.sqrt(sectionAreaMm2(end))) ** 2;
-  if (isRectangle(start) && isRectangle(end)) {
-    const [a, b] = [rectangle(start), rectangle(end)];
-    const width = mix(a.width, b.width);
-    return scaledToArea({ shape: "flat", width, thickness: mix(a.thickness, b.thickness) }, area);
-  }
-  const nearer = fraction < 0.5 ? start : end;
-  return scaledToArea(sectionAreaMm2(nearer) > 0 ? nearer : nearer === start ? end : start, area);
+  if (fraction <= 0 && from !== "point") return from;
+  if (fraction >= 1 && to !== "point") return to;
+  const { factor, first, second, like } = sidesOf(from, to, fraction);
+  const [width, thickness] = [first, second].map(
+    (run) => run.from + (run.to - run.from) * fraction,
+  ) as [number, number];
+  if (like) return scaledToArea(like, factor * width * thickness);
+  const flat = [from, to].some((one) => one !== "point" && one.shape === "flat");
+  return flat ? { shape: "flat", width, thickness } : { shape: "square", size: width };
+}
+
+function scaledToArea(section: Section, areaMm2: number): Section {
+  const area = sectionAreaMm2(section);
+  const times = area > 0 ? Math.sqrt(areaMm2 / area) : 0;
+  return section.shape === "flat"
+    ? { shape: "flat", width: section.width * times, thickness: section.thickness * times }
+    : { shape: section.shape, size: section.size * times };
 }
 
 type Rectangle = Flat | (Section & { shape: "square" });
 const isRectangle = (section: Section): section is Rectangle =>
   section.shape === "flat" || section.shape === "square";
 const rectangle = (section: Rectangle): Flat =>
-  section.shape === "flat" ? section : asFlat(section.size);
+  section.shape === "flat"
+    ? section
+    : { shape: "flat", width: section.size, thickness: section.size };
 
 function shrunk(section: Section | Point): Section {
   if (section === "point") return { shape: "square", size: 0 };
   return section.shape === "flat"
     ? { shape: "flat", width: 0, thickness: 0 }
     : { shape: section.shape, size: 0 };
-}
-
-function scaledToArea(section: Section, areaMm2: number): Section {
-  const area = sectionAreaMm2(section);
-  const factor = area > 0 ? Math.sqrt(areaMm2 / area) : 0;
-  return section.shape === "flat"
-    ? { shape: "flat", width: section.width * factor, thickness: section.thickness * factor }
-    : { shape: section.shape, size: section.size * factor };
 }

@@ -25,6 +25,9 @@ const PERIMETER_FACTOR = {
   hexagon: 2 * Math.sqrt(3),
 } as const;
 
+/** What a regular shape's area is of its size squared. */
+export const regularAreaFactor = (shape: keyof typeof AREA_FACTOR): number => AREA_FACTOR[shape];
+
 /**
  * Area of a section, mm². Octagon 2(√2−1)·s², hexagon (√3/2)·s², from plane geometry.
  *

@@ -1,4 +1,4 @@
-import { layBar } from "../piece/bar";
+import { layBar } from "../bar/bar";
 import type { Piece } from "../piece/piece";
 import type { Section } from "../section/section";
 import { fitOffcut } from "./offcut";

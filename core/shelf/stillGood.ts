@@ -1,5 +1,5 @@
 import type { Characteristic } from "../measure/characteristic";
-import { layBar } from "../piece/bar";
+import { layBar } from "../bar/bar";
 import type { Piece } from "../piece/piece";
 import type { Verdict } from "../verdict/verdict";
 import type { Salvage } from "./salvage";

@@ -3,7 +3,7 @@ import { chanceAfter, STALE_UNDER } from "../climb/fading";
 import { rankNext, type Candidate, type LearnerNow } from "../climb/choose";
 import { standingOf, type SignedPiece, type Standing } from "../climb/standing";
 import type { Outcome } from "../verdict/outcomes";
-import { seededRandom, type Random } from "./random";
+import { seededRandom, type Random } from "../stats/random";
 
 /** A made-up learner on a whole course. */
 export interface CourseLearner {

@@ -6,7 +6,7 @@ import type { Characteristic } from "../measure/characteristic";
 import { valuesTaken } from "../measure/ways";
 import type { LearnerTraits } from "./learner";
 import { simulatePiece } from "./learner";
-import { seededRandom, type Random } from "./random";
+import { seededRandom, type Random } from "../stats/random";
 
 /** Someone who has made a few, and leaves it a little heavy. */
 const PRACTISED: LearnerTraits = {

@@ -1,7 +1,7 @@
 import { limitsAtGrade, type Characteristic } from "../measure/characteristic";
 import { defectKind, type Severity } from "../trade/defects";
 import { valuesTaken } from "../measure/ways";
-import type { Random } from "./random";
+import type { Random } from "../stats/random";
 
 /** A made-up learner: how they start, how fast they learn, and what keeps going wrong. */
 export interface LearnerTraits {

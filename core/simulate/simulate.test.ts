@@ -1,4 +1,4 @@
-import { seededRandom, seededUuidV7 } from "./random";
+import { seededRandom, seededUuidV7 } from "../stats/random";
 
 test("the same seed gives the same numbers, another seed others", () => {
   const run = (seed: number) => Array.from({ length: 5 }, seededRandom(seed).next);

@@ -1,7 +1,7 @@
 import betaCdf from "@stdlib/stats-base-dists-beta-cdf";
 import fc from "fast-check";
 import { mean, quantileSorted, sampleStandardDeviation } from "simple-statistics";
-import { seededRandom } from "../simulate/random";
+import { seededRandom } from "../stats/random";
 import { describe as describeSample, median, quantile } from "./describe";
 import { morePiecesToProve, passRateLower, passRateUpper } from "./passRate";
 import { toleranceFactor } from "./toleranceInterval";

@@ -1,5 +1,9 @@
 import fc from "fast-check";
-import type { Section } from "../section/section";
+import { FEATURE_KINDS } from "../feature/registry";
+import { layBar, stretchAt } from "../bar/bar";
+import { stretchVolumeMm3 } from "../bar/stretch";
+import { caliperSizesMm, type Section } from "../section/section";
+import { seededRandom } from "../stats/random";
 import { PIECE_FORMAT, readPiece, type Feature, type Piece, type Stretch } from "../piece/piece";
 
 /** A piece read from what a file would hold; throws what the reader refuses. */
@@ -49,68 +53,90 @@ const stretchOf = (index: number): fc.Arbitrary<Stretch> => {
   );
 };
 
-function featureOf(index: number, lengthMm: number): fc.Arbitrary<Feature> {
-  const id = fc.constant(`feature-${index}`);
-  const at = fc
-    .double({ min: 0, max: lengthMm, noNaN: true })
-    .map((mm) => Math.min(lengthMm, Math.round(mm * 1000) / 1000));
-  const span = fc
-    .tuple(at, at)
-    .map(([a, b]) => ({ from: Math.min(a, b), to: Math.max(a, b) }))
-    .filter(({ from, to }) => to - from > 1);
-  const turns = fc.double({ min: 0.2, max: 12, noNaN: true });
-  const hand = fc.constantFrom("left" as const, "right" as const);
-  const side = fc.constantFrom("up" as const, "down" as const);
-  const spanning = (kind: Feature["kind"], more: Record<string, fc.Arbitrary<unknown>>) =>
-    fc
-      .tuple(span, fc.record({ id, kind: fc.constant(kind), ...more }))
-      .map(([where, rest]) => ({ ...where, ...rest }) as unknown as Feature);
-  return fc.oneof(
-    fc.record({
-      id,
-      at,
-      kind: fc.constant("hole" as const),
-      diameter: fc.integer({ min: 1, max: 30 }),
-      method: fc.constantFrom("punch" as const, "drill" as const, "slot-drift" as const),
-    }),
-    fc.record({
-      id,
-      at,
-      kind: fc.constant("bend" as const),
-      angle: fc.integer({ min: -180, max: 180 }),
-      insideRadius: fc.integer({ min: 0, max: 40 }),
-    }),
-    fc.record({ id, at, kind: fc.constant("fold" as const) }),
-    spanning("twist", { turns, hand }),
-    spanning("wrap", { turns, hand }),
-    spanning("scroll", {
-      turns,
-      side,
-      form: fc.constantFrom("archimedean", "logarithmic", "clothoid"),
-    }),
-    spanning("ring", { insideDiameter: fc.integer({ min: 5, max: 150 }), side }),
-    spanning("texture", {}),
-  );
-}
+/** Any feature of any kind there is, makeable or not. */
+const featureOf = (index: number, lengthMm: number): fc.Arbitrary<Feature> =>
+  fc
+    .tuple(fc.constantFrom(...FEATURE_KINDS), fc.integer({ min: 0, max: 2 ** 31 }))
+    .map(
+      ([kind, seed]) =>
+        kind.sample(`feature-${index}`, lengthMm, seededRandom(seed)) as unknown as Feature,
+    );
 
-/** Any piece the reader takes, makeable or not. */
-export const anyPiece: fc.Arbitrary<Piece> = fc
+type Bar = Pick<Piece, "stock" | "stretches" | "features" | "allowances">;
+
+const anyBar: fc.Arbitrary<Bar> = fc
   .integer({ min: 1, max: 6 })
   .chain((count) => fc.tuple(...Array.from({ length: count }, (_, index) => stretchOf(index))))
   .chain((stretches) => {
     const lengthMm = stretches.reduce((sum, { length }) => sum + length, 0);
     return fc
-      .integer({ min: 0, max: 5 })
-      .chain((count) =>
-        fc.tuple(...Array.from({ length: count }, (_, index) => featureOf(index, lengthMm))),
-      )
-      .chain((features) =>
-        sections.map((section): Piece => ({
-          format: PIECE_FORMAT,
-          name: "Any piece",
-          stock: { section },
-          stretches,
-          features,
-        })),
-      );
+      .record({
+        features: fc
+          .integer({ min: 0, max: 5 })
+          .chain((count) =>
+            fc.tuple(...Array.from({ length: count }, (_, index) => featureOf(index, lengthMm))),
+          ),
+        section: sections,
+        scale: fc.constantFrom(0, 0.02),
+        endTrim: fc.constantFrom(0, 0, 6),
+      })
+      .map(({ features, section, scale, endTrim }): Bar => ({
+        stock: { section },
+        stretches,
+        features,
+        allowances: { scale, endTrim },
+      }));
   });
+
+const JOIN_KINDS = ["rivet", "weld", "collar", "wrap"] as const;
+
+/** Any piece the reader takes, makeable or not, of one bar or of several with joins. */
+export const anyPiece: fc.Arbitrary<Piece> = fc
+  .record({
+    main: anyBar,
+    further: fc.array(fc.tuple(anyBar, fc.integer({ min: 1, max: 3 })), { maxLength: 2 }),
+    kinds: fc.array(fc.constantFrom(...JOIN_KINDS), { maxLength: 2 }),
+  })
+  .map(({ main, further, kinds }): Piece => {
+    const parts = further.map(([bar, count], index) => ({ ...bar, id: `part-${index}`, count }));
+    const joined = ["main", ...parts.map(({ id }) => id)];
+    return {
+      format: PIECE_FORMAT,
+      name: "Any piece",
+      ...main,
+      ...(parts.length > 0
+        ? {
+            parts,
+            joins: kinds.map((kind, index) => ({
+              id: `join-${index}`,
+              kind,
+              parts: joined,
+              at: index,
+            })),
+          }
+        : {}),
+    };
+  });
+
+/**
+ * Whether what a sheet says of a piece's eyes is enough to make them: one in a
+ * stretch of one section, with more steel round it than it opens.
+ */
+export function canBeFollowed({ stretches, features = [] }: Piece): boolean {
+  const bar = layBar(stretches);
+  const eyes = features.flatMap((one) =>
+    one.kind === "hole" && one.method === "slot-drift"
+      ? [{ eye: one, ...stretchAt(bar, one.at) }]
+      : [],
+  );
+  const held = new Set(eyes.map(({ stretch }) => stretch.id));
+  return (
+    held.size === eyes.length &&
+    eyes.every(
+      ({ eye, stretch }) =>
+        stretch.kind === "prism" &&
+        (Math.PI / 4) * eye.diameter ** 2 * caliperSizesMm(stretch.section)[0] <
+          stretchVolumeMm3(stretch) * 0.8,
+    )
+  );
+}

@@ -1,4 +1,5 @@
 import type { Feature, Piece } from "../piece/piece";
+import { RISKS, type Risk } from "./risks";
 
 /** Printed on every sheet; local rules and the responsible instructor's word come first. */
 export const ALWAYS_CAUTIONS: readonly string[] = [
@@ -16,23 +17,6 @@ export const DEFERENCE =
 
 /** Printed on the sheet, the board and the tag of what could be taken for lifting gear. */
 export const TRAINING_PIECE = "Training piece: not for lifting, and not for carrying people.";
-
-/** What an exercise uses that brings a risk of its own. */
-export const RISKS = [
-  "struck-tool",
-  "hot-cut",
-  "weld",
-  "flux",
-  "twist",
-  "thin",
-  "wax",
-  "food",
-  "machine",
-  "reclaimed",
-  "carbon-steel",
-  "load-shaped",
-] as const;
-export type Risk = (typeof RISKS)[number];
 
 const RISK_CAUTIONS: Record<Risk, string> = {
   "struck-tool":

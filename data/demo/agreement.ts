@@ -1,4 +1,4 @@
-import { seededUuidV7, type Random } from "@/core/simulate/random";
+import { seededUuidV7, type Random } from "@/core/stats/random";
 import type { DemoRows } from "./rows";
 
 interface Asked {

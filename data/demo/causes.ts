@@ -2,7 +2,7 @@ import { likelyCauses } from "@/core/cause/likely";
 import { signsOf } from "@/core/cause/signs";
 import type { Characteristic } from "@/core/measure/characteristic";
 import type { Verdict } from "@/core/verdict/verdict";
-import type { Random } from "@/core/simulate/random";
+import type { Random } from "@/core/stats/random";
 import type { DemoRows, NewId } from "./rows";
 
 /** How often the instructor says something of the likeliest cause, and how often that it holds. */

@@ -1,5 +1,5 @@
 import { drawPiece, type DrawnMeasure } from "@/core/eye/drawn";
-import { seededUuidV7, type Random } from "@/core/simulate/random";
+import { seededUuidV7, type Random } from "@/core/stats/random";
 import type { DemoRows } from "./rows";
 
 const DAY_MS = 86_400_000;

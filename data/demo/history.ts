@@ -1,4 +1,4 @@
-import { seededRandom, seededUuidV7, type Random } from "@/core/simulate/random";
+import { seededRandom, seededUuidV7, type Random } from "@/core/stats/random";
 import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
 import { addAgreement } from "./agreement";
 import { addCausesSaid } from "./causes";

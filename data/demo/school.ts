@@ -1,7 +1,7 @@
 import { exerciseContentSchema, reckonExercise } from "@/core/exercise/exercise";
 import { printSection } from "@/core/section/spoken";
 import { searchWords } from "@/core/shelf/words";
-import { seededRandom, seededUuidV7, type Random } from "@/core/simulate/random";
+import { seededRandom, seededUuidV7, type Random } from "@/core/stats/random";
 import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
 import { dayOf, weeklyFrom } from "../calendar";
 import { addCausesSaid } from "./causes";

@@ -1,6 +1,6 @@
 import { limitsAtGrade } from "@/core/measure/characteristic";
 import { simulatePiece } from "@/core/simulate/learner";
-import { seededUuidV7, type Random } from "@/core/simulate/random";
+import { seededUuidV7, type Random } from "@/core/stats/random";
 import { STEP_GRADES } from "@/core/trade/steps";
 import { DEFAULT_MARKS_RULE } from "@/core/verdict/marks";
 import type { Outcome } from "@/core/verdict/outcomes";

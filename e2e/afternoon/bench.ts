@@ -1,7 +1,7 @@
 import "fake-indexeddb/auto";
 import { v7 as newId } from "uuid";
 import type { BenchEvent } from "@/core/records/apply";
-import { seededRandom } from "@/core/simulate/random";
+import { seededRandom } from "@/core/stats/random";
 import { flush, keep, waitingFor } from "@/ui/bench/outbox";
 import { post } from "@/ui/command";
 import type { BenchReport, BenchTask } from "./task";

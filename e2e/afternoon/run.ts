@@ -4,7 +4,7 @@ import { v7 as newId } from "uuid";
 import type { Characteristic } from "@/core/measure/characteristic";
 import { askedOf, recordOf } from "@/core/records/bench";
 import { simulatePiece } from "@/core/simulate/learner";
-import { seededRandom } from "@/core/simulate/random";
+import { seededRandom } from "@/core/stats/random";
 import { judgePiece } from "@/core/verdict/verdict";
 import { findActor, type Actor } from "@/data/actor";
 import { hashPassword, makeAccount } from "@/data/accounts";

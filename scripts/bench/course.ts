@@ -1,4 +1,4 @@
-import { seededRandom } from "@/core/simulate/random";
+import { seededRandom } from "@/core/stats/random";
 import { piecesThroughCourse, type CourseLearner } from "@/core/simulate/course";
 
 /** Pieces made-up learners take to be True in ten techniques, by our choice of the next and by the list. Prints JSON. */

@@ -1,8 +1,9 @@
 "use client";
 
 import { freeId } from "@/core/piece/edit";
-import { MAIN_PART, nameSchema, type Join, type Part, type Piece } from "@/core/piece/piece";
-import { stretchName } from "@/core/piece/stretch";
+import { nameSchema } from "@/core/bar/schema";
+import { MAIN_PART, type Join, type Part, type Piece } from "@/core/piece/piece";
+import { nameOf } from "@/core/bar/named";
 import type { LengthUnit } from "@/core/units/length";
 import type { Bar } from "./bars";
 import { ChoiceField, LengthField, NumberField, SectionField } from "./fields";
@@ -113,7 +114,7 @@ function PartFields({
     <>
       <TextField
         label="This part is called"
-        value={stretchName(part)}
+        value={nameOf(part)}
         schema={nameSchema}
         onTake={(name) => onChange({ name })}
       />
@@ -184,7 +185,7 @@ function Joins({
           <ChoiceField
             label="of the first bar and"
             value={join.parts.at(-1)!}
-            choices={[...parts.map((part) => [part.id, stretchName(part).toLowerCase()] as const)]}
+            choices={[...parts.map((part) => [part.id, nameOf(part).toLowerCase()] as const)]}
             onTake={(id) => put(join.id, { parts: [MAIN_PART, id] })}
           />
           <LengthField

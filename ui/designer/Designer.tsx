@@ -5,7 +5,7 @@ import { Tabs } from "radix-ui";
 import { memo, useCallback, useMemo, useState } from "react";
 import { useStore } from "zustand";
 import { reckonExercise, type ExerciseContent } from "@/core/exercise/exercise";
-import { layBar, sectionAt, stretchAt } from "@/core/piece/bar";
+import { layBar, sectionAt, stretchAt } from "@/core/bar/bar";
 import { removeFeature, removeStretch, reorderStretch, splitStretch } from "@/core/piece/edit";
 import { MAIN_PART } from "@/core/piece/piece";
 import type { Plan } from "@/core/piece/plan";
@@ -282,8 +282,9 @@ export function Designer(props: DesignerProps) {
             <Tabs.Content value="stages">
               {reckoned.ok ? (
                 <StagesEditor
-                  stages={reckoned.value.stages}
-                  edited={content.stages.length > 0}
+                  piece={piece}
+                  work={reckoned.value.work}
+                  edits={content.stages}
                   unit={unit}
                   onChange={(stages) => state.change((now) => ({ ...now, stages }))}
                 />

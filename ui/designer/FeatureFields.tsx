@@ -1,283 +1,130 @@
 "use client";
 
-import type { ReactNode } from "react";
-import type { Feature } from "@/core/piece/piece";
+import type { Field } from "@/core/feature/feature";
+import { kindOf, type Feature } from "@/core/feature/registry";
 import type { LengthUnit } from "@/core/units/length";
 import { ChoiceField, LengthField, NumberField } from "./fields";
 
-const SIDES = [
-  ["up", "up"],
-  ["down", "down"],
-] as const;
-const HANDS = [
-  ["right", "right hand"],
-  ["left", "left hand"],
-] as const;
-
-/** A feature's place and its own numbers. */
-export function FeatureFields({
-  feature,
-  unit,
-  onTake,
-}: {
+interface FeatureFieldsProps {
   feature: Feature;
   unit: LengthUnit;
   onTake: (feature: Feature) => void;
-}) {
-  const length = (label: string, mm: number, put: (mm: number) => Feature, zero = false) => (
-    <LengthField
-      label={label}
-      mm={mm}
-      unit={unit}
-      zero={zero}
-      onTake={(next) => onTake(put(next))}
-    />
+}
+
+/** A feature's place and its own numbers, as its kind has them. */
+export function FeatureFields({ feature, unit, onTake }: FeatureFieldsProps) {
+  const { fields, settled } = kindOf(feature);
+  const values = feature as Feature & Record<string, unknown>;
+  const take = (key: string, value: unknown) => {
+    const next = { ...values, [key]: value };
+    if (value === undefined) delete next[key];
+    onTake((settled ? settled(next) : next) as Feature);
+  };
+  return (
+    <>
+      <PlaceFields feature={feature} unit={unit} onTake={onTake} />
+      {fields
+        .filter(({ when }) => !when || values[when.key] === when.is)
+        .map((field) => (
+          <OwnField
+            key={field.key}
+            field={field}
+            value={values[field.key]}
+            unit={unit}
+            onTake={(value) => take(field.key, value)}
+          />
+        ))}
+    </>
   );
-  const span =
-    "from" in feature ? (
-      <>
-        {length(
-          "From end A",
-          feature.from,
-          (from) => ({ ...feature, from: Math.min(from, feature.to - 1) }),
-          true,
-        )}
-        {length("To", feature.to, (to) => ({ ...feature, to: Math.max(to, feature.from + 1) }))}
-      </>
-    ) : (
-      length("From end A", feature.at, (at) => ({ ...feature, at }), true)
+}
+
+/** The shortest span a feature keeps while its ends are typed, mm. */
+const MIN_SPAN_MM = 1;
+
+function PlaceFields({ feature, unit, onTake }: FeatureFieldsProps) {
+  if ("at" in feature)
+    return (
+      <LengthField
+        label="From end A"
+        mm={feature.at}
+        unit={unit}
+        zero
+        onTake={(at) => onTake({ ...feature, at })}
+      />
     );
   return (
     <>
-      {span}
-      <FeatureOwnFields feature={feature} length={length} onTake={onTake} />
+      <LengthField
+        label="From end A"
+        mm={feature.from}
+        unit={unit}
+        zero
+        onTake={(from) => onTake({ ...feature, from: Math.min(from, feature.to - MIN_SPAN_MM) })}
+      />
+      <LengthField
+        label="To"
+        mm={feature.to}
+        unit={unit}
+        onTake={(to) => onTake({ ...feature, to: Math.max(to, feature.from + MIN_SPAN_MM) })}
+      />
     </>
   );
 }
 
-type LengthMaker = (
-  label: string,
-  mm: number,
-  put: (mm: number) => Feature,
-  zero?: boolean,
-) => ReactNode;
-
-interface OwnProps<Kind extends Feature["kind"]> {
-  feature: Extract<Feature, { kind: Kind }>;
-  length: LengthMaker;
-  onTake: (feature: Feature) => void;
-}
-
-function FeatureOwnFields({ feature, length, onTake }: OwnProps<Feature["kind"]>) {
-  const around = { length, onTake };
-  switch (feature.kind) {
-    case "hole":
-      return <HoleFields feature={feature} {...around} />;
-    case "bend":
-      return <BendFields feature={feature} {...around} />;
-    case "twist":
-    case "wrap":
-      return <TwistFields feature={feature} {...around} />;
-    case "scroll":
-      return <ScrollFields feature={feature} {...around} />;
-    case "ring":
-      return <RingFields feature={feature} {...around} />;
-    case "fold":
-      return length(
-        "Inside radius",
-        feature.insideRadius ?? 0,
-        (insideRadius) => ({ ...feature, insideRadius }),
-        true,
-      );
-    case "stamp":
-      return <StampFields feature={feature} {...around} />;
-    case "weld":
+function OwnField({
+  field,
+  value,
+  unit,
+  onTake,
+}: {
+  field: Field;
+  value: unknown;
+  unit: LengthUnit;
+  onTake: (value: unknown) => void;
+}) {
+  switch (field.type) {
+    case "length":
       return (
-        <ChoiceField
-          label="Weld"
-          value={feature.method ?? "fold"}
-          choices={[
-            ["fold", "fold"],
-            ["scarf", "scarf"],
-            ["bundle", "bundle"],
-          ]}
-          onTake={(method) => onTake({ ...feature, method })}
+        <LengthField
+          label={field.label}
+          mm={typeof value === "number" ? value : (field.start ?? 0)}
+          unit={unit}
+          zero={field.zero ?? false}
+          onTake={onTake}
         />
       );
-    case "texture":
-      return null;
+    case "number":
+      return (
+        <NumberField
+          label={field.label}
+          value={typeof value === "number" ? value : (field.start ?? field.min)}
+          least={field.min}
+          most={field.max}
+          onTake={onTake}
+        />
+      );
+    case "choice":
+      return (
+        <ChoiceField
+          label={field.label}
+          value={typeof value === "string" ? value : field.choices[0]![0]}
+          choices={field.choices}
+          onTake={onTake}
+        />
+      );
+    case "text":
+      return (
+        <label className="block w-40 text-13 text-ink-2">
+          {field.label}
+          <input
+            className="field text-17 text-ink"
+            maxLength={field.maxLength}
+            defaultValue={typeof value === "string" ? value : ""}
+            onBlur={({ target }) =>
+              onTake(target.value.replace(/[<>\p{Cc}]/gu, "").trim() || undefined)
+            }
+          />
+        </label>
+      );
   }
-}
-
-function HoleFields({ feature, length, onTake }: OwnProps<"hole">) {
-  return (
-    <>
-      {length("Diameter", feature.diameter, (diameter) => ({ ...feature, diameter }))}
-      <ChoiceField
-        label="Made by"
-        value={feature.method}
-        choices={[
-          ["punch", "punching"],
-          ["drill", "drilling"],
-          ["slot-drift", "slot and drift"],
-        ]}
-        onTake={(method) =>
-          onTake(
-            method === "slot-drift"
-              ? {
-                  ...feature,
-                  method,
-                  slotLength: feature.slotLength ?? feature.diameter * 1.2,
-                  slotWidth: feature.slotWidth ?? feature.diameter / 4,
-                }
-              : {
-                  id: feature.id,
-                  kind: "hole",
-                  at: feature.at,
-                  diameter: feature.diameter,
-                  method,
-                },
-          )
-        }
-      />
-      {feature.method === "slot-drift" ? (
-        <>
-          {length("Slot, long", feature.slotLength ?? 0, (slotLength) => ({
-            ...feature,
-            slotLength,
-          }))}
-          {length("Slot, wide", feature.slotWidth ?? 0, (slotWidth) => ({
-            ...feature,
-            slotWidth,
-          }))}
-        </>
-      ) : null}
-    </>
-  );
-}
-
-function BendFields({ feature, length, onTake }: OwnProps<"bend">) {
-  return (
-    <>
-      <NumberField
-        label="Angle, degrees"
-        value={feature.angle}
-        least={-360}
-        most={360}
-        onTake={(angle) => onTake({ ...feature, angle })}
-      />
-      {length(
-        "Inside radius",
-        feature.insideRadius,
-        (insideRadius) => ({ ...feature, insideRadius }),
-        true,
-      )}
-      <ChoiceField
-        label="Bent"
-        value={feature.plane ?? "side"}
-        choices={[
-          ["side", "the easy way"],
-          ["plan", "the hard way"],
-        ]}
-        onTake={(plane) => onTake({ ...feature, plane })}
-      />
-    </>
-  );
-}
-
-function TwistFields({ feature, length, onTake }: OwnProps<"twist" | "wrap">) {
-  return (
-    <>
-      <NumberField
-        label="Turns"
-        value={feature.turns}
-        least={0.125}
-        most={100}
-        onTake={(turns) => onTake({ ...feature, turns })}
-      />
-      <ChoiceField
-        label="Hand"
-        value={feature.hand}
-        choices={HANDS}
-        onTake={(hand) => onTake({ ...feature, hand })}
-      />
-      {feature.kind === "wrap"
-        ? length(
-            "To come out",
-            feature.finishedLength ?? feature.to - feature.from,
-            (finishedLength) => ({ ...feature, finishedLength }),
-          )
-        : null}
-    </>
-  );
-}
-
-function ScrollFields({ feature, length, onTake }: OwnProps<"scroll">) {
-  return (
-    <>
-      <ChoiceField
-        label="Form"
-        value={feature.form ?? "archimedean"}
-        choices={[
-          ["archimedean", "coils evenly apart"],
-          ["logarithmic", "every coil wider"],
-          ["clothoid", "curving evenly away"],
-        ]}
-        onTake={(form) => onTake({ ...feature, form })}
-      />
-      <NumberField
-        label="Turns"
-        value={feature.turns ?? 1.5}
-        least={0.1}
-        most={20}
-        onTake={(turns) => onTake({ ...feature, turns })}
-      />
-      {length("Radius of the eye", feature.innerRadius ?? 10, (innerRadius) => ({
-        ...feature,
-        innerRadius,
-      }))}
-      <ChoiceField
-        label="Curls"
-        value={feature.side ?? "up"}
-        choices={SIDES}
-        onTake={(side) => onTake({ ...feature, side })}
-      />
-    </>
-  );
-}
-
-function RingFields({ feature, length, onTake }: OwnProps<"ring">) {
-  return (
-    <>
-      {length("Inside", feature.insideDiameter, (insideDiameter) => ({
-        ...feature,
-        insideDiameter,
-      }))}
-      {length("Gap", feature.gap ?? 0, (gap) => ({ ...feature, gap }), true)}
-      <ChoiceField
-        label="Curls"
-        value={feature.side ?? "up"}
-        choices={SIDES}
-        onTake={(side) => onTake({ ...feature, side })}
-      />
-    </>
-  );
-}
-
-function StampFields({ feature, onTake }: OwnProps<"stamp">) {
-  return (
-    <label className="block w-40 text-13 text-ink-2">
-      Says
-      <input
-        className="field text-17 text-ink"
-        maxLength={40}
-        defaultValue={feature.text ?? ""}
-        onBlur={({ target }) => {
-          const text = target.value.replace(/[<>\p{Cc}]/gu, "").trim();
-          const { text: _, ...rest } = feature;
-          onTake(text === "" ? rest : { ...rest, text });
-        }}
-      />
-    </label>
-  );
 }

@@ -1,13 +1,13 @@
 "use client";
 
 import { useMemo } from "react";
-import { layBar } from "@/core/piece/bar";
-import { featureExtent } from "@/core/piece/features";
+import { layBar } from "@/core/bar/bar";
+import { featureExtent } from "@/core/feature/registry";
 import { finishBar, outlineBetween } from "@/core/piece/finish";
 import { finishedDrawing } from "@/core/drawing/pieceDrawings";
 import type { Elevation } from "@/core/piece/outline";
 import type { Piece } from "@/core/piece/piece";
-import { stretchName } from "@/core/piece/stretch";
+import { nameOf } from "@/core/bar/named";
 import type { LengthUnit } from "@/core/units/length";
 import { DrawingSvg } from "../drawing/DrawingSvg";
 import { pathOf } from "../drawing/frame";
@@ -64,7 +64,7 @@ export function FinishedCanvas({
                 d={pathOf(frame, outlineBetween(finished, fromMm, toMm), true)}
                 fill="transparent"
                 className="cursor-pointer"
-                data-stretch={stretchName(stretch)}
+                data-stretch={nameOf(stretch)}
                 onClick={() => onSelect(stretch.id)}
               />
             ))}

@@ -2,13 +2,13 @@
 
 import { useDrag } from "@use-gesture/react";
 import { useMemo, useState } from "react";
-import { layBar, sectionAt, type LaidBar } from "@/core/piece/bar";
-import { featureName } from "@/core/piece/featureCharacteristics";
-import { featureExtent } from "@/core/piece/features";
+import { layBar, sectionAt, type LaidBar } from "@/core/bar/bar";
+import { featureExtent, featureName, kindOf } from "@/core/feature/registry";
+import type { SurfaceMarks } from "@/core/feature/surface";
 import { extentsOf, finishBar } from "@/core/piece/finish";
 import type { Elevation } from "@/core/piece/outline";
 import type { Feature } from "@/core/piece/piece";
-import { stretchName } from "@/core/piece/stretch";
+import { nameOf } from "@/core/bar/named";
 import { caliperSizesMm } from "@/core/section/section";
 import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits } from "@/core/units/print";
@@ -52,7 +52,7 @@ export function ForgedCanvas({
   const laid = useMemo(() => layBar(bar.stretches), [bar.stretches]);
   const features = useMemo(() => bar.features ?? [], [bar.features]);
   const drawn = useMemo(() => {
-    const straight = features.filter(({ kind }) => kind === "hole" || kind === "twist");
+    const straight = features.filter((feature) => !kindOf(feature).curves);
     return finishBar(bar.stretches, straight, elevation);
   }, [bar.stretches, features, elevation]);
   const extents = useMemo(() => extentsOf(drawn.outline), [drawn]);
@@ -114,36 +114,9 @@ export function ForgedCanvas({
         strokeWidth="1.2"
         strokeLinejoin="round"
       />
-      {drawn.twists.map((points, index) => (
-        <path
-          key={index}
-          d={pathOf(frame, points, false)}
-          fill="none"
-          stroke="#5F6971"
-          strokeWidth="1.1"
-        />
+      {drawn.surface.map(({ id, ...marks }) => (
+        <SurfaceSvg key={id} marks={marks} frame={frame} />
       ))}
-      {drawn.holes.map(({ id, circle, sides }) =>
-        circle ? (
-          <circle
-            key={id}
-            cx={frame.x(circle.x)}
-            cy={frame.y(circle.y)}
-            r={circle.r * frame.scale}
-            fill="#FBFAF5"
-            stroke="#5F6971"
-          />
-        ) : (
-          sides?.map((points, index) => (
-            <path
-              key={`${id}${index}`}
-              d={pathOf(frame, points, false)}
-              stroke="#5F6971"
-              strokeDasharray="4 3"
-            />
-          ))
-        ),
-      )}
       {laid.stretches.map(({ stretch, fromMm, toMm }) => (
         <rect
           key={stretch.id}
@@ -190,7 +163,7 @@ export function ForgedCanvas({
       ))}
       {laid.stretches.map(({ stretch, toMm }, index) => {
         const last = index === laid.stretches.length - 1;
-        const name = last ? "End B" : `End of ${stretchName(stretch).toLowerCase()}`;
+        const name = last ? "End B" : `End of ${nameOf(stretch).toLowerCase()}`;
         return (
           <g
             key={stretch.id}
@@ -350,5 +323,41 @@ function ThicknessGrip({
       <rect x={x - 14} y={y - 14} width="28" height="28" fill="transparent" />
       <rect x={x - 5} y={y - 5} width="10" height="10" fill="#20262B" />
     </g>
+  );
+}
+
+/** What a feature draws on the steel. */
+function SurfaceSvg({ marks, frame }: { marks: SurfaceMarks; frame: Frame }) {
+  const { lines = [], circles = [], hidden = [] } = marks;
+  return (
+    <>
+      {lines.map((points, index) => (
+        <path
+          key={`line${index}`}
+          d={pathOf(frame, points, false)}
+          fill="none"
+          stroke="#5F6971"
+          strokeWidth="1.1"
+        />
+      ))}
+      {circles.map(({ x, y, r }, index) => (
+        <circle
+          key={`circle${index}`}
+          cx={frame.x(x)}
+          cy={frame.y(y)}
+          r={r * frame.scale}
+          fill="#FBFAF5"
+          stroke="#5F6971"
+        />
+      ))}
+      {hidden.map((points, index) => (
+        <path
+          key={`hidden${index}`}
+          d={pathOf(frame, points, false)}
+          stroke="#5F6971"
+          strokeDasharray="4 3"
+        />
+      ))}
+    </>
   );
 }

@@ -1,7 +1,7 @@
 "use client";
 
 import { memo } from "react";
-import { layBar, stretchAt } from "@/core/piece/bar";
+import { layBar, stretchAt } from "@/core/bar/bar";
 import {
   removeFeature,
   removeStretch,
@@ -9,9 +9,9 @@ import {
   replaceStretch,
   resizeStretch,
 } from "@/core/piece/edit";
-import { featureName } from "@/core/piece/featureCharacteristics";
+import { featureName } from "@/core/feature/registry";
 import type { Feature, Stretch } from "@/core/piece/piece";
-import { stretchName } from "@/core/piece/stretch";
+import { nameOf } from "@/core/bar/named";
 import type { Section } from "@/core/section/section";
 import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
 import type { LengthUnit } from "@/core/units/length";
@@ -40,7 +40,7 @@ export const Inspector = memo(function Inspector({
     return (
       <Strip
         key={stretch.id}
-        title={stretchName(stretch)}
+        title={nameOf(stretch)}
         onRemove={
           bar.stretches.length > 1
             ? () => onChange((now) => removeStretch(now, stretch.id))
@@ -59,7 +59,7 @@ export const Inspector = memo(function Inspector({
       <Strip
         key={feature.id}
         title={featureName(feature)}
-        on={stretchName(stretchAt(layBar(bar.stretches), placeOf(feature)).stretch).toLowerCase()}
+        on={nameOf(stretchAt(layBar(bar.stretches), placeOf(feature)).stretch).toLowerCase()}
         onRemove={() => onChange((now) => removeFeature(now, feature.id))}
       >
         <FeatureFields
@@ -204,7 +204,7 @@ function NameField({ stretch, onTake }: { stretch: Stretch; onTake: (next: Stret
         className="field text-17 text-ink"
         maxLength={40}
         defaultValue={stretch.name ?? ""}
-        placeholder={stretchName(stretch)}
+        placeholder={nameOf(stretch)}
         onBlur={({ target }) => {
           const name = target.value.replace(/[<>\p{Cc}]/gu, "").trim();
           const { name: before, ...rest } = stretch;

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { nameSchema } from "@/core/piece/piece";
+import { nameSchema } from "@/core/bar/schema";
 import { complain } from "@/core/problem/complain";
 
 /** The exercise's name, changed where it stands. */

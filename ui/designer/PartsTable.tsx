@@ -1,8 +1,8 @@
 import { memo } from "react";
-import { featureName } from "@/core/piece/featureCharacteristics";
+import { featureName, kindOf } from "@/core/feature/registry";
 import type { Feature, Stretch } from "@/core/piece/piece";
 import type { PlannedStretch } from "@/core/piece/plan";
-import { stretchName } from "@/core/piece/stretch";
+import { nameOf } from "@/core/bar/named";
 import { printSection } from "@/core/section/spoken";
 import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
 import type { LengthUnit } from "@/core/units/length";
@@ -53,7 +53,7 @@ export const PartsTable = memo(function PartsTable({
     }
     const { stretch } = item;
     return [
-      stretchName(stretch).toLowerCase(),
+      nameOf(stretch).toLowerCase(),
       stretchInWords(stretch, unit),
       own(stretch.length),
       ownOr(takesMm(stretch.id)),
@@ -126,27 +126,6 @@ function stretchInWords(stretch: Stretch, unit: LengthUnit): string {
   }
 }
 
-const turns = (count: number) => countOf(Number(count.toFixed(2)), "turn");
-
-function featureInWords(feature: Feature, unit: LengthUnit): string {
-  const length = (mm: number) => printBothUnits(mm, unit);
-  switch (feature.kind) {
-    case "hole":
-      return `${length(feature.diameter)} at ${length(feature.at)} from A`;
-    case "bend":
-      return `${Number(feature.angle.toFixed(1))}° at ${length(feature.at)} from A`;
-    case "fold":
-    case "stamp":
-    case "weld":
-      return `at ${length(feature.at)} from A`;
-    case "twist":
-    case "wrap":
-      return `${turns(feature.turns)}, ${feature.hand} hand`;
-    case "scroll":
-      return `${feature.turns === undefined ? "" : `${turns(feature.turns)}, `}curls ${feature.side ?? "up"}`;
-    case "ring":
-      return `${length(feature.insideDiameter)} inside`;
-    case "texture":
-      return "";
-  }
-}
+/** What a feature is, in its kind's words. */
+const featureInWords = (feature: Feature, unit: LengthUnit): string =>
+  kindOf(feature).describe(feature, (mm) => printBothUnits(mm, unit));

@@ -5,7 +5,7 @@ import {
   type ExerciseContent,
   type ReckonedExercise,
 } from "@/core/exercise/exercise";
-import type { Stage } from "@/core/stage/stages";
+import type { Stage } from "@/core/workpiece/stages";
 import { printSection } from "@/core/section/spoken";
 import type { LengthUnit } from "@/core/units/length";
 import { StockAnswer } from "../set/StockAnswer";
@@ -38,7 +38,7 @@ export const SidePanel = memo(function SidePanel({
         {reckoned.message}
       </p>
     );
-  const { plan, characteristics, stages } = reckoned.value;
+  const { plan, characteristics, work } = reckoned.value;
   const { piece } = content;
   return (
     <>
@@ -79,7 +79,7 @@ export const SidePanel = memo(function SidePanel({
             : "change what is measured"}
         </button>
       </section>
-      <WorkingTimes stages={stages} unit={unit} />
+      <WorkingTimes stages={work.stages} unit={unit} />
     </>
   );
 });

@@ -1,33 +1,40 @@
 "use client";
 
 import { memo, useState } from "react";
-import { OWN_STAGE, stageEditSchema, type Stage, type StageEdit } from "@/core/stage/stages";
+import type { Piece } from "@/core/piece/piece";
 import type { LengthUnit } from "@/core/units/length";
+import { OWN_STAGE, STAGE_WORDS, type StageEdit } from "@/core/workpiece/edit";
+import type { Stage, WorkPlan } from "@/core/workpiece/stages";
 import { newId } from "../command";
 import { stageFactsInWords } from "../words/stage";
+import { OwnStageFields } from "./OwnStageFields";
 import { TextField } from "./TextFields";
 
 interface StagesEditorProps {
+  piece: Piece;
   /** As they stand: proposed, or as the instructor left them. */
-  stages: readonly Stage[];
-  edited: boolean;
+  work: WorkPlan;
+  edits: readonly StageEdit[];
   unit: LengthUnit;
   onChange: (edits: StageEdit[]) => void;
 }
 
-const editOf = ({ id, title, text, check }: Stage): StageEdit => ({ id, title, text, check });
+/** An edit without what is put back to what is proposed. */
+const tidied = (edit: StageEdit): StageEdit =>
+  Object.fromEntries(Object.entries(edit).filter(([, value]) => value !== undefined)) as StageEdit;
 
-/** The steps of work, to be said otherwise, reordered, left out and added to; their numbers stay reckoned. */
+/** The steps of work, to be said otherwise, reordered, left out and added to; their numbers stay computed. */
 export const StagesEditor = memo(function StagesEditor({
-  stages,
-  edited,
+  piece,
+  work,
+  edits: kept,
   unit,
   onChange,
 }: StagesEditorProps) {
   const [open, setOpen] = useState<string | null>(null);
-  const edits = stages.map(editOf);
-  const put = (id: string, to: Partial<StageEdit>) =>
-    onChange(edits.map((edit) => (edit.id === id ? { ...edit, ...to } : edit)));
+  const edits = work.stages.map(({ id, edit }): StageEdit => ({ ...edit, id }));
+  const put = (id: string, change: Partial<StageEdit>) =>
+    onChange(edits.map((edit) => (edit.id === id ? tidied({ ...edit, ...change }) : edit)));
   const move = (index: number, by: -1 | 1) => {
     const to = Math.min(edits.length - 1, Math.max(0, index + by));
     onChange(edits.toSpliced(index, 1).toSpliced(to, 0, edits[index]!));
@@ -39,67 +46,38 @@ export const StagesEditor = memo(function StagesEditor({
   };
   return (
     <div>
-      <p className="flex flex-wrap items-center gap-x-5 bg-sheet px-3 py-1.5 text-15 text-ink-2">
-        <span>
-          {edited
-            ? "In your order and words; the sizes, heats and times follow the drawing."
-            : "Proposed from the piece, in the order a smith takes them."}
-        </span>
-        {edited ? (
-          <button type="button" className="link min-h-11" onClick={() => onChange([])}>
-            As proposed
-          </button>
-        ) : null}
-      </p>
+      <Heading edited={kept.length > 0} leftOut={work.leftOut} onReset={() => onChange([])} />
       <ol className="border-t-2 border-ink">
-        {stages.map((stage, index) => (
+        {work.stages.map((stage, index) => (
           <li key={stage.id} className="border-b border-rule bg-sheet px-3 py-2 text-15">
-            <div className="flex flex-wrap items-baseline gap-x-4">
-              <span className="quiet w-5">{index + 1}</span>
-              <h3 className="grow font-semibold">{stage.title}</h3>
-              {(
-                [
-                  ["up", () => move(index, -1)],
-                  ["down", () => move(index, 1)],
-                  ["words", () => setOpen(open === stage.id ? null : stage.id)],
-                  ["another after it", () => add(index)],
-                  ["leave out", () => onChange(edits.toSpliced(index, 1))],
-                ] as const
-              ).map(([word, act]) => (
-                <button
-                  key={word}
-                  type="button"
-                  className="link min-h-8"
-                  aria-label={`${stage.title}: ${word}`}
-                  onClick={act}
-                >
-                  {word}
-                </button>
-              ))}
-            </div>
+            <StageHead
+              number={index + 1}
+              stage={stage}
+              actions={[
+                ["up", () => move(index, -1)],
+                ["down", () => move(index, 1)],
+                ["words", () => setOpen(open === stage.id ? null : stage.id)],
+                ["another after it", () => add(index)],
+                ["leave out", () => onChange(edits.toSpliced(index, 1))],
+              ]}
+            />
             <p className="quiet pl-9">{stageFactsInWords(stage, unit).join(" · ")}</p>
+            {stage.against.map((reason) => (
+              <p key={reason} className="pl-9 font-semibold text-heavy">
+                {reason}
+              </p>
+            ))}
             {open === stage.id ? (
               <div className="flex flex-wrap gap-4 py-2 pl-9">
-                <TextField
-                  label="Called"
-                  value={stage.title}
-                  schema={stageEditSchema.shape.title}
-                  onTake={(title) => put(stage.id, { title })}
-                />
-                <TextField
-                  label="What to do"
-                  rows={3}
-                  value={stage.text}
-                  schema={stageEditSchema.shape.text}
-                  onTake={(text) => put(stage.id, { text })}
-                />
-                <TextField
-                  label="Check before going on"
-                  rows={2}
-                  value={stage.check}
-                  schema={stageEditSchema.shape.check}
-                  onTake={(check) => put(stage.id, { check })}
-                />
+                {stage.id.startsWith(OWN_STAGE) ? (
+                  <OwnStageFields
+                    edit={edits[index]!}
+                    piece={piece}
+                    unit={unit}
+                    onPut={(change) => put(stage.id, change)}
+                  />
+                ) : null}
+                <StageWords stage={stage} onPut={(change) => put(stage.id, change)} />
               </div>
             ) : null}
           </li>
@@ -108,3 +86,96 @@ export const StagesEditor = memo(function StagesEditor({
     </div>
   );
 });
+
+function Heading({
+  edited,
+  leftOut,
+  onReset,
+}: {
+  edited: boolean;
+  leftOut: readonly string[];
+  onReset: () => void;
+}) {
+  return (
+    <div className="bg-sheet px-3 py-1.5 text-15 text-ink-2">
+      <p className="flex flex-wrap items-center gap-x-5">
+        <span>
+          {edited
+            ? "In your order and words; sizes, marks, heats and pictures are of the bar as it is then."
+            : "Proposed from the piece, in the order a smith takes them."}
+        </span>
+        {edited ? (
+          <button type="button" className="link min-h-11" onClick={onReset}>
+            As proposed
+          </button>
+        ) : null}
+      </p>
+      {leftOut.length > 0 ? (
+        <p className="font-semibold text-heavy">
+          Left out, so the sheet no longer makes the piece by itself: {leftOut.join("; ")}.
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+function StageHead({
+  number,
+  stage,
+  actions,
+}: {
+  number: number;
+  stage: Stage;
+  actions: readonly (readonly [word: string, act: () => void])[];
+}) {
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-4">
+      <span className="quiet w-5">{number}</span>
+      <h3 className="grow font-semibold">{stage.title}</h3>
+      {actions.map(([word, act]) => (
+        <button
+          key={word}
+          type="button"
+          className="link min-h-8"
+          aria-label={`${stage.title}: ${word}`}
+          onClick={act}
+        >
+          {word}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+function StageWords({
+  stage,
+  onPut,
+}: {
+  stage: Stage;
+  onPut: (change: Partial<StageEdit>) => void;
+}) {
+  return (
+    <>
+      <TextField
+        label="Called"
+        value={stage.title}
+        schema={STAGE_WORDS.title}
+        onTake={(title) => onPut({ title })}
+      />
+      <TextField
+        label="What to do"
+        rows={3}
+        value={stage.text}
+        schema={STAGE_WORDS.text}
+        onTake={(text) => onPut({ text })}
+      />
+      <TextField
+        label="Check before going on"
+        rows={2}
+        value={stage.check}
+        schema={STAGE_WORDS.check}
+        onTake={(check) => onPut({ check })}
+      />
+    </>
+  );
+}

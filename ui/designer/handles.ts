@@ -1,4 +1,4 @@
-import { layBar } from "@/core/piece/bar";
+import { layBar } from "@/core/bar/bar";
 import { moveBoundary, moveFeature, replaceStretch, resizeStretch } from "@/core/piece/edit";
 import { snapPosition, snapSize } from "@/core/piece/snap";
 import { caliperSizesMm, type Section } from "@/core/section/section";

@@ -1,4 +1,4 @@
-import { layBar } from "@/core/piece/bar";
+import { layBar } from "@/core/bar/bar";
 import { moveFeature, resizeStretch } from "@/core/piece/edit";
 import { STEP_MM } from "@/core/piece/snap";
 import type { LengthUnit } from "@/core/units/length";

@@ -1,4 +1,4 @@
-import { layBar } from "@/core/piece/bar";
+import { layBar } from "@/core/bar/bar";
 import type { Feature, Stretch } from "@/core/piece/piece";
 import type { Bar } from "./bars";
 

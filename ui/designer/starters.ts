@@ -1,6 +1,7 @@
 import { freeId, thingsOf } from "@/core/piece/edit";
-import { sectionAt, layBar } from "@/core/piece/bar";
-import type { Feature, Stretch } from "@/core/piece/piece";
+import { sectionAt, layBar } from "@/core/bar/bar";
+import type { Stretch } from "@/core/bar/schema";
+import { FEATURE_KINDS, kindOf, type Feature } from "@/core/feature/registry";
 import { sectionAreaMm2, type Section } from "@/core/section/section";
 import type { Bar } from "./bars";
 
@@ -26,16 +27,12 @@ export const STARTERS: readonly Starter[] = [
   { key: "fan", kind: "stretch", name: "Flat taper", about: "spread to an edge; fan, fishtail" },
   { key: "round", kind: "stretch", name: "Round", about: "rounded from the square" },
   { key: "free", kind: "stretch", name: "Free form", about: "a leaf or split legs, by its volume" },
-  { key: "hole", kind: "feature", name: "Hole", about: "punched, drilled, or slotted and drifted" },
-  { key: "bend", kind: "feature", name: "Bend", about: "to an angle over an inside radius" },
-  { key: "twist", kind: "feature", name: "Twist", about: "turns over a length" },
-  { key: "scroll", kind: "feature", name: "Scroll", about: "a curl, its eye at the bar's end" },
-  { key: "ring", kind: "feature", name: "Ring", about: "an eye or a link" },
-  { key: "fold", kind: "feature", name: "Fold", about: "right round, two legs side by side" },
-  { key: "wrap", kind: "feature", name: "Wrap", about: "the two legs twisted about one another" },
-  { key: "stamp", kind: "feature", name: "Stamp", about: "a mark, in one blow" },
-  { key: "texture", kind: "feature", name: "Texture", about: "hammered cover over a length" },
-  { key: "weld", kind: "feature", name: "Weld", about: "fold, scarf or bundle" },
+  ...FEATURE_KINDS.map(({ kind, name, about }): Starter => ({
+    key: kind,
+    kind: "feature",
+    name,
+    about,
+  })),
 ];
 
 const scaled = (section: Section, by: number): Section =>
@@ -101,46 +98,12 @@ export function startStretch(key: string, bar: Bar): Stretch {
 /** A feature to begin with, at a place on the bar, in proportion to the bar there. */
 export function startFeature(key: string, bar: Bar, atMm: number): Feature {
   const laid = layBar(bar.stretches);
-  const size = across(sectionAt(laid, atMm));
-  const id = freeId(thingsOf(bar), key);
-  const half = Math.min(laid.lengthMm / 2, 50);
-  const from = Math.max(0, Math.min(atMm - half, laid.lengthMm - 2 * half));
-  const span = { id, from, to: from + 2 * half };
-  switch (key) {
-    case "bend":
-      return { id, kind: "bend", at: atMm, angle: 90, insideRadius: Math.round(size / 2) };
-    case "twist":
-      return { ...span, kind: "twist", turns: 2, hand: "right" };
-    case "scroll": {
-      const length = Math.min(laid.lengthMm, size * 16);
-      const first = atMm <= laid.lengthMm / 2;
-      return {
-        id,
-        kind: "scroll",
-        ...(first ? { from: 0, to: length } : { from: laid.lengthMm - length, to: laid.lengthMm }),
-        turns: 1.25,
-        side: "up",
-      };
-    }
-    case "ring": {
-      const inside = Math.round(size * 3);
-      const length = Math.min(laid.lengthMm, Math.PI * (inside + size) - 2);
-      const start = atMm <= laid.lengthMm / 2 ? 0 : laid.lengthMm - length;
-      return { id, kind: "ring", from: start, to: start + length, insideDiameter: inside, gap: 2 };
-    }
-    case "fold":
-      return { id, kind: "fold", at: atMm, insideRadius: 0 };
-    case "wrap":
-      return { ...span, kind: "wrap", turns: 2, hand: "right" };
-    case "stamp":
-      return { id, kind: "stamp", at: atMm };
-    case "texture":
-      return { ...span, kind: "texture" };
-    case "weld":
-      return { id, kind: "weld", at: atMm, method: "fold" };
-    default:
-      return { id, kind: "hole", at: atMm, diameter: Math.round(size / 3), method: "punch" };
-  }
+  return kindOf({ kind: key }).start({
+    id: freeId(thingsOf(bar), key),
+    atMm,
+    lengthMm: laid.lengthMm,
+    sizeMm: across(sectionAt(laid, atMm)),
+  }) as Feature;
 }
 
 /** The same stretch the other way round: what was at the A side is at the B side. */

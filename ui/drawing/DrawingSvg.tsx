@@ -15,6 +15,10 @@ const INKS: Record<Ink, { stroke: string; width: number; dash?: string; fill?: s
   guide: { stroke: "#A66A12", width: 1.4, dash: "3 3" },
   mark: { stroke: "#20262B", width: 2 },
   ruler: { stroke: "#20262B", width: 0.8 },
+  quiet: { stroke: "#8D969C", width: 1 },
+  changed: { stroke: "#20262B", width: 2.6 },
+  solid: { stroke: "#20262B", width: 1, fill: "#20262B" },
+  before: { stroke: "#555E65", width: 1.1, dash: "4 3" },
 };
 
 const LANE_PX = 30;

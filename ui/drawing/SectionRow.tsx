@@ -1,6 +1,6 @@
 import { tellingSections } from "@/core/piece/outline";
 import type { Piece } from "@/core/piece/piece";
-import { stretchName } from "@/core/piece/stretch";
+import { nameOf } from "@/core/bar/named";
 import { caliperSizesMm } from "@/core/section/section";
 import { printSection } from "@/core/section/spoken";
 import type { LengthUnit } from "@/core/units/length";
@@ -31,7 +31,7 @@ export function SectionRow({
             <svg width={width} height={height} aria-hidden="true">
               <SectionCut section={section} scale={scale} x={width / 2} y={height / 2} label="" />
             </svg>
-            {stretchName(stretches.find((one) => one.id === id)!).toLowerCase()},{" "}
+            {nameOf(stretches.find((one) => one.id === id)!).toLowerCase()},{" "}
             {printSection(section, unit)}
           </li>
         );

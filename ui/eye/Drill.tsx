@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from "react";
 import { drawPiece, type DrawnPiece } from "@/core/eye/drawn";
 import { callError, eyeOf, type EyeCall } from "@/core/eye/eye";
 import { readEntry } from "@/core/measure/reading";
-import { seededRandom } from "@/core/simulate/random";
+import { seededRandom } from "@/core/stats/random";
 import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
 import { newId, sendCommand } from "../command";

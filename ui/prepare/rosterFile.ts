@@ -1,5 +1,5 @@
 import Papa from "papaparse";
-import { nameSchema } from "@/core/piece/piece";
+import { nameSchema } from "@/core/bar/schema";
 
 /** Someone a roster file would add. */
 export interface RosterLine {

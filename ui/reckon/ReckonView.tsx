@@ -14,7 +14,8 @@ import { KEPT_LENGTH, KEPT_SUMS, keptLengthSchema, MOST_SUMS, sumsSchema, type S
 import { isLength, quantityInWords, quantityName } from "./quantity";
 
 /** A piece file is planned where exercises are made; here are the sums one types. */
-const TYPED = RECKONERS.filter(({ name }) => name !== "plan");
+const OF_PIECES = new Set(["plan", "stages"]);
+const TYPED = RECKONERS.filter(({ name }) => !OF_PIECES.has(name));
 /** A sum that stood this long is worth keeping, ms. */
 const SETTLED_MS = 1500;
 

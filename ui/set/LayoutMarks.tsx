@@ -1,20 +1,31 @@
-import type { Plan } from "@/core/piece/plan";
-import { stretchName } from "@/core/piece/stretch";
-import type { Piece } from "@/core/piece/piece";
+import { nameOf } from "@/core/bar/named";
+import { MAIN_PART, type Piece } from "@/core/piece/piece";
 import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits } from "@/core/units/print";
+import type { ColdMark } from "@/core/workpiece/marks";
 
-/** Where to mark the cold bar: every mark from one end, so that errors don't add. */
-export function LayoutMarks({ piece, plan, unit }: { piece: Piece; plan: Plan; unit: LengthUnit }) {
-  const nameOf = (id: string) =>
-    stretchName(piece.stretches.find((stretch) => stretch.id === id)!).toLowerCase();
-  if (plan.marks.length === 0)
-    return <p className="quiet text-15">No mark is needed: the whole bar is one stretch.</p>;
+/** Where to mark the cold bars: every mark from one end, so that errors don't add. */
+export function LayoutMarks({
+  piece,
+  marks,
+  unit,
+}: {
+  piece: Piece;
+  marks: readonly ColdMark[];
+  unit: LengthUnit;
+}) {
+  if (marks.length === 0)
+    return (
+      <p className="quiet text-15">
+        No mark is needed: one section from end to end, and nothing on it.
+      </p>
+    );
+  const parts = [...new Set(marks.map(({ part }) => part))];
   return (
     <table className="ledger text-15">
       <thead>
         <tr>
-          <th scope="col">Mark between</th>
+          <th scope="col">Mark</th>
           <th scope="col" className="number">
             From end A
           </th>
@@ -23,20 +34,26 @@ export function LayoutMarks({ piece, plan, unit }: { piece: Piece; plan: Plan; u
           </th>
         </tr>
       </thead>
-      <tbody>
-        {plan.marks.map(({ at, fromAMm, fromBMm }) => {
-          const [before, after] = at.split("/") as [string, string];
-          return (
-            <tr key={at}>
-              <td>
-                {nameOf(before)} and {nameOf(after)}
-              </td>
-              <td className="number font-semibold">{printBothUnits(fromAMm, unit)}</td>
-              <td className="number quiet">{printBothUnits(fromBMm, unit)}</td>
+      {parts.map((part) => (
+        <tbody key={part}>
+          {part === MAIN_PART ? null : (
+            <tr>
+              <th scope="rowgroup" colSpan={3} className="text-left font-semibold">
+                {nameOf(piece.parts!.find(({ id }) => id === part)!)}
+              </th>
             </tr>
-          );
-        })}
-      </tbody>
+          )}
+          {marks
+            .filter((mark) => mark.part === part)
+            .map(({ what, fromAMm, fromBMm }) => (
+              <tr key={`${what}${fromAMm}`}>
+                <td>{what}</td>
+                <td className="number font-semibold">{printBothUnits(fromAMm, unit)}</td>
+                <td className="number quiet">{printBothUnits(fromBMm, unit)}</td>
+              </tr>
+            ))}
+        </tbody>
+      ))}
     </table>
   );
 }

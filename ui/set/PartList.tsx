@@ -4,7 +4,7 @@ import { printSection } from "@/core/section/spoken";
 import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits } from "@/core/units/print";
 
-/** The further bars of a piece of several parts: what each is cut from, and its marks. */
+/** The further bars of a piece of several parts: what each is cut from. */
 export function PartList({ piece, plan, unit }: { piece: Piece; plan: Plan; unit: LengthUnit }) {
   if (plan.parts.length === 0) return null;
   return (
@@ -16,11 +16,10 @@ export function PartList({ piece, plan, unit }: { piece: Piece; plan: Plan; unit
           <th scope="col" className="number">
             Cut
           </th>
-          <th scope="col">Marks from end A</th>
         </tr>
       </thead>
       <tbody>
-        {plan.parts.map(({ id, name, count, stockLengthMm, marks }, index) => (
+        {plan.parts.map(({ id, name, count, stockLengthMm }, index) => (
           <tr key={id}>
             <td>
               {name}
@@ -28,11 +27,6 @@ export function PartList({ piece, plan, unit }: { piece: Piece; plan: Plan; unit
             </td>
             <td>{printSection(piece.parts![index]!.stock.section, unit)}</td>
             <td className="number font-semibold">{printBothUnits(stockLengthMm, unit)}</td>
-            <td className="quiet">
-              {marks.length === 0
-                ? "none"
-                : marks.map(({ fromAMm }) => printBothUnits(fromAMm, unit)).join("; ")}
-            </td>
           </tr>
         ))}
       </tbody>

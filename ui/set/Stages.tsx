@@ -1,4 +1,4 @@
-import type { Stage } from "@/core/stage/stages";
+import type { Stage } from "@/core/workpiece/stages";
 import { printSection } from "@/core/section/spoken";
 import type { LengthUnit } from "@/core/units/length";
 import { stageFactsInWords } from "../words/stage";

@@ -1,6 +1,6 @@
 import type { Piece } from "@/core/piece/piece";
-import { namesOf, type Plan } from "@/core/piece/plan";
-import { wordsForWarning } from "@/core/piece/warningWords";
+import { namesInTextOf, type Plan } from "@/core/piece/plan";
+import { wordsForWarning } from "@/core/feature/warningWords";
 import { printSection } from "@/core/section/spoken";
 import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits, printInchFraction, printMmRounded } from "@/core/units/print";
@@ -10,7 +10,7 @@ export function StockAnswer({ piece, plan, unit }: { piece: Piece; plan: Plan; u
   const metric = `${printMmRounded(plan.stockLengthMm)} mm`;
   const imperial = printInchFraction(plan.stockLengthMm);
   const scale = piece.allowances?.scale ?? 0;
-  const nameOf = namesOf(piece);
+  const nameOf = namesInTextOf(piece);
   const trim = piece.allowances?.endTrim ?? 0;
   return (
     <section aria-label="Stock">

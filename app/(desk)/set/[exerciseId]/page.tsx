@@ -85,7 +85,7 @@ export default async function ExercisePage({ params, searchParams }: Params) {
           finished={<PieceFigure piece={piece} unit={unit} />}
         />
         <SectionTitle>Marks on the bar</SectionTitle>
-        <LayoutMarks piece={piece} plan={plan} unit={unit} />
+        <LayoutMarks piece={piece} marks={reckoned.work.marks} unit={unit} />
         <PartList piece={piece} plan={plan} unit={unit} />
         <SectionTitle>It will be measured on</SectionTitle>
         <MeasuringPlan
@@ -104,7 +104,7 @@ export default async function ExercisePage({ params, searchParams }: Params) {
           </>
         ) : null}
         <SectionTitle>Steps of work</SectionTitle>
-        <Stages stages={reckoned.stages} unit={unit} />
+        <Stages stages={reckoned.work.stages} unit={unit} />
         <SectionTitle>How it is worked</SectionTitle>
         <WayOfWorking settings={content.settings} />
       </div>

@@ -77,13 +77,13 @@ export default async function SheetPage({ params }: { params: Promise<{ exercise
       <SectionTitle>As marked</SectionTitle>
       <div className="border border-rule bg-sheet p-2">{drawing("marked")}</div>
       <div className="mt-2">
-        <LayoutMarks piece={piece} plan={plan} unit={unit} />
+        <LayoutMarks piece={piece} marks={reckoned.work.marks} unit={unit} />
         <PartList piece={piece} plan={plan} unit={unit} />
       </div>
       <SectionTitle>As forged</SectionTitle>
       <div className="border border-rule bg-sheet p-2">{drawing("forged")}</div>
       <SectionTitle>Steps of work</SectionTitle>
-      <Stages stages={reckoned.stages} unit={unit} />
+      <Stages stages={reckoned.work.stages} unit={unit} />
       <p className="mt-3 text-15">
         <strong>Have ready:</strong> {reckoned.tools.join("; ")}.
       </p>

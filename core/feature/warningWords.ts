@@ -1,27 +1,27 @@
 import type { LengthUnit } from "../units/length";
 import { printBothUnits } from "../units/print";
-import type { Warning } from "./warnings";
+import type { Warning } from "./warning";
 
 const METHOD_WORDS = { punch: "Punching", drill: "Drilling", "slot-drift": "Drifting" } as const;
 
 /**
  * A warning as a sentence with its numbers, in the person's own unit first.
  *
- * @param nameOf what a stretch or feature is called, by its id
+ * @param nameOf what a stretch or feature is called within a sentence, by its id
  */
 export function wordsForWarning(
   warning: Warning,
   unit: LengthUnit,
   nameOf: (id: string) => string,
 ): string {
-  const sentence = sentenceFor(warning, unit, (id) => nameOf(id).toLowerCase());
+  const sentence = sentenceFor(warning, unit, nameOf);
   return sentence.charAt(0).toUpperCase() + sentence.slice(1);
 }
 
 // eslint-disable-next-line complexity -- one sentence for each code, and nothing to be won by splitting the list
 function sentenceFor(warning: Warning, unit: LengthUnit, nameOf: (id: string) => string): string {
   const mm = (length: number) => printBothUnits(length, unit);
-  const what = nameOf("feature" in warning ? warning.feature : warning.stretch);
+  const what = nameOf(subjectOf(warning));
   switch (warning.code) {
     case "section-grows":
       return `${what} is ${warning.times.toFixed(2)} times as thick in area as the stock: it has to be upset, or start from a thicker bar.`;
@@ -49,9 +49,24 @@ function sentenceFor(warning: Warning, unit: LengthUnit, nameOf: (id: string) =>
       return `${what} bends the bar through ${nameOf(warning.hole)} at ${mm(warning.atMm)}: the hole will pull out of shape and may crack.`;
     case "wrap-too-tight":
       return `${what} can't have ${trimmed(warning.turns)} turns: the legs lie tight against one another at ${warning.possible.toFixed(1)}.`;
+    case "wrap-over-fold":
+      return `${what} runs across ${nameOf(warning.fold)} at ${mm(warning.atMm)}: only straight legs can be wrapped. Keep it on one side of the fold.`;
+    case "arms-collide":
+      return `${what} and ${nameOf(warning.other)} want the same place: bent so, the bar runs through itself near ${mm(warning.atMm)} from end A.`;
+    case "eye-swells":
+      return `${what} is drawn ${mm(warning.drawnMm)} wide, and drifted it comes to ${mm(warning.comesToMm)}: a drifted eye swells by itself.`;
+    case "twist-unseen":
+      return `${what} lies on round bar: its turns will not show. Square it there first.`;
+    case "short-to-hold":
+      return `${what} is cut ${mm(warning.stockMm)} long, too short to hold while it is worked (about ${mm(warning.leastMm)} is wanted): it is worked on the long bar and cut off when it is isolated.`;
     case "wrap-short":
       return `${what} will come out ${mm(warning.askedMm - warning.comesToMm)} short: ${mm(warning.comesToMm)} instead of ${mm(warning.askedMm)}, since wrapped legs are shorter than straight ones.`;
   }
 }
+
+const subjectOf = (warning: Warning): string => {
+  if ("feature" in warning) return warning.feature;
+  return "stretch" in warning ? warning.stretch : warning.part;
+};
 
 const trimmed = (value: number) => String(Number(value.toFixed(2)));

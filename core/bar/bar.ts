@@ -1,6 +1,6 @@
 import { caliperSizesMm, type Section } from "../section/section";
 import { stretchSection } from "./stretch";
-import type { Stretch } from "./piece";
+import type { Stretch } from "./schema";
 
 export interface LaidStretch {
   stretch: Stretch;

@@ -1,0 +1,28 @@
+/** Something with an id, and a name where a person gave it one. */
+export interface Named {
+  id: string;
+  name?: string | undefined;
+}
+
+const JOINTS = /[-_]+/g;
+
+/** An id read aloud: "long-tail" is "long tail". */
+const readAloud = (id: string): string => id.replace(JOINTS, " ").trim();
+
+const capitalised = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/**
+ * The name a thing goes by: its own, or its id read aloud.
+ *
+ * @example nameOf({ id: "long-tail" }) → "Long tail"
+ */
+export const nameOf = ({ id, name }: Named): string => capitalised(name ?? readAloud(id));
+
+/**
+ * The same name within a sentence: an id read aloud begins small, a name a
+ * person gave stays as it was typed.
+ *
+ * @example nameInText({ id: "long-tail" }) → "long tail"
+ * @example nameInText({ id: "a", name: "B4 tag" }) → "B4 tag"
+ */
+export const nameInText = ({ id, name }: Named): string => name ?? readAloud(id);

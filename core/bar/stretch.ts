@@ -1,0 +1,85 @@
+import {
+  lengthShareBetween,
+  sectionBetween,
+  volumeBetweenMm3,
+  volumeShareBetween,
+} from "../section/between";
+import { caliperSizesMm, sectionAreaMm2, type Point, type Section } from "../section/section";
+import type { Stretch } from "./schema";
+
+/**
+ * Outside volume of a stretch, mm³.
+ *
+ * @example stretchVolumeMm3({ id: "tip", kind: "transition", from: "point", to: { shape: "square", size: 12 }, length: 90 }) → 4320
+ */
+export function stretchVolumeMm3(stretch: Stretch): number {
+  switch (stretch.kind) {
+    case "prism":
+      return sectionAreaMm2(stretch.section) * stretch.length;
+    case "transition":
+      return volumeBetweenMm3(stretch.from, stretch.to, stretch.length);
+    case "free":
+      return stretch.volume;
+  }
+}
+
+/**
+ * Share of a stretch's volume that lies before a share of its length; both from
+ * its A side, 0 to 1. A free form is taken as even along its length.
+ */
+export const volumeShareAt = (stretch: Stretch, lengthShare: number): number =>
+  stretch.kind === "transition"
+    ? volumeShareBetween(stretch.from, stretch.to, lengthShare)
+    : lengthShare;
+
+/** The inverse of {@link volumeShareAt}: how far along a share of the volume is used up. */
+export const lengthShareAt = (stretch: Stretch, volumeShare: number): number =>
+  stretch.kind === "transition"
+    ? lengthShareBetween(stretch.from, stretch.to, volumeShare)
+    : volumeShare;
+
+/**
+ * The section of a stretch at a fraction of its length. A free form has none of
+ * its own; it is drawn as a square of its mean area.
+ *
+ * @example stretchSection({ id: "a", kind: "free", volume: 1600, length: 16 }, 0.5) → { shape: "square", size: 10 }
+ */
+export function stretchSection(stretch: Stretch, fraction: number): Section {
+  switch (stretch.kind) {
+    case "prism":
+      return stretch.section;
+    case "transition":
+      return sectionBetween(stretch.from, stretch.to, fraction);
+    case "free":
+      return { shape: "square", size: Math.sqrt(stretchVolumeMm3(stretch) / stretch.length) };
+  }
+}
+
+/** The section a stretch begins or ends with; a free form has none of its own. */
+export function endSection(stretch: Stretch, end: "from" | "to"): Section | Point | null {
+  if (stretch.kind === "free") return null;
+  return stretch.kind === "prism" ? stretch.section : stretch[end];
+}
+
+/** Area of an end, mm²; nothing at a point. */
+export const endAreaMm2 = (end: Section | Point): number =>
+  end === "point" ? 0 : sectionAreaMm2(end);
+
+/** Sections closer than this in every size are one, mm. */
+const SAME_MM = 0.05;
+
+/**
+ * Whether two sections are the same bar to a smith.
+ *
+ * @example isSameSection({ shape: "square", size: 12 }, { shape: "square", size: 12.04 }) → true
+ */
+export const isSameSection = (a: Section, b: Section): boolean =>
+  a.shape === b.shape &&
+  caliperSizesMm(a).every((mm, index) => Math.abs(mm - caliperSizesMm(b)[index]!) < SAME_MM);
+
+/** Whether a stretch keeps its stock's section all along: nothing is forged there, and no steel scales away. */
+export const keepsSection = (stretch: Stretch, stock: Section): boolean => {
+  if (stretch.kind === "free") return false;
+  const ends = [endSection(stretch, "from"), endSection(stretch, "to")];
+  return ends.every((end) => end !== null && end !== "point" && isSameSection(end, stock));
+};

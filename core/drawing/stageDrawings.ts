@@ -1,0 +1,197 @@
+import { layBar, sectionAt } from "../bar/bar";
+import { kindOf } from "../feature/registry";
+import { finishBar, outlineBetween, type FinishedBar, type FlatPoint } from "../piece/finish";
+import type { Elevation } from "../piece/outline";
+import type { Piece } from "../piece/piece";
+import { caliperSizesMm } from "../section/section";
+import type { Place } from "../workpiece/draft";
+import type { BarThen, Stage } from "../workpiece/stages";
+import { drawingOf, shifted, stoodUp, type Drawing, type Ink, type Mark } from "./drawing";
+import { dimensionX, strongDimensionX } from "./shapes";
+
+/** What of a stage is drawn. */
+export type DrawnStage = Pick<
+  Stage,
+  "key" | "sizes" | "places" | "placesBefore" | "before" | "bar" | "beside"
+>;
+
+/** Less of a bar is widened to it, so that it can be seen, as a share of the bar's thickness. */
+const MIN_SEEN_SHARE = 0.5;
+/** A part this much wider than thick is told by its wide face. */
+const WIDE_SHARE = 1.3;
+/** Room between what stands side by side, mm as a share of the bar's width. */
+const BESIDE_SHARE = 1.5;
+/** How far a mark stands out over the bar, mm. */
+const MARK_MM = 2;
+
+const path = (ink: Ink, points: FlatPoint[], closed = true): Mark => ({
+  kind: "path",
+  ink,
+  points,
+  closed,
+});
+
+const barOf = ({ piece }: BarThen, elevation: Elevation): FinishedBar =>
+  finishBar(piece.stretches, piece.features ?? [], elevation);
+
+/** The bar's own thickness where a place is. */
+const thicknessMm = ({ piece }: BarThen, { fromMm, toMm }: Place) =>
+  caliperSizesMm(sectionAt(layBar(piece.stretches), (fromMm + toMm) / 2))[0];
+
+/** Places on the bar that can be seen: widened where they are only a point, kept on the bar. */
+function seenPlaces(then: BarThen, places: readonly Place[]): Place[] {
+  const within = (mm: number) => Math.min(then.lengthMm, Math.max(0, mm));
+  return places.map((place) => {
+    const { fromMm, toMm } = place;
+    const half = Math.max(toMm - fromMm, thicknessMm(then, place) * MIN_SEEN_SHARE) / 2;
+    const middle = (fromMm + toMm) / 2;
+    return { fromMm: within(middle - half), toMm: within(middle + half) };
+  });
+}
+
+/** Nothing is changed by these: the bar is only looked at, marked or cleaned. */
+const MARKING = new Set<Stage["key"]>(["cut", "mark-bar", "trim"]);
+const ALL_OVER = new Set<Stage["key"]>(["true", "finish"]);
+
+const marksFromA = ({ sizes }: DrawnStage): number[] => {
+  const value = sizes.find(({ name }) => name === "Marks from A")?.value ?? [];
+  return typeof value === "number" ? [value] : value;
+};
+
+/** A tick across the bar at a place. */
+function tickAt(bar: FinishedBar, mm: number): Mark {
+  const last = bar.edges.length - 1;
+  const next = bar.edges.findIndex(({ sMm }) => sMm >= mm);
+  const { left, right } = bar.edges[next < 0 ? last : next]!;
+  const out = left.y >= right.y ? MARK_MM : -MARK_MM;
+  return path(
+    "mark",
+    [
+      { x: mm, y: left.y + out },
+      { x: mm, y: right.y - out },
+    ],
+    false,
+  );
+}
+
+/** The bar a stage leaves, in an elevation: what it leaves alone quiet, what it changes in ink. */
+function barMarks(stage: DrawnStage, elevation: Elevation, ink: "changed" | "solid"): Mark[] {
+  const bar = barOf(stage.bar, elevation);
+  const marks: Mark[] = [path("quiet", bar.outline)];
+  if (MARKING.has(stage.key))
+    return [
+      ...marks,
+      ...[0, ...marksFromA(stage), stage.bar.lengthMm].map((mm) => tickAt(bar, mm)),
+    ];
+  const changedOnes = ALL_OVER.has(stage.key)
+    ? [bar.outline]
+    : seenPlaces(stage.bar, stage.places).map(({ fromMm, toMm }) =>
+        outlineBetween(bar, fromMm, toMm),
+      );
+  marks.push(...changedOnes.map((points) => path(ink, points)));
+  for (const { lines = [], circles = [], hidden = [] } of bar.surface)
+    marks.push(
+      ...lines.map((points) => path("edge", points, false)),
+      ...circles.map((circle): Mark => ({ kind: "circle", ink: "hole", ...circle })),
+      ...hidden.map((points) => path("hidden", points, false)),
+    );
+  return marks;
+}
+
+const isStraight = ({ features = [] }: Piece) =>
+  features.every((feature) => !kindOf(feature).curves);
+
+/** What the changed part was, laid where it joins what stays: only where both bars are straight. */
+function beforeMarks(stage: DrawnStage, elevation: Elevation): Mark[] {
+  const [was] = stage.placesBefore;
+  const [is] = stage.places;
+  if (!was || !is || stage.places.length > 1) return [];
+  if (stage.before === stage.bar || !isStraight(stage.bar.piece)) return [];
+  if (Math.abs(stage.before.lengthMm - stage.bar.lengthMm) < 0.01) return [];
+  const outline = outlineBetween(barOf(stage.before, elevation), was.fromMm, was.toMm);
+  // A part that ends the bar at A is drawn out that way: it joins the rest with its other side.
+  const dx = is.fromMm <= 0.01 ? is.toMm - was.toMm : is.fromMm - was.fromMm;
+  return shifted([path("before", outline)], dx, 0);
+}
+
+/** Lengths of the stretches of a straight bar, the changed ones strong; of a bent one nothing. */
+function lengthMarks({ bar, places }: DrawnStage): Mark[] {
+  if (!isStraight(bar.piece)) return [];
+  return layBar(bar.piece.stretches).stretches.map(({ fromMm, toMm }) => {
+    const changed = places.some(
+      (place) => place.fromMm < toMm - 0.01 && place.toMm > fromMm + 0.01,
+    );
+    return changed ? strongDimensionX(fromMm, toMm) : dimensionX(fromMm, toMm);
+  });
+}
+
+/** Other bars of the piece below the one that is worked on. */
+function withBeside(marks: Mark[], beside: readonly BarThen[], elevation: Elevation): Mark[] {
+  let floorMm = drawingOf(marks).extents.minY;
+  return [
+    ...marks,
+    ...beside.flatMap((then) => {
+      const outline = path("quiet", barOf(then, elevation).outline);
+      const { minX, minY, maxY } = drawingOf([outline]).extents;
+      const dy = floorMm - (maxY - minY) * 0.6 - 3 - maxY;
+      floorMm = minY + dy;
+      return shifted([outline], -Math.min(0, minX), dy);
+    }),
+  ];
+}
+
+/** The bar a stage leaves, lying with end A to the left, with its lengths and what the changed part was. */
+export function lyingStage(stage: DrawnStage, elevation: Elevation): Drawing {
+  const bar = withBeside(barMarks(stage, elevation, "changed"), stage.beside, elevation);
+  const drawing = drawingOf([...beforeMarks(stage, elevation), ...bar]);
+  return { ...drawing, marks: [...drawing.marks, ...lengthMarks(stage)] };
+}
+
+/** Whether the wide face of what a stage changes tells more than its side: a fan, a hole in a flat. */
+export function tellsFromAbove({ key, places, bar }: DrawnStage): boolean {
+  if (MARKING.has(key) || ALL_OVER.has(key)) return false;
+  return places.some(({ fromMm, toMm }) => {
+    const laid = layBar(bar.piece.stretches);
+    return [fromMm, (fromMm + toMm) / 2, toMm].some((mm) => {
+      const [thick, wide] = caliperSizesMm(
+        sectionAt(laid, Math.min(laid.lengthMm, Math.max(0, mm))),
+      );
+      return wide > thick * WIDE_SHARE;
+    });
+  });
+}
+
+/** The changed part from above, cut out of the bar with a little of what is beside it. */
+function partFromAbove(stage: DrawnStage): Mark[] {
+  const bar = barOf(stage.bar, "plan");
+  const places = seenPlaces(stage.bar, stage.places);
+  const [fromMm, toMm] = [
+    Math.min(...places.map((place) => place.fromMm)),
+    Math.max(...places.map((place) => place.toMm)),
+  ];
+  const room = Math.max(12, (toMm - fromMm) * 0.2);
+  const from = Math.max(0, fromMm - room);
+  const to = Math.min(stage.bar.lengthMm, toMm + room);
+  const seen = bar.surface.flatMap(({ circles = [] }) =>
+    circles.filter(({ x }) => x >= from && x <= to),
+  );
+  return [
+    path("quiet", outlineBetween(bar, from, to)),
+    ...places.map((place) => path("solid", outlineBetween(bar, place.fromMm, place.toMm))),
+    ...seen.map((circle): Mark => ({ kind: "circle", ink: "hole", ...circle })),
+  ];
+}
+
+/**
+ * The bar a stage leaves, standing on end A: what it changes solid, so that it is
+ * seen small. Where only the wide face tells, that part stands beside.
+ */
+export function standingStage(stage: DrawnStage): Drawing {
+  const side = drawingOf(withBeside(barMarks(stage, "side", "solid"), stage.beside, "side"));
+  if (!tellsFromAbove(stage) || !isStraight(stage.bar.piece)) return stoodUp(side);
+  const above = drawingOf(partFromAbove(stage));
+  const height = above.extents.maxY - above.extents.minY;
+  const gap = Math.max(4, (side.extents.maxY - side.extents.minY) * BESIDE_SHARE * 0.4);
+  const dy = side.extents.minY - gap - height / 2 - (above.extents.maxY + above.extents.minY) / 2;
+  return stoodUp(drawingOf([...side.marks, ...shifted(above.marks, 0, dy)]));
+}

@@ -1,0 +1,18 @@
+/** A short piece of centre line of constant curvature. */
+export interface Arc {
+  /** Length of bar, mm. */
+  lengthMm: number;
+  /** Turned over the length, rad; positive bends up. */
+  turnRad: number;
+  plane: "side" | "plan";
+}
+
+/** An arc taken in even steps, none of which turns further than `finestRad`. */
+export function evenArcs({ lengthMm, turnRad, plane }: Arc, finestRad: number): Arc[] {
+  const count = Math.max(1, Math.ceil(Math.abs(turnRad) / finestRad));
+  return Array.from({ length: count }, () => ({
+    lengthMm: lengthMm / count,
+    turnRad: turnRad / count,
+    plane,
+  }));
+}

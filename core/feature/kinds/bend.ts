@@ -1,0 +1,115 @@
+import { z } from "zod";
+import { stretchAt, thicknessAt, type LaidBar } from "../../bar/bar";
+import { lengthSchema } from "../../units/schema";
+import { evenArcs } from "../curve";
+import { anyPlace, atPlace, defineFeature } from "../feature";
+import { opened } from "../lines";
+import { runsOffTheBar } from "../runsOff";
+
+const schema = z.strictObject({
+  ...atPlace,
+  kind: z.literal("bend"),
+  /** Positive turns towards the side of a positive scroll. */
+  angle: z.number().min(-360, "An angle is from -360 to 360 degrees.").max(360),
+  insideRadius: lengthSchema({ zero: true }),
+  /** The elevation the bend is seen in; the side, unless it is bent the hard way. */
+  plane: z.enum(["side", "plan"]).optional(),
+});
+export type Bend = z.output<typeof schema>;
+
+/** The technique of a stretch whose bend is driven to a square outside corner. */
+const UPSET_CORNER = "upset-corner";
+
+/** Bar on the centre line of a bend, mm: (r + t/2)·θ. */
+export const bendArcMm = ({ angle, insideRadius, at, plane }: Bend, bar: LaidBar): number =>
+  (insideRadius + thicknessAt(bar, at, plane) / 2) * ((Math.abs(angle) * Math.PI) / 180);
+
+function extent(bend: Bend, bar: LaidBar) {
+  const arcMm = bendArcMm(bend, bar);
+  return { fromMm: bend.at - arcMm / 2, toMm: bend.at + arcMm / 2, needsMm: arcMm };
+}
+
+/** A corner to an angle over an inside radius. */
+export const bend = defineFeature<typeof schema>({
+  kind: "bend",
+  name: "Bend",
+  about: "to an angle over an inside radius",
+  schema,
+  curves: true,
+  fields: [
+    { type: "number", key: "angle", label: "Angle, degrees", min: -360, max: 360 },
+    { type: "length", key: "insideRadius", label: "Inside radius", zero: true },
+    {
+      type: "choice",
+      key: "plane",
+      label: "Bent",
+      choices: [
+        ["side", "the easy way"],
+        ["plan", "the hard way"],
+      ],
+    },
+  ],
+  extent,
+  arcs(one, bar, finestRad) {
+    const turnRad = (one.angle * Math.PI) / 180;
+    if (turnRad === 0) return [];
+    return evenArcs(
+      { lengthMm: bendArcMm(one, bar), turnRad, plane: one.plane ?? "side" },
+      finestRad,
+    );
+  },
+  warnings: (one, bar) => runsOffTheBar(one, extent(one, bar), bar),
+  characteristics({ angle, insideRadius, at, plane }, bar, line) {
+    const thicknessMm = thicknessAt(bar, at, plane);
+    return [
+      line("angle", "angle", {
+        measure: "angle",
+        unit: "deg",
+        nominal: Math.abs(angle),
+        instrument: "protractor",
+        ...opened,
+        weight: 2,
+      }),
+      line("radius", "inside radius", {
+        measure: "radius",
+        nominal: insideRadius,
+        instrument: "template",
+        tolerance: { sizeMm: Math.max(insideRadius, thicknessMm), coarser: 0 },
+        whenLight: "ease",
+      }),
+    ];
+  },
+  operations(one, { bar }) {
+    const corner = stretchAt(bar, one.at).stretch.technique === UPSET_CORNER;
+    return [
+      {
+        operation: "bend",
+        leaves: one,
+        sizes: ({ at, angle, insideRadius }) => [
+          { name: "Middle from end A", value: at, unit: "mm" },
+          { name: "Angle", value: Math.abs(angle), unit: "deg" },
+          { name: "Inside radius", value: insideRadius, unit: "mm" },
+        ],
+      },
+      ...(corner ? [{ operation: "set-corner" as const, sizes: () => [] }] : []),
+    ];
+  },
+  marks: ({ at }) => [{ what: "middle of the bend", atMm: at }],
+  risks: () => [],
+  start: ({ id, atMm, sizeMm }) => ({
+    id,
+    kind: "bend",
+    at: atMm,
+    angle: 90,
+    insideRadius: Math.round(sizeMm / 2),
+  }),
+  describe: ({ angle, at }, length) => `${Number(angle.toFixed(1))}° at ${length(at)} from A`,
+  sample: (id, lengthMm, random) => ({
+    id,
+    kind: "bend",
+    at: anyPlace(lengthMm, random),
+    angle: Math.round(random.next() * 360 - 180),
+    insideRadius: Math.floor(random.next() * 40),
+    plane: random.pick(["side", "plan"] as const),
+  }),
+});

@@ -1,0 +1,253 @@
+import { z } from "zod";
+import { sectionAt, stretchAt, type LaidBar } from "../../bar/bar";
+import { caliperSizesMm } from "../../section/section";
+import { lengthSchema } from "../../units/schema";
+import { driftedEye } from "../driftedEye";
+import {
+  anyPlace,
+  atPlace,
+  defineFeature,
+  type FeatureOperation,
+  type FeatureWork,
+} from "../feature";
+import { difference } from "../lines";
+import type { Surface, SurfaceMarks } from "../surface";
+import { SLACK_MM, type HoleMethod, type Warning } from "../warning";
+
+const schema = z.strictObject({
+  ...atPlace,
+  kind: z.literal("hole"),
+  diameter: lengthSchema(),
+  method: z.enum(["punch", "drill", "slot-drift"]),
+  slotLength: lengthSchema().optional(),
+  slotWidth: lengthSchema().optional(),
+});
+export type Hole = z.output<typeof schema>;
+
+/**
+ * Centre of a hole to the end of the bar, in diameters (common practice, no
+ * source): punched, it cups the end. A drifted eye keeps a wall round its end.
+ */
+const END_DIAMETERS: Record<HoleMethod, number> = { punch: 1.5, "slot-drift": 0.75, drill: 1 };
+/** Wall beside a hole, in diameters (common practice, no source). */
+const WALL_DIAMETERS: Record<HoleMethod, number> = {
+  punch: 1 / 3,
+  "slot-drift": 1 / 4,
+  drill: 1 / 4,
+};
+/** A hole this near an end, in diameters, wants the corners off first (common practice, no source). */
+const NEAR_END_DIAMETERS = 3;
+/** A slot is so many times narrower than the eye it is opened to, where nothing is said (common practice, no source). */
+const USUAL_SLOT = 4;
+/** How far a drawn eye may be off the width it swells to, as a share of it (common practice, no source). */
+const EYE_SHARE = 0.02;
+
+const endDistanceMm = (hole: Hole, bar: LaidBar) => Math.min(hole.at, bar.lengthMm - hole.at);
+
+/** The eye a slot opens to, from a bar of a width; none for what isn't slotted. */
+function eyeFrom({ method, slotLength, slotWidth, diameter }: Hole, barWidthMm: number) {
+  if (method !== "slot-drift" || !slotLength || !slotWidth || slotWidth >= barWidthMm) return null;
+  const slot = { slotLengthMm: slotLength, slotWidthMm: slotWidth };
+  return driftedEye({ barWidthMm, diameterMm: diameter, ...slot });
+}
+
+function extent({ at, diameter, slotLength = 0 }: Hole) {
+  const halfMm = Math.max(diameter, slotLength) / 2;
+  return { fromMm: at - halfMm, toMm: at + halfMm, needsMm: null };
+}
+
+function warnings(hole: Hole, bar: LaidBar): Warning[] {
+  const { id, diameter, method } = hole;
+  const about = { feature: id, method } as const;
+  const barMm = caliperSizesMm(sectionAt(bar, hole.at))[1];
+  if (diameter >= barMm)
+    return [{ code: "hole-too-wide", feature: id, diameterMm: diameter, barMm }];
+  const found: Warning[] = [];
+  const endMm = endDistanceMm(hole, bar);
+  const leastEndMm = diameter * END_DIAMETERS[method];
+  if (endMm < leastEndMm - 1e-9)
+    found.push({
+      code: "hole-near-end",
+      ...about,
+      diameterMm: diameter,
+      endMm,
+      leastMm: leastEndMm,
+    });
+  const wallMm = (barMm - diameter) / 2;
+  const leastWallMm = diameter * WALL_DIAMETERS[method];
+  if (wallMm < leastWallMm - 1e-9)
+    found.push({ code: "hole-near-edge", ...about, wallMm, leastMm: leastWallMm });
+  const { fromMm, toMm } = extent(hole);
+  const within = stretchAt(bar, hole.at);
+  const hasMm = Math.min(toMm, within.toMm) - Math.max(fromMm, within.fromMm);
+  if (hasMm < toMm - fromMm - SLACK_MM)
+    found.push({
+      code: "too-little-bar",
+      feature: id,
+      kind: "hole",
+      needsMm: toMm - fromMm,
+      hasMm,
+    });
+  return found;
+}
+
+/**
+ * Whether an eye is drawn as wide as it swells to.
+ *
+ * @param stockWidthMm width of the bar it is slotted in
+ */
+export function eyeWarnings(hole: Hole, bar: LaidBar, stockWidthMm: number): Warning[] {
+  const eye = eyeFrom(hole, stockWidthMm);
+  if (!eye) return [];
+  const drawnMm = caliperSizesMm(sectionAt(bar, hole.at))[1];
+  return Math.abs(drawnMm - eye.outsideMm) > eye.outsideMm * EYE_SHARE
+    ? [{ code: "eye-swells", feature: hole.id, drawnMm, comesToMm: eye.outsideMm }]
+    : [];
+}
+
+function operations(hole: Hole, { bar, stock }: FeatureWork): FeatureOperation<Hole>[] {
+  const place = ({ at }: Hole) => ({ name: "From end A", value: at, unit: "mm" as const });
+  const sizes = (one: Hole) => [
+    place(one),
+    { name: "Diameter", value: one.diameter, unit: "mm" as const },
+  ];
+  if (hole.method === "drill") return [{ operation: "drill", leaves: hole, sizes }];
+  const isNear = endDistanceMm(hole, bar) < NEAR_END_DIAMETERS * hole.diameter;
+  const before: FeatureOperation<Hole>[] = [
+    ...(isNear ? [{ operation: "corners" as const, sizes: () => [] }] : []),
+    { operation: "mark", sizes: (one) => [place(one)] },
+  ];
+  if (hole.method === "punch") return [...before, { operation: "punch", leaves: hole, sizes }];
+  const { slotLength, slotWidth } = hole;
+  const slotted = { ...hole, diameter: slotWidth ?? hole.diameter / USUAL_SLOT };
+  const eye = eyeFrom(hole, caliperSizesMm(stock)[1]);
+  return [
+    ...before,
+    {
+      operation: "slot",
+      leaves: slotted,
+      sizes: (one) => [
+        place(one),
+        ...(slotLength && slotWidth
+          ? [{ name: "Slot", value: [slotLength, slotWidth], unit: "mm" as const }]
+          : []),
+      ],
+    },
+    {
+      operation: "drift",
+      leaves: hole,
+      shapes: true,
+      sizes: (one) => [
+        ...sizes(one),
+        ...(eye
+          ? [
+              { name: "Walls", value: eye.wallMm, unit: "mm" as const },
+              { name: "Over the eye", value: eye.outsideMm, unit: "mm" as const },
+            ]
+          : []),
+      ],
+    },
+  ];
+}
+
+function drawn(hole: Hole, { stationAt }: Surface): SurfaceMarks {
+  const { at, along, up, thicknessMm } = stationAt(hole.at);
+  const r = hole.diameter / 2;
+  // A hole runs through the thickness: seen along it, it is round.
+  if (Math.hypot(up.x, up.y) < 0.5) return { circles: [{ ...at, r }] };
+  const side = (by: number) =>
+    [-1, 1].map((end) => ({
+      x: at.x + along.x * by + up.x * end * (thicknessMm / 2),
+      y: at.y + along.y * by + up.y * end * (thicknessMm / 2),
+    }));
+  return { hidden: [side(-r), side(r)] };
+}
+
+const SLOTTED = { key: "method", is: "slot-drift" };
+
+/** A hole through the bar: punched, drilled, or slotted and drifted. */
+export const hole = defineFeature<typeof schema>({
+  kind: "hole",
+  name: "Hole",
+  about: "punched, drilled, or slotted and drifted",
+  schema,
+  curves: false,
+  fields: [
+    { type: "length", key: "diameter", label: "Diameter" },
+    {
+      type: "choice",
+      key: "method",
+      label: "Made by",
+      choices: [
+        ["punch", "punching"],
+        ["drill", "drilling"],
+        ["slot-drift", "slot and drift"],
+      ],
+    },
+    { type: "length", key: "slotLength", label: "Slot, long", when: SLOTTED },
+    { type: "length", key: "slotWidth", label: "Slot, wide", when: SLOTTED },
+  ],
+  settled: ({ id, kind, at, diameter, method, slotLength, slotWidth }) => ({
+    id,
+    kind,
+    at,
+    diameter,
+    method,
+    ...(method === "slot-drift"
+      ? { slotLength: slotLength ?? diameter * 1.2, slotWidth: slotWidth ?? diameter / USUAL_SLOT }
+      : {}),
+  }),
+  extent,
+  keptVolumeMm3({ method, diameter, slotLength = 0, slotWidth = 0, at }, bar) {
+    if (method !== "slot-drift") return 0;
+    const [thicknessMm] = caliperSizesMm(sectionAt(bar, at));
+    return (slotLength * slotWidth - (Math.PI / 4) * diameter ** 2) * thicknessMm;
+  },
+  warnings,
+  characteristics({ at, diameter }, bar, line) {
+    const wallMm = (caliperSizesMm(sectionAt(bar, at))[1] - diameter) / 2;
+    return [
+      // A small hole can still be opened.
+      line("diameter", "", {
+        measure: "diameter",
+        nominal: diameter,
+        heavyWhen: "below",
+        weight: 2,
+      }),
+      line("place", "from end A", { measure: "position", nominal: at, instrument: "rule" }),
+      line("walls", "both walls", { ...difference(wallMm), measure: "walls", place: "near face" }),
+      line("walls-far", "both walls, far face", {
+        ...difference(wallMm),
+        measure: "walls-far",
+        place: "far face",
+      }),
+    ];
+  },
+  operations,
+  marks: ({ at, method, slotLength }) => [
+    { what: "centre", atMm: at },
+    ...(method === "slot-drift" && slotLength
+      ? [
+          { what: "slot from", atMm: at, besideMm: -slotLength / 2 },
+          { what: "slot to", atMm: at, besideMm: slotLength / 2 },
+        ]
+      : []),
+  ],
+  drawn,
+  risks: ({ method }) => [method === "drill" ? "machine" : "struck-tool"],
+  start: ({ id, atMm, sizeMm }) => ({
+    id,
+    kind: "hole",
+    at: atMm,
+    diameter: Math.round(sizeMm / 3) || 1,
+    method: "punch",
+  }),
+  describe: ({ diameter, at }, length) => `${length(diameter)} at ${length(at)} from A`,
+  sample: (id, lengthMm, random) => ({
+    id,
+    kind: "hole",
+    at: anyPlace(lengthMm, random),
+    diameter: 1 + Math.floor(random.next() * 30),
+    method: random.pick(["punch", "drill", "slot-drift"] as const),
+  }),
+});

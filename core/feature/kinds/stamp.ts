@@ -1,0 +1,38 @@
+import { z } from "zod";
+import { nameSchema } from "../../bar/schema";
+import { anyPlace, atPlace, defineFeature } from "../feature";
+import { byEye } from "../lines";
+
+const schema = z.strictObject({
+  ...atPlace,
+  kind: z.literal("stamp"),
+  text: nameSchema.optional(),
+});
+export type Stamp = z.output<typeof schema>;
+
+/** A mark struck in one blow. */
+export const stamp = defineFeature<typeof schema>({
+  kind: "stamp",
+  name: "Stamp",
+  about: "a mark, in one blow",
+  schema,
+  curves: false,
+  fields: [{ type: "text", key: "text", label: "Says", maxLength: 40 }],
+  extent: ({ at }) => ({ fromMm: at, toMm: at, needsMm: null }),
+  warnings: () => [],
+  characteristics: (_one, _bar, line) => [
+    line("mark", "one blow, the right way up", { ...byEye, measure: "mark" }),
+  ],
+  operations: (one) => [
+    {
+      operation: "stamp",
+      leaves: one,
+      sizes: ({ at }) => [{ name: "From end A", value: at, unit: "mm" }],
+    },
+  ],
+  marks: ({ at }) => [{ what: "stamp", atMm: at }],
+  risks: () => ["struck-tool"],
+  start: ({ id, atMm }) => ({ id, kind: "stamp", at: atMm }),
+  describe: ({ at }, length) => `at ${length(at)} from A`,
+  sample: (id, lengthMm, random) => ({ id, kind: "stamp", at: anyPlace(lengthMm, random) }),
+});

@@ -1,0 +1,87 @@
+import { z } from "zod";
+import type { Settings } from "../../trade/settings";
+import {
+  anyPlace,
+  atPlace,
+  defineFeature,
+  type FeatureOperation,
+  type FeatureWork,
+  type Placed,
+} from "../feature";
+import { byEye } from "../lines";
+
+const schema = z.strictObject({
+  ...atPlace,
+  kind: z.literal("weld"),
+  method: z.enum(["fold", "scarf", "bundle"]).optional(),
+});
+export type Weld = z.output<typeof schema>;
+
+/** Whether a feature is the weld of a fold. */
+export const isFoldWeld = (one: Placed): one is Weld =>
+  one.kind === "weld" && "at" in one && ((one as Weld).method ?? "fold") === "fold";
+
+/** How the joint is kept clean, by what the exercise says of flux. */
+export const FLUX_WORDS: Record<Settings["flux"], string> = {
+  none: "No flux: a clean, neutral fire and a brushed joint.",
+  borax: "Borax every heat, run into the joint before it is closed.",
+  either: "A brushed joint, with flux or without; say which.",
+};
+
+/** How a weld is worked, with the exercise's flux. */
+export const weldWords = ({ flux }: Pick<Settings, "flux">): string =>
+  `${FLUX_WORDS[flux]} Leave it a little open until it is hot. First blow light, from the middle out; three or four welding heats, then dress it.`;
+
+const isRing = (at: number) => (one: Placed) =>
+  one.kind === "ring" && "from" in one && at >= one.from && at <= one.to;
+
+function operations(weld: Weld, { features, settings }: FeatureWork): FeatureOperation<Weld>[] {
+  const sizes = ({ at }: Weld) => [{ name: "From end A", value: at, unit: "mm" as const }];
+  const closes = features.some(isRing(weld.at));
+  return [
+    ...(weld.method === "scarf" ? [{ operation: "scarf" as const, sizes }] : []),
+    {
+      operation: closes ? "weld-ring" : "weld",
+      leaves: weld,
+      words: weldWords(settings),
+      sizes,
+    },
+  ];
+}
+
+/** A forge weld of the bar to itself. */
+export const weld = defineFeature<typeof schema>({
+  kind: "weld",
+  name: "Weld",
+  about: "fold, scarf or bundle",
+  schema,
+  curves: false,
+  fields: [
+    {
+      type: "choice",
+      key: "method",
+      label: "Weld",
+      choices: [
+        ["fold", "fold"],
+        ["scarf", "scarf"],
+        ["bundle", "bundle"],
+      ],
+    },
+  ],
+  extent: ({ at }) => ({ fromMm: at, toMm: at, needsMm: null }),
+  warnings: () => [],
+  characteristics: (_one, _bar, line) => [
+    line("seam", "seam closed", { ...byEye, measure: "weld", weight: 2 }),
+  ],
+  operations,
+  marks: ({ at }) => [{ what: "middle of the weld", atMm: at }],
+  risks: () => ["weld"],
+  start: ({ id, atMm }) => ({ id, kind: "weld", at: atMm, method: "fold" }),
+  describe: ({ at }, length) => `at ${length(at)} from A`,
+  sample: (id, lengthMm, random) => ({
+    id,
+    kind: "weld",
+    at: anyPlace(lengthMm, random),
+    method: random.pick(["fold", "scarf", "bundle"] as const),
+  }),
+});

@@ -1,0 +1,22 @@
+import { defineOperation } from "../operation";
+import { heatsToDraw } from "../work";
+
+/** Legs drawn after the fold, so that they match. */
+export const drawLegs = defineOperation({
+  name: "draw",
+  verb: "Draw out",
+  phase: "legs",
+  heat: "forging",
+  tools: ["hand hammer", "caliper"],
+  words:
+    "Both legs together, against the mark on the anvil’s face, turning exactly a quarter each time.",
+  check: "Both legs alike, laid side by side.",
+  before: [
+    {
+      other: "curve",
+      where: "same-place",
+      because: "the section is made while the bar is straight and plain",
+    },
+  ],
+  heats: heatsToDraw,
+});

@@ -1,0 +1,22 @@
+import { defineOperation } from "../operation";
+import { heatsAlways } from "../work";
+
+/** Marking a hole at a low heat. */
+export const mark = defineOperation({
+  name: "mark",
+  verb: "Mark",
+  phase: "hole",
+  heat: "marking",
+  tools: ["centre punch", "dividers"],
+  words:
+    "Centre-dot before heating; set the mark at a low heat, where it shows dark, and check it from both sides.",
+  check: "In the middle of the bar: the first light blows can still be corrected.",
+  before: [
+    { other: "punch", where: "same-place", because: "a hole goes where its mark was checked" },
+    { other: "slot", where: "same-place", because: "a slot goes where its mark was checked" },
+    { other: "fold", where: "same-bar", because: "holes are made while the bar is straight" },
+    { other: "curve", where: "same-bar", because: "holes are made while the bar is straight" },
+  ],
+  heats: heatsAlways(0.25),
+  coldMinutes: 1,
+});

@@ -1,0 +1,21 @@
+import { defineOperation } from "../operation";
+
+/** Marking a bar that stays long until its work is done. */
+export const markBar = defineOperation({
+  name: "mark",
+  verb: "Mark",
+  phase: "start",
+  tools: ["rule", "centre punch"],
+  words:
+    "Leave it on the long bar: cut now, it would be too short to hold. Look the bar over: no coating goes into the fire. Take every mark from end A with rule and punch.",
+  check: "End B is marked too: there it is cut off later.",
+  before: [
+    {
+      other: "*",
+      where: "same-bar",
+      because:
+        "marks and lengths are taken on the cold bar, from one datum end, so that errors don’t add",
+    },
+  ],
+  coldMinutes: 4,
+});

@@ -1,0 +1,30 @@
+import { defineOperation } from "../operation";
+import { shareByLength } from "../work";
+
+/** Smoothing what was drawn. */
+export const planish = defineOperation({
+  name: "planish",
+  verb: "Planish",
+  phase: "smooth",
+  heat: "planishing",
+  tools: ["flat-faced hammer", "wire brush"],
+  words:
+    "At dull red, brushed, with a flat, wide face: light blows, each beside the last, no more than takes the marks out.",
+  check: "No half-moons, no hammer marks, the sizes still on.",
+  before: [
+    {
+      other: "surface",
+      where: "same-place",
+      because: "planishing would wipe out a texture or a stamp",
+    },
+    { other: "hole", where: "same-place", because: "planishing would drag a hole’s edges" },
+    { other: "turn", where: "same-place", because: "planishing would bruise the edges of a twist" },
+    {
+      other: "fold",
+      where: "same-place",
+      because: "the section is made while the bar is straight and plain",
+    },
+    { other: "curve", where: "same-place", because: "a bent bar can’t lie flat to be planished" },
+  ],
+  heats: shareByLength(0.25),
+});

@@ -1,0 +1,57 @@
+import { defineOperation } from "../operation";
+import { heatsToDraw } from "../work";
+
+/** A shoulder, by half-face blows at the edge. */
+export const setDown = defineOperation({
+  name: "set-down",
+  verb: "Set down",
+  phase: "shape",
+  heat: "forging",
+  tools: ["hand hammer", "anvil edge", "set hammer"],
+  words:
+    "Half-face blows at the anvil’s edge, at the mark. Keep the other plane at its thickness; dress the face after every pass.",
+  check: "Both thicknesses against the parent bar; the shoulder stands square at its mark.",
+  before: [
+    {
+      other: "draw",
+      where: "same-place",
+      because: "set in first, the shoulder says where the drawing ends",
+    },
+    {
+      other: "spread",
+      where: "same-place",
+      because: "set in first, the neck keeps the spreading from running on",
+    },
+    {
+      other: "smooth",
+      where: "same-place",
+      because: "the section is made while the bar is straight and plain",
+    },
+    {
+      other: "hole",
+      where: "same-place",
+      because: "the section is made while the bar is straight and plain",
+    },
+    {
+      other: "surface",
+      where: "same-place",
+      because: "the section is made while the bar is straight and plain",
+    },
+    {
+      other: "fold",
+      where: "same-place",
+      because: "the section is made while the bar is straight and plain",
+    },
+    {
+      other: "turn",
+      where: "same-place",
+      because: "the section is made while the bar is straight and plain",
+    },
+    {
+      other: "curve",
+      where: "same-place",
+      because: "the section is made while the bar is straight and plain",
+    },
+  ],
+  heats: heatsToDraw,
+});

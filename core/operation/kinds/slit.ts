@@ -1,0 +1,19 @@
+import { defineOperation } from "../operation";
+import { heatsAlways } from "../work";
+
+/** Cutting an end in two along the bar. */
+export const slit = defineOperation({
+  name: "slit",
+  verb: "Slit",
+  phase: "hole",
+  heat: "forging",
+  tools: ["hot chisel", "cutting plate", "soft-faced hammer"],
+  words: "Slit from the end to the hole at the crotch, half from each face, on a soft plate.",
+  check: "Both legs alike; the slit ends in the hole.",
+  before: [
+    { other: "open-legs", where: "same-place", because: "the legs open from the slit" },
+    { other: "fold", where: "same-bar", because: "holes are made while the bar is straight" },
+    { other: "curve", where: "same-bar", because: "holes are made while the bar is straight" },
+  ],
+  heats: heatsAlways(1),
+});

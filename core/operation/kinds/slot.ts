@@ -1,0 +1,20 @@
+import { defineOperation } from "../operation";
+import { heatsAlways } from "../work";
+
+/** A slot punched from both faces. */
+export const slot = defineOperation({
+  name: "slot",
+  verb: "Slot",
+  phase: "hole",
+  heat: "forging",
+  tools: ["slot punch", "soft-faced hammer"],
+  words:
+    "Slot from both faces, turning the work end for end every few blows, so that a crooked punch corrects itself.",
+  check: "Level with the bar, walls alike on both faces.",
+  before: [
+    { other: "drift", where: "same-place", because: "the drift follows the slot" },
+    { other: "fold", where: "same-bar", because: "holes are made while the bar is straight" },
+    { other: "curve", where: "same-bar", because: "holes are made while the bar is straight" },
+  ],
+  heats: heatsAlways(1),
+});

@@ -1,0 +1,20 @@
+import { defineOperation } from "../operation";
+import { heatsAlways } from "../work";
+
+/** A mark in one blow. */
+export const stamp = defineOperation({
+  name: "stamp",
+  verb: "Stamp",
+  phase: "surface",
+  heat: "bending",
+  tools: ["stamp", "soft-faced hammer"],
+  words: "Check its place and which way is up, cold. Then one blow, hot.",
+  check: "Single and upright.",
+  before: [
+    { other: "fold", where: "same-place", because: "a stamp wants a flat face on the anvil" },
+    { other: "turn", where: "same-place", because: "a stamp wants a flat face on the anvil" },
+    { other: "curve", where: "same-place", because: "a stamp wants a flat face on the anvil" },
+  ],
+  heats: heatsAlways(0.25),
+  coldMinutes: 1,
+});

@@ -1,0 +1,20 @@
+import { defineOperation } from "../operation";
+import { heatsByLength } from "../work";
+
+/** An even cover of marks. */
+export const texture = defineOperation({
+  name: "texture",
+  verb: "Texture",
+  phase: "surface",
+  heat: "bending",
+  tools: ["cross-peen or texturing hammer"],
+  words: "Even cover over the whole length, each blow beside the last.",
+  check: "No bare places, no half-moons.",
+  before: [
+    { other: "stamp", where: "same-place", because: "texture round a stamp would run into it" },
+    { other: "fold", where: "same-place", because: "textured on the straight bar" },
+    { other: "turn", where: "same-place", because: "textured on the straight bar" },
+    { other: "curve", where: "same-place", because: "textured on the straight bar" },
+  ],
+  heats: heatsByLength,
+});

@@ -1,0 +1,124 @@
+import { layBar } from "../bar/bar";
+import { featureExtent, kindOf, type Feature } from "../feature/registry";
+import type { Warning } from "../feature/warning";
+import { walkedStations, type CentreStation, type Vector } from "./centreline";
+import type { Bar } from "./piece";
+
+/** Coarse is enough to see an arm run into another. */
+const COARSE_RAD = Math.PI / 12;
+/** Centre lines nearer than this share of the bar are through one another, not beside. */
+const THROUGH_SHARE = 0.5;
+/** An end that butts against the bar is no arm through it: so many thicknesses of it are left out. */
+const END_THICKNESSES = 1.5;
+/** Less turning than this, rad, brings no arm back to another. */
+const MIN_TURN_RAD = Math.PI;
+
+interface Run {
+  a: CentreStation;
+  b: CentreStation;
+  /** The curve it belongs to; none where it is straight. */
+  curve: string | null;
+}
+
+/** Two arms of a bent bar that want the same place: the first pair from end A. */
+export function armsThroughOneAnother(bar: Bar): Warning[] {
+  const { stretches, features = [] } = bar;
+  const laid = layBar(stretches);
+  const curves = features.filter((feature) => kindOf(feature).arcs !== undefined);
+  const turnRad = curves.reduce((sum, feature) => sum + turnOf(feature, bar), 0);
+  if (turnRad <= MIN_TURN_RAD) return [];
+  const placed = curves.map((feature) => ({ feature, extent: featureExtent(feature, laid) }));
+  const runs = runsOf(walkedStations(stretches, features, COARSE_RAD), (mm) => {
+    const on = placed.find(({ extent }) => mm > extent.fromMm && mm < extent.toMm);
+    return on ? on.feature.id : null;
+  });
+  for (let first = 0; first < runs.length; first += 1)
+    for (let second = first + 2; second < runs.length; second += 1) {
+      const [one, other] = [runs[first]!, runs[second]!];
+      if (
+        (one.curve !== null && one.curve === other.curve) ||
+        !isThrough(one, other, laid.lengthMm)
+      )
+        continue;
+      const curved = curvesBetween(placed, one.b.sMm, other.a.sMm);
+      const atMm = (one.a.sMm + one.b.sMm) / 2;
+      return curved ? [{ code: "arms-collide", ...curved, atMm }] : [];
+    }
+  return [];
+}
+
+function turnOf(feature: Feature, { stretches }: Bar): number {
+  const arcs = kindOf(feature).arcs?.(feature, layBar(stretches), Math.PI * 2) ?? [];
+  return arcs.reduce((sum, arc) => sum + Math.abs(arc.turnRad), 0);
+}
+
+function runsOf(stations: readonly CentreStation[], curveAt: (mm: number) => string | null): Run[] {
+  const runs: Run[] = [];
+  let a = stations[0]!;
+  for (const b of stations.slice(1)) {
+    // The hairs at boundaries belong to the run they begin or end.
+    if (b.sMm - a.sMm < 1e-3) continue;
+    runs.push({ a, b, curve: curveAt((a.sMm + b.sMm) / 2) });
+    a = b;
+  }
+  return runs;
+}
+
+function isThrough(one: Run, other: Run, lengthMm: number): boolean {
+  const thicknessMm = Math.min(one.a.thicknessMm, other.a.thicknessMm);
+  const endMm = thicknessMm * END_THICKNESSES;
+  // Neighbours along the bar are always near.
+  if (other.a.sMm - one.b.sMm < endMm) return false;
+  if (one.a.sMm < endMm || other.b.sMm > lengthMm - endMm) return false;
+  const limitMm = thicknessMm * THROUGH_SHARE;
+  for (const axis of [0, 1, 2] as const) {
+    const gapMm = Math.max(
+      Math.min(other.a.at[axis], other.b.at[axis]) - Math.max(one.a.at[axis], one.b.at[axis]),
+      Math.min(one.a.at[axis], one.b.at[axis]) - Math.max(other.a.at[axis], other.b.at[axis]),
+    );
+    if (gapMm >= limitMm) return false;
+  }
+  return distanceSegments([one.a.at, one.b.at], [other.a.at, other.b.at]) < limitMm;
+}
+
+interface PlacedCurve {
+  feature: Feature;
+  extent: { fromMm: number; toMm: number };
+}
+
+/** The curves on either side that bring the arms together. */
+function curvesBetween(placed: readonly PlacedCurve[], fromMm: number, toMm: number) {
+  const between = placed.filter(({ extent }) => extent.toMm > fromMm && extent.fromMm < toMm);
+  const [feature, other] = [between[0], between.at(-1)];
+  return feature && other ? { feature: feature.feature.id, other: other.feature.id } : null;
+}
+
+type Segment = readonly [Vector, Vector];
+
+const minus = (a: Vector, b: Vector): Vector => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
+const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+const clamp = (value: number) => Math.min(1, Math.max(0, value));
+
+/**
+ * Least distance between two segments in space, mm: the closest points of the two
+ * lines, each kept on its segment (C. Ericson, Real-Time Collision Detection, 2005, 5.1.9).
+ */
+export function distanceSegments([p, p2]: Segment, [q, q2]: Segment): number {
+  const [d1, d2, r] = [minus(p2, p), minus(q2, q), minus(p, q)];
+  const [a, e, f] = [dot(d1, d1), dot(d2, d2), dot(d2, r)];
+  const c = dot(d1, r);
+  const b = dot(d1, d2);
+  const slant = a * e - b * b;
+  let s = slant > 1e-12 * a * e ? clamp((b * f - c * e) / slant) : 0;
+  let t = e > 0 ? (b * s + f) / e : 0;
+  if (t < 0 || t > 1) {
+    t = clamp(t);
+    s = a > 0 ? clamp((b * t - c) / a) : 0;
+  }
+  const between: Vector = [
+    r[0] + d1[0] * s - d2[0] * t,
+    r[1] + d1[1] * s - d2[1] * t,
+    r[2] + d1[2] * s - d2[2] * t,
+  ];
+  return Math.sqrt(dot(between, between));
+}

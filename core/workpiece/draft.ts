@@ -1,0 +1,89 @@
+import type { Stretch } from "../bar/schema";
+import type { LaidBar } from "../bar/bar";
+import type { Feature } from "../feature/registry";
+import { OPERATIONS, type OperationKey } from "../operation/registry";
+import type { StageSize } from "../operation/operation";
+import type { Section } from "../section/section";
+
+/** A part of the finished, straight bar, mm from end A. */
+export interface Place {
+  fromMm: number;
+  toMm: number;
+}
+
+/** What a stage does to its bar; nothing where it leaves the form alone. */
+export interface Change {
+  /**
+   * A stretch brought to a form: its finished one, or one on the way to it, whose
+   * length follows from the steel in it. What is finished stays so, but for an
+   * instructor's own stage.
+   */
+  shape?: { stretch: string; to: "finished" | Stretch; own?: true };
+  /** A feature the bar has from now on, in its place on the finished bar. */
+  leaves?: Feature;
+  /** Stretches of any bar that come to their finished form with it: what is welded together. */
+  elsewhere?: { part: string; stretch: string }[];
+  /** The trim at end B comes off. */
+  trims?: boolean;
+}
+
+/** A stage's bar before and after it, for what is read off them. */
+export interface StageView {
+  before: LaidBar;
+  after: LaidBar;
+  /** A feature where it lies after it, or where it will be put. */
+  featureNow: (feature: Feature) => Feature;
+}
+
+/** One stage as it is asked for, before it has its place in the work. */
+export interface Draft {
+  /** Stable for the same piece: the operation's key and what it is done to. */
+  id: string;
+  key: OperationKey;
+  part: string;
+  /** Ids of the stretches, features, parts or joins it is done to. */
+  on: string[];
+  places: Place[];
+  title: string;
+  words: string;
+  check: string;
+  tools: readonly string[];
+  change: Change;
+  sizes: (view: StageView) => StageSize[];
+  /** The section that sets the time in the air, where it isn't the one found there. */
+  section?: Section;
+  /** Heats that follow from its own numbers; else the operation's own. */
+  heats?: number;
+  /** Whether it needs end B to be free. */
+  needsEndB?: boolean;
+}
+
+/** What makes a draft; the rest is its operation's. */
+type DraftParts = Pick<Draft, "key" | "part" | "on" | "places"> &
+  Partial<Omit<Draft, "id" | "key">> & { of: string };
+
+/** A draft with what its operation says where nothing else is said. */
+export function draftOf({ of, ...parts }: DraftParts): Draft {
+  const { verb, words, check, tools } = OPERATIONS[parts.key];
+  return {
+    title: verb,
+    words,
+    check,
+    tools,
+    change: {},
+    sizes: () => [],
+    ...parts,
+    id: `${parts.key}:${of}`,
+  };
+}
+
+/**
+ * A verb before a name, but not twice: a name that says the work already is enough.
+ *
+ * @example titled("Twist", "shank") → "Twist shank"
+ * @example titled("Twist", "tight twist") → "Tight twist"
+ */
+export function titled(verb: string, name: string): string {
+  const said = name.toLowerCase().split(/\s+/).includes(verb.split(" ")[0]!.toLowerCase());
+  return said ? name.charAt(0).toUpperCase() + name.slice(1) : `${verb} ${name}`;
+}

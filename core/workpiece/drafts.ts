@@ -1,0 +1,372 @@
+import { layBar, stretchAt, type LaidBar } from "../bar/bar";
+import { nameInText, type Named } from "../bar/named";
+import type { Stretch } from "../bar/schema";
+import { keepsSection } from "../bar/stretch";
+import type { FeatureOperation, FeatureWork } from "../feature/feature";
+import { hasLikeLegs } from "../feature/kinds/fold";
+import { weldWords } from "../feature/kinds/weld";
+import {
+  featureExtent,
+  featureNameInText,
+  kindOf,
+  operationsOf,
+  type Feature,
+} from "../feature/registry";
+import { heatFor } from "../operation/heats";
+import type { StageSize } from "../operation/operation";
+import { OPERATIONS, type OperationKey } from "../operation/registry";
+import { tooShortToHoldMm } from "../piece/holding";
+import { MAIN_PART, type Bar, type Join, type Part, type Piece } from "../piece/piece";
+import { MAIN_BAR_NAME } from "../piece/plan";
+import type { StretchSteel } from "../piece/steel";
+import type { Settings } from "../trade/settings";
+import { draftOf, titled, type Change, type Draft, type Place } from "./draft";
+import { coldMarksOf } from "./marks";
+import { recipeOf } from "./recipe";
+import { shapeSizes, spanSizes } from "./sizes";
+
+/** One bar of a piece, with what its stages are drawn from. */
+export interface WorkedBar {
+  part: string;
+  /** Its name within a sentence; the first bar of a piece of several is "the bar". */
+  name: string;
+  count: number;
+  bar: Bar;
+  steel: readonly StretchSteel[];
+  laid: LaidBar;
+  settings: Settings;
+  /** Whether the piece has other bars, so that a stage says which it is on. */
+  several: boolean;
+}
+
+/** Every stage one bar asks for by itself, in no order yet. */
+export function draftsOfBar(worked: WorkedBar): Draft[] {
+  const shaping = shapingDrafts(worked);
+  return [
+    ...startDrafts(worked),
+    ...shaping,
+    ...planishDrafts(worked, shaping),
+    ...(worked.bar.features ?? []).flatMap((feature) => featureDrafts(worked, feature)),
+  ];
+}
+
+const alike = ({ count }: WorkedBar) => (count > 1 ? `, ${count} alike` : "");
+
+/** Whether a title has to say which bar it is on. */
+const isFurther = ({ several, part }: WorkedBar) => several && part !== MAIN_PART;
+
+/** A title of something on a bar, which says the bar where there are several: "Punch eye, short leaf". */
+const onBar = (worked: WorkedBar, title: string): string =>
+  isFurther(worked) ? `${title}, ${worked.name}${alike(worked)}` : title;
+
+/** A title of what is done to a bar as a whole: "Cut and mark short leaf". */
+const ofBar = (worked: WorkedBar, title: string, link = ""): string =>
+  isFurther(worked)
+    ? `${[title, link, worked.name].filter(Boolean).join(" ")}${alike(worked)}`
+    : title;
+
+const wholeBar = ({ laid }: WorkedBar): Place[] => [{ fromMm: 0, toMm: laid.lengthMm }];
+
+function startDrafts(worked: WorkedBar): Draft[] {
+  const { bar, part, steel } = worked;
+  const trimMm = bar.allowances?.endTrim ?? 0;
+  const usedMm = steel.reduce((sum, { stockMm }) => sum + stockMm, 0);
+  const marks = coldMarksOf(bar, steel, part).map(({ fromAMm }) => fromAMm);
+  const marked =
+    marks.length > 0 ? [{ name: "Marks from A", value: marks, unit: "mm" as const }] : [];
+  const about = { part, of: part, on: [part], places: wholeBar(worked) };
+  if (tooShortToHoldMm(bar, steel) !== null)
+    return [
+      draftOf({
+        ...about,
+        key: "mark-bar",
+        title: ofBar(worked, "Mark the long bar", "for"),
+        change: { trims: true },
+        sizes: () => [{ name: "End B at", value: usedMm, unit: "mm" }, ...marked],
+      }),
+      draftOf({
+        ...about,
+        key: "hot-cut",
+        title: ofBar(worked, isFurther(worked) ? "Cut off" : "Cut it off the long bar"),
+        places: [{ fromMm: worked.laid.lengthMm, toMm: worked.laid.lengthMm }],
+        section: bar.stock.section,
+        sizes: ({ after }) => [{ name: "Along the bar", value: after.lengthMm, unit: "mm" }],
+      }),
+    ];
+  return [
+    draftOf({
+      ...about,
+      key: "cut",
+      title: ofBar(worked, marks.length > 0 ? "Cut and mark" : "Cut"),
+      sizes: () => [{ name: "Cut", value: usedMm + trimMm, unit: "mm" }, ...marked],
+    }),
+    ...(trimMm > 0
+      ? [
+          draftOf({
+            ...about,
+            key: "trim",
+            title: ofBar(worked, "Trim end B", "of"),
+            places: [{ fromMm: worked.laid.lengthMm, toMm: worked.laid.lengthMm }],
+            change: { trims: true },
+            sizes: () => [{ name: "Left of it", value: usedMm, unit: "mm" as const }],
+          }),
+        ]
+      : []),
+  ];
+}
+
+/** Work on legs that have to match comes after the fold, against a mark. */
+const AFTER_FOLD: Partial<Record<OperationKey, OperationKey>> = {
+  taper: "taper-legs",
+  draw: "draw-legs",
+};
+
+/** What can only be done to an end that is free. */
+const NEEDS_FREE_END = new Set<OperationKey>(["upset", "taper", "taper-legs", "spread", "slit"]);
+
+/** Whether the two ends of a bar are worked alike and lie side by side once it is folded. */
+function legsMatch({ bar, laid }: WorkedBar): boolean {
+  const fold = (bar.features ?? []).find((feature) => feature.kind === "fold");
+  const [first, last] = [bar.stretches[0]!, bar.stretches.at(-1)!];
+  if (fold?.kind !== "fold" || first === last || !hasLikeLegs(fold, laid.lengthMm)) return false;
+  return formOf(first) === formOf(turnedRound(last));
+}
+
+const turnedRound = (stretch: Stretch): Stretch =>
+  stretch.kind === "transition" ? { ...stretch, from: stretch.to, to: stretch.from } : stretch;
+
+const formOf = ({ id: _id, name: _name, ...form }: Stretch): string => JSON.stringify(form);
+
+function shapingDrafts(worked: WorkedBar): Draft[] {
+  const { bar, part, laid } = worked;
+  const { stock, stretches, features = [] } = bar;
+  const late = legsMatch(worked);
+  return laid.stretches.flatMap(({ stretch, fromMm, toMm }, index) => {
+    const [first, last] = [index === 0, index === stretches.length - 1];
+    const drifted = features.some(
+      (one) =>
+        one.kind === "hole" && one.method === "slot-drift" && one.at >= fromMm && one.at <= toMm,
+    );
+    return recipeOf(stretch, { stock: stock.section, first, last, drifted }).map((step) => {
+      const key = (late && (first || last) ? AFTER_FOLD[step.key] : undefined) ?? step.key;
+      const title = stepTitle(OPERATIONS[key].verb, key, stretch);
+      return draftOf({
+        key,
+        part,
+        of: ownId(worked, stretch),
+        on: [stretch.id],
+        places: [{ fromMm, toMm }],
+        title: onBar(worked, title),
+        ...(step.words ? { words: step.words } : {}),
+        ...(step.check ? { check: step.check } : {}),
+        change: step.to ? { shape: { stretch: stretch.id, to: step.to } } : {},
+        sizes: (view) => [
+          ...(step.to ? shapeSizes(stretch.id) : spanSizes(stretch.id))(view),
+          ...(step.sizes ?? []),
+        ],
+        needsEndB: last && !first && NEEDS_FREE_END.has(key),
+      });
+    });
+  });
+}
+
+/** An operation on part of a stretch says so; on all of it, it says its name. */
+function stepTitle(verb: string, key: OperationKey, stretch: Stretch): string {
+  const name = nameInText(stretch);
+  if (key === "punch") return `Punch the crotch of ${name}`;
+  if (key === "set-down" && stretch.kind === "free") return `Set in behind ${name}`;
+  return titled(verb, name);
+}
+
+/** Ids are a bar's own: a further bar's are said with it. */
+const ownId = ({ part }: Pick<WorkedBar, "part">, { id }: Named): string =>
+  part === MAIN_PART ? id : `${part}.${id}`;
+
+/** What the hammer's marks are taken out of, once it is drawn (common practice, no source). */
+const PLANISHED = new Set<OperationKey>(["draw", "taper", "spread", "set-down", "section-change"]);
+
+function planishDrafts(worked: WorkedBar, shaping: readonly Draft[]): Draft[] {
+  const { bar, part } = worked;
+  const drawn = shaping.filter(
+    ({ key, change }) => PLANISHED.has(key) && change.shape?.to === "finished",
+  );
+  const free = new Set(bar.stretches.flatMap((one) => (one.kind === "free" ? [one.id] : [])));
+  const faces = drawn.filter(({ on }) => !free.has(on[0]!));
+  if (faces.length === 0 || heatFor("planishing", bar.stock.steel ?? "mild") === null) return [];
+  const ids = faces.map(({ on }) => on[0]!);
+  const only = ids.length === 1 ? bar.stretches.find(({ id }) => id === ids[0])! : null;
+  return [
+    draftOf({
+      key: "planish",
+      part,
+      of: part,
+      on: ids,
+      places: faces.flatMap(({ places }) => places),
+      title: onBar(worked, only ? `Planish ${nameInText(only)}` : "Planish what was drawn"),
+      sizes: ids.length === 1 ? spanSizes(ids[0]!) : () => [],
+    }),
+  ];
+}
+
+function featureDrafts(worked: WorkedBar, feature: Feature): Draft[] {
+  const { bar, part, laid, settings } = worked;
+  const { features = [], stock } = bar;
+  const work: FeatureWork = { bar: laid, features, settings, stock: stock.section };
+  const { fromMm, toMm } = featureExtent(feature, laid);
+  const name = featureNameInText(feature);
+  return operationsOf(feature, work).map((one) => {
+    const key = one.operation;
+    const change = featureChange(worked, feature, one);
+    return draftOf({
+      key,
+      part,
+      of: ownId(worked, feature),
+      on: [feature.id],
+      places: [{ fromMm, toMm }],
+      title: onBar(worked, one.title ?? titled(OPERATIONS[key].verb, name)),
+      ...(one.words ? { words: one.words } : {}),
+      ...(one.check ? { check: one.check } : {}),
+      ...(one.tools ? { tools: one.tools } : {}),
+      ...(one.heats === undefined ? {} : { heats: one.heats }),
+      change,
+      sizes: (view) => [
+        ...one.sizes(view.featureNow(one.leaves ?? feature), view.after),
+        ...(change.shape ? shapeSizes(change.shape.stretch)(view) : []),
+      ],
+      needsEndB:
+        kindOf(feature).curves && toMm >= laid.lengthMm - 0.5 && OPERATIONS[key].phase !== "start",
+    });
+  });
+}
+
+function featureChange(
+  { bar, laid, steel }: WorkedBar,
+  feature: Feature,
+  { leaves, shapes, operation }: FeatureOperation<Feature>,
+): Change {
+  const at = "at" in feature ? feature.at : feature.from;
+  const { stretch } = stretchAt(laid, at);
+  const holds = steel.find((one) => one.stretch === stretch)!;
+  // Steel that keeps its section scales away only where it is welded.
+  const welded =
+    (operation === "weld" || operation === "weld-ring") &&
+    holds.scale > 0 &&
+    keepsSection(stretch, bar.stock.section);
+  return {
+    ...(leaves ? { leaves } : {}),
+    ...(shapes || welded ? { shape: { stretch: stretch.id, to: "finished" as const } } : {}),
+  };
+}
+
+const JOIN_KEYS = {
+  rivet: ["rivet"],
+  weld: ["weld-parts"],
+  collar: ["collar"],
+  wrap: ["wrap-parts", "untwist-parts"],
+} as const satisfies Record<Join["kind"], readonly OperationKey[]>;
+
+/** What is joined; the rivet or the collar that does it is said already. */
+function joinTitle(verb: string, names: readonly string[]): string {
+  const held = names.filter((name) => name.toLowerCase() !== verb.toLowerCase());
+  return `${verb} ${listed(held.length > 0 ? held : names)}`;
+}
+
+/** Names in a row: "the bar, short leaf and rivet". */
+function listed(names: readonly string[]): string {
+  if (names.length < 2) return names.join("");
+  return `${names.slice(0, -1).join(", ")} and ${names.at(-1)!}`;
+}
+
+/** Everything tried together, and then held together. */
+export function joinDrafts(piece: Piece, bars: readonly WorkedBar[], settings: Settings): Draft[] {
+  const joins = piece.joins ?? [];
+  if (joins.length === 0) return [];
+  const nameOfBar = (id: string) => bars.find(({ part }) => part === id)?.name ?? id;
+  const fit = draftOf({
+    key: "fit",
+    part: MAIN_PART,
+    of: "parts",
+    on: [MAIN_PART, ...(piece.parts ?? []).map(({ id }: Part) => id)],
+    places: [],
+    title: "Try it together",
+  });
+  return [fit, ...joins.flatMap((join) => ofJoin(join, { bars, settings, nameOfBar }))];
+}
+
+function ofJoin(
+  { id, kind, parts, at, turns, diameter }: Join,
+  around: {
+    bars: readonly WorkedBar[];
+    settings: Settings;
+    nameOfBar: (id: string) => string;
+  },
+): Draft[] {
+  const joined = parts.flatMap((one) => around.bars.find(({ part }) => part === one) ?? []);
+  const worked = joined[0] ?? around.bars[0]!;
+  const welded = kind === "weld" ? joined.flatMap((bar) => weldedStretch(bar, at ?? 0)) : [];
+  return JOIN_KEYS[kind].map((key) =>
+    draftOf({
+      key,
+      part: worked.part,
+      of: id,
+      on: [id, ...parts],
+      places: at === undefined ? wholeBar(worked) : [{ fromMm: at, toMm: at }],
+      title: joinTitle(OPERATIONS[key].verb, parts.map(around.nameOfBar)),
+      ...(kind === "weld" ? { words: weldWords(around.settings) } : {}),
+      change: { elsewhere: welded },
+      section: worked.bar.stock.section,
+      sizes: (view) => [
+        ...(at === undefined ? [] : [{ name: "From end A", value: at, unit: "mm" as const }]),
+        ...welded
+          .filter(({ part }) => part === worked.part)
+          .flatMap(({ stretch }) => shapeSizes(stretch)(view)),
+        ...(diameter === undefined
+          ? []
+          : [{ name: "Rivet", value: diameter, unit: "mm" as const }]),
+        ...turnSizes(key, turns),
+      ],
+    }),
+  );
+}
+
+/** A bundle is turned further than it is to be, and opened by turning back (common practice, no source). */
+const OPENED_BY_TURNS = 0.25;
+
+function turnSizes(key: OperationKey, turns: number | undefined): StageSize[] {
+  if (key === "untwist-parts")
+    return [{ name: "Turns back", value: OPENED_BY_TURNS, unit: "turns" }];
+  if (key !== "wrap-parts" || turns === undefined) return [];
+  return [{ name: "Turns", value: turns + OPENED_BY_TURNS, unit: "turns" }];
+}
+
+/** The stretch of a bar that a weld scales away, where nothing else brings it to its form. */
+function weldedStretch({ bar, part, laid, steel }: WorkedBar, atMm: number) {
+  const { stretch } = stretchAt(laid, atMm);
+  const holds = steel.find((one) => one.stretch === stretch)!;
+  return holds.scale > 0 && keepsSection(stretch, bar.stock.section)
+    ? [{ part, stretch: stretch.id }]
+    : [];
+}
+
+/** Trued and finished, when nothing is struck any more. */
+export function lastDrafts({ food }: Settings, hot: boolean): Draft[] {
+  const about = { part: MAIN_PART, of: "piece", on: ["piece"], places: [] };
+  return [
+    ...(hot ? [draftOf({ ...about, key: "true" })] : []),
+    draftOf({
+      ...about,
+      key: "finish",
+      ...(food
+        ? {
+            title: "Brush and season",
+            words:
+              "Brush it. Oil it thinly and bake it on, as cast iron is seasoned; no wax, no paint.",
+            tools: ["wire brush", "food oil"],
+          }
+        : {}),
+    }),
+  ];
+}
+
+/** The name a bar goes by in titles. */
+export const barName = (part: Part | null): string => (part ? nameInText(part) : MAIN_BAR_NAME);

@@ -1,0 +1,71 @@
+import { nameInText, type Named } from "../bar/named";
+import { featureName, kindOf } from "../feature/registry";
+import { MAIN_PART, type Bar, type Piece } from "../piece/piece";
+import { mapPosition } from "../piece/position";
+import { coldStretches, steelOfPart, type StretchSteel } from "../piece/steel";
+
+/** A mark on the cold bar, from both ends. */
+export interface ColdMark {
+  /** What it is for: "Between tip and body", "Upper hole, centre". */
+  what: string;
+  fromAMm: number;
+  /** From end B with the trim already off. */
+  fromBMm: number;
+  /** The bar it is on: "main", or a part's id. */
+  part: string;
+}
+
+/** Marks nearer than this are one, mm; nearer than this to an end there is none: rounding, not steel. */
+const ONE_MARK_MM = 0.001;
+
+/**
+ * Every mark of a bar, where it lies on the cold stock by volume, from one datum
+ * end so that errors don't add: where stretches meet, and everything that
+ * begins or sits somewhere (common practice, no source).
+ */
+export function coldMarksOf(bar: Bar, steel: readonly StretchSteel[], part: string): ColdMark[] {
+  const cold = coldStretches(steel, bar);
+  const usedMm = cold.reduce((sum, { length }) => sum + length, 0);
+  const there = (mm: number) => mapPosition(bar.stretches, cold, mm);
+  const boundaries = bar.stretches.slice(0, -1).map((stretch, index) => ({
+    what: between(stretch, bar.stretches[index + 1]!),
+    fromAMm: cold.slice(0, index + 1).reduce((sum, { length }) => sum + length, 0),
+  }));
+  const ofFeatures = (bar.features ?? []).flatMap((feature) =>
+    kindOf(feature)
+      .marks(feature)
+      .map(({ what, atMm, besideMm = 0 }) => ({
+        what: `${featureName(feature)}, ${what}`,
+        fromAMm: there(atMm) + besideMm,
+      })),
+  );
+  const found = [...boundaries, ...ofFeatures]
+    .filter(({ fromAMm }) => fromAMm > ONE_MARK_MM && fromAMm < usedMm - ONE_MARK_MM)
+    .sort((a, b) => a.fromAMm - b.fromAMm);
+  return merged(found).map(({ what, fromAMm }) => ({
+    what,
+    fromAMm,
+    fromBMm: usedMm - fromAMm,
+    part,
+  }));
+}
+
+const between = (one: Named, other: Named) => `Between ${nameInText(one)} and ${nameInText(other)}`;
+
+/** Marks at one place are one mark with all its meanings. */
+function merged<Mark extends { what: string; fromAMm: number }>(sorted: readonly Mark[]): Mark[] {
+  const marks: Mark[] = [];
+  for (const mark of sorted) {
+    const last = marks.at(-1);
+    if (last && mark.fromAMm - last.fromAMm < ONE_MARK_MM)
+      marks[marks.length - 1] = { ...last, what: `${last.what}; ${mark.what}` };
+    else marks.push(mark);
+  }
+  return marks;
+}
+
+/** Every mark of every bar of a piece. */
+export const coldMarks = (piece: Piece): ColdMark[] => [
+  ...coldMarksOf(piece, steelOfPart(piece, MAIN_PART), MAIN_PART),
+  ...(piece.parts ?? []).flatMap((part) => coldMarksOf(part, steelOfPart(piece, part.id), part.id)),
+];

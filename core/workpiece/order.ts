@@ -1,0 +1,160 @@
+import { PHASES, type OrderRule, type Where } from "../operation/operation";
+import { OPERATION_KEYS, OPERATIONS, type OperationKey } from "../operation/registry";
+import { MAIN_PART } from "../piece/piece";
+import type { Draft, Place } from "./draft";
+
+/** One operation before another, where they meet, and why. */
+export interface Relation {
+  first: OperationKey;
+  then: OperationKey;
+  where: Where;
+  because: string;
+}
+
+/** The operations a rule names: one key, every one of a phase, or everything there is. */
+const namedBy = (other: string): OperationKey[] => {
+  if (other === "*") return OPERATION_KEYS;
+  return OPERATION_KEYS.filter((key) => key === other || OPERATIONS[key].phase === other);
+};
+
+const relationsOf = (
+  rules: readonly OrderRule[],
+  relate: (other: OperationKey) => Pick<Relation, "first" | "then">,
+): Relation[] =>
+  rules.flatMap(({ other, where, because }) =>
+    namedBy(other).map((key) => ({ ...relate(key), where, because })),
+  );
+
+/** Every relation between two operations, from the rules of both. */
+export const RELATIONS: readonly Relation[] = OPERATION_KEYS.flatMap((key) => [
+  ...relationsOf(OPERATIONS[key].before, (then) => ({ first: key, then })),
+  ...relationsOf(OPERATIONS[key].after, (first) => ({ first, then: key })),
+]).filter(({ first, then }) => OPERATION_KEYS.indexOf(first) < OPERATION_KEYS.indexOf(then));
+
+const byPair = new Map<string, Relation[]>();
+for (const relation of RELATIONS) {
+  const pair = `${relation.first} ${relation.then}`;
+  byPair.set(pair, [...(byPair.get(pair) ?? []), relation]);
+}
+
+/** Places nearer than this touch, mm. */
+const TOUCHING_MM = 0.5;
+
+const touches = (a: readonly Place[], b: readonly Place[]) =>
+  a.some((one) =>
+    b.some(
+      (other) => one.fromMm <= other.toMm + TOUCHING_MM && other.fromMm <= one.toMm + TOUCHING_MM,
+    ),
+  );
+
+function meet(where: Where, one: Draft, other: Draft): boolean {
+  if (where === "always") return true;
+  if (one.part !== other.part) return false;
+  return where === "same-bar" || touches(one.places, other.places);
+}
+
+/** Why one draft has to come before another, or nothing. */
+export function reasonBefore(first: Draft, then: Draft): string | null {
+  if (then.needsEndB && first.key === "hot-cut" && first.part === then.part)
+    return "it needs a free end B";
+  const relation = byPair
+    .get(`${first.key} ${then.key}`)
+    ?.find(({ where }) => meet(where, first, then));
+  return relation ? relation.because : null;
+}
+
+/** Which third of its bar a draft is on: end A, the middle, end B. */
+type End = "A" | "middle" | "B";
+
+function endOf({ places }: Draft, lengthMm: number): End {
+  if (places.length === 0) return "middle";
+  const fromMm = Math.min(...places.map((place) => place.fromMm));
+  const toMm = Math.max(...places.map((place) => place.toMm));
+  const middle = (fromMm + toMm) / 2 / lengthMm;
+  if (fromMm <= TOUCHING_MM && toMm < lengthMm - TOUCHING_MM) return "A";
+  if (toMm >= lengthMm - TOUCHING_MM && fromMm > TOUCHING_MM) return "B";
+  if (middle < 1 / 3) return "A";
+  return middle > 2 / 3 ? "B" : "middle";
+}
+
+/** Phases in which an end is heated again once it has been shaped. */
+const LATER = PHASES.indexOf("hole");
+
+/** The end that stays cold longest once it is shaped is shaped first; then it is what the tongs hold. */
+function firstEnd(drafts: readonly Draft[], ends: ReadonlyMap<Draft, End>): "A" | "B" {
+  const laterHeats = (end: End) =>
+    drafts.filter(
+      (draft) =>
+        ends.get(draft) === end &&
+        OPERATIONS[draft.key].heat !== null &&
+        PHASES.indexOf(OPERATIONS[draft.key].phase) >= LATER,
+    ).length;
+  return laterHeats("B") < laterHeats("A") ? "B" : "A";
+}
+
+/**
+ * Drafts in the order of work: what the rules ask, and within it bar by bar,
+ * phase by phase, one end after the other and the ends before the middle, from
+ * the end that stays cold longest; then as the operations usually come (common
+ * practice, no source). A stable topological sort: the same drafts, the same order.
+ *
+ * @param lengthMm straight finished length of the bar of a part
+ */
+export function inOrder(drafts: readonly Draft[], lengthMm: (part: string) => number): Draft[] {
+  const parts = [...new Set([MAIN_PART, ...drafts.map(({ part }) => part)])];
+  const ends = new Map(drafts.map((draft) => [draft, endOf(draft, lengthMm(draft.part))]));
+  const begins = new Map(
+    parts.map((part) => [
+      part,
+      firstEnd(
+        drafts.filter((draft) => draft.part === part),
+        ends,
+      ),
+    ]),
+  );
+  const rank = (draft: Draft): number => {
+    const phase = OPERATIONS[draft.key].phase;
+    const together = phase === "join" || phase === "finish";
+    const part =
+      phase === "start" ? 0 : together ? parts.length + 1 : 1 + parts.indexOf(draft.part);
+    const end = ends.get(draft)!;
+    const side = end === "middle" ? 2 : end === begins.get(draft.part) ? 0 : 1;
+    const key = OPERATION_KEYS.indexOf(draft.key);
+    return (
+      ((part * PHASES.length + PHASES.indexOf(phase)) * 3 + side) * OPERATION_KEYS.length + key
+    );
+  };
+  return sortedBy(drafts, drafts.map(rank));
+}
+
+/** Topological sort by the rules; of what may come next, the lowest rank, then the first given. */
+function sortedBy(drafts: readonly Draft[], ranks: readonly number[]): Draft[] {
+  const waits = drafts.map(
+    (then) => drafts.filter((first) => first !== then && reasonBefore(first, then) !== null).length,
+  );
+  const done = drafts.map(() => false);
+  const sorted: Draft[] = [];
+  while (sorted.length < drafts.length) {
+    let next = -1;
+    for (let index = 0; index < drafts.length; index += 1)
+      if (!done[index] && waits[index] === 0 && (next < 0 || ranks[index]! < ranks[next]!))
+        next = index;
+    // The relations all point forward in the usual order of operations, so something can always come next.
+    const draft = drafts[next]!;
+    done[next] = true;
+    sorted.push(draft);
+    drafts.forEach((then, index) => {
+      if (!done[index] && reasonBefore(draft, then) !== null) waits[index]! -= 1;
+    });
+  }
+  return sorted;
+}
+
+/** Rules an order breaks at each of its drafts: what should have come before it, and why. */
+export const brokenRules = (ordered: readonly Draft[]): string[][] =>
+  ordered.map((draft, index) =>
+    ordered.slice(index + 1).flatMap((later) => {
+      const because = reasonBefore(later, draft);
+      return because === null ? [] : [`Usually after “${later.title}”: ${because}.`];
+    }),
+  );

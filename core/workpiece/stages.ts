@@ -1,0 +1,350 @@
+import { layBar } from "../bar/bar";
+import { nameOf } from "../bar/named";
+import type { Stretch } from "../bar/schema";
+import type { Feature } from "../feature/registry";
+import { heatFor, type Heat } from "../operation/heats";
+import type { Phase, StageSize } from "../operation/operation";
+import { OPERATIONS, type OperationKey } from "../operation/registry";
+import { isWorkedHot } from "../piece/holding";
+import { MAIN_PART, PIECE_FORMAT, type Bar, type Piece } from "../piece/piece";
+import { steelOfPart } from "../piece/steel";
+import type { Section } from "../section/section";
+import { DEFAULT_SETTINGS, type Settings } from "../trade/settings";
+import type { Step } from "../trade/steps";
+import { draftOf, type Draft, type Place } from "./draft";
+import { barName, draftsOfBar, joinDrafts, lastDrafts, type WorkedBar } from "./drafts";
+import { draftOfEdit, OWN_STAGE, withCurrentFlux, type StageEdit } from "./edit";
+import { coolestSection, heatsAtStep, heatsOf, minutesOf, secondsIn } from "./estimate";
+import { coldMarks, type ColdMark } from "./marks";
+import { brokenRules, inOrder } from "./order";
+import { barNow, changed, coldState, featureNow, placeNow, type BarState } from "./state";
+import { tongsFor } from "./tongs";
+
+/** A bar at a moment of the work: an ordinary piece, and how long it is while straight. */
+export interface BarThen {
+  lengthMm: number;
+  piece: Piece;
+}
+
+/** One step of the work, its numbers taken from the bar as it is then. */
+export interface Stage {
+  /** Stable for the same piece: the operation and what it is done to. */
+  id: string;
+  key: OperationKey;
+  /** What the operation is called. */
+  operation: string;
+  /** Ids of the stretches, features, parts or joins it is done to. */
+  on: string[];
+  part: string;
+  title: string;
+  /** What to do, in words without numbers; the instructor may say it otherwise. */
+  text: string;
+  sizes: StageSize[];
+  heat: Heat | null;
+  /** How long the bare section stays in that heat in still air, s; contact takes more. */
+  seconds: number | null;
+  /** Heats it takes, in quarters: a few blows while it is out anyway are a quarter. */
+  heats: number;
+  minutes: number;
+  tools: readonly string[];
+  /** The section the tongs have to hold; none for cold work. */
+  tongs: Section | null;
+  /** What to look at before going on. */
+  check: string;
+  /** Where on its bar it works, as that is before and after it. */
+  placesBefore: Place[];
+  places: Place[];
+  /** The bar of its part before and after it. */
+  before: BarThen;
+  bar: BarThen;
+  /** The piece's other bars as they are then, where the stage brings them together. */
+  beside: BarThen[];
+  /** What an instructor's order goes against, and why. */
+  against: string[];
+  /** What the instructor changed of it, if anything. */
+  edit: StageEdit | null;
+}
+
+/** The whole work on a piece. */
+export interface WorkPlan {
+  stages: Stage[];
+  /** Every mark on the cold bars. */
+  marks: ColdMark[];
+  /** Whole heats for all of it, and minutes. */
+  heats: number;
+  minutes: number;
+  /** Titles of the proposed stages that would change a bar and that the instructor left out. */
+  leftOut: string[];
+}
+
+export interface StageOptions {
+  settings?: Settings;
+  edits?: readonly StageEdit[];
+  /** Who makes it; a practised hand where nothing is said. */
+  step?: Step | undefined;
+}
+
+/**
+ * The steps of work a piece asks for, each computed from the bar before it: in
+ * the order the craft asks for, or in the instructor's. Every size, every mark
+ * and every picture is of the bar as it is at that stage.
+ *
+ * @returns stages whose last bars are the piece, unless an instructor left out what makes it
+ */
+export function planWork(piece: Piece, options: StageOptions = {}): WorkPlan {
+  const { settings = DEFAULT_SETTINGS, edits = [], step } = options;
+  const bars = workedBars(piece, settings);
+  const proposed = proposedDrafts(piece, bars, settings);
+  const drafts = edits.length > 0 ? editedDrafts(proposed, edits, bars, settings) : proposed;
+  const against = edits.length > 0 ? brokenRules(drafts) : drafts.map(() => []);
+  const states = new Map(bars.map((worked) => [worked.part, coldState(worked.bar, worked.steel)]));
+  const stages = drafts.map((draft, index) => {
+    const worked = bars.find(({ part }) => part === draft.part)!;
+    const before = states.get(draft.part)!;
+    applyTo(states, draft);
+    const after = states.get(draft.part)!;
+    const onLongBar = drafts
+      .slice(index)
+      .some(({ key, part }) => key === "hot-cut" && part === draft.part);
+    const stage = stageOf(piece, { draft, worked, before, after, step, onLongBar });
+    const edit = editOf(draft, edits);
+    const beside = TOGETHER.has(OPERATIONS[draft.key].phase)
+      ? bars
+          .filter(({ part }) => part !== draft.part)
+          .map(({ part }) => thenOf(piece, barNow(states.get(part)!), part))
+      : [];
+    return { ...stage, ...wordsOf(edit, settings), beside, against: against[index]!, edit };
+  });
+  const kept = new Set(drafts.map(({ id }) => id));
+  return {
+    stages,
+    marks: coldMarks(piece),
+    heats: Math.ceil(stages.reduce((sum, { heats }) => sum + heats, 0) - 1e-9),
+    minutes: Math.ceil(stages.reduce((sum, { minutes }) => sum + minutes, 0)),
+    leftOut: proposed.flatMap((draft) =>
+      kept.has(draft.id) || !changesBar(draft) ? [] : [draft.title],
+    ),
+  };
+}
+
+function workedBars(piece: Piece, settings: Settings): WorkedBar[] {
+  const parts = piece.parts ?? [];
+  const worked = (part: string, name: string, bar: Bar, count: number): WorkedBar => ({
+    part,
+    name,
+    count,
+    bar,
+    steel: steelOfPart(piece, part),
+    laid: layBar(bar.stretches),
+    settings,
+    several: parts.length > 0,
+  });
+  return [
+    worked(MAIN_PART, barName(null), piece, 1),
+    ...parts.map((part) => worked(part.id, barName(part), part, part.count ?? 1)),
+  ];
+}
+
+/** Every stage the piece asks for, in the order of work. */
+function proposedDrafts(piece: Piece, bars: readonly WorkedBar[], settings: Settings): Draft[] {
+  const hot = bars.some(({ bar, steel }) => isWorkedHot(bar, steel)) || piece.joins !== undefined;
+  const drafts = [
+    ...bars.flatMap(draftsOfBar),
+    ...joinDrafts(piece, bars, settings),
+    ...lastDrafts(settings, hot),
+  ];
+  const lengths = new Map(bars.map(({ part, laid }) => [part, laid.lengthMm]));
+  return inOrder(drafts, (part) => lengths.get(part)!);
+}
+
+/** The stages an instructor left, in their order; stages of what is no longer in the piece fall away. */
+function editedDrafts(
+  proposed: readonly Draft[],
+  edits: readonly StageEdit[],
+  bars: readonly WorkedBar[],
+  settings: Settings,
+): Draft[] {
+  const used = new Set<Draft>();
+  return edits.flatMap((edit) => {
+    if (edit.id.startsWith(OWN_STAGE)) return [ownDraft(edit, bars, settings)];
+    const draft = draftOfEdit(edit.id, proposed);
+    if (!draft || used.has(draft)) return [];
+    used.add(draft);
+    return [draft];
+  });
+}
+
+/** A stage of the instructor's own: it changes the bar where it says what it makes of a stretch. */
+function ownDraft(edit: StageEdit, bars: readonly WorkedBar[], settings: Settings): Draft {
+  const worked = bars.find(({ part }) => part === edit.part) ?? bars[0]!;
+  const laid = worked.laid.stretches.find(({ stretch }) => stretch.id === edit.on);
+  const key = edit.operation ?? "free";
+  const own = draftOf({
+    key,
+    part: worked.part,
+    of: edit.id,
+    on: laid ? [laid.stretch.id] : [worked.part],
+    places: laid ? [{ fromMm: laid.fromMm, toMm: laid.toMm }] : [],
+    title: edit.title ?? OPERATIONS[key].verb,
+    words: withCurrentFlux(edit.text ?? "", settings),
+    check: edit.check ?? "",
+    tools: edit.operation ? OPERATIONS[key].tools : [],
+    change:
+      laid && edit.to
+        ? { shape: { stretch: laid.stretch.id, to: prismOf(laid.stretch, edit.to), own: true } }
+        : {},
+    sizes: ({ after }) => [
+      ...(edit.sizes ?? []),
+      ...(laid && edit.to
+        ? [
+            {
+              name: "Length",
+              value: after.stretches.find(({ stretch }) => stretch.id === edit.on)!.stretch.length,
+              unit: "mm" as const,
+            },
+          ]
+        : []),
+    ],
+  });
+  return { ...own, id: edit.id, ...(edit.operation ? {} : { section: worked.bar.stock.section }) };
+}
+
+const prismOf = ({ id, technique }: Stretch, section: Section): Stretch => ({
+  id,
+  kind: "prism",
+  section,
+  length: 1,
+  ...(technique === undefined ? {} : { technique }),
+});
+
+/** Phases in which the bars of a piece lie together. */
+const TOGETHER = new Set<Phase>(["join", "finish"]);
+
+const changesBar = ({ change }: Draft): boolean =>
+  change.shape !== undefined || change.leaves !== undefined || change.trims === true;
+
+/** What an instructor changed of a stage; edits kept by earlier versions name it otherwise. */
+const editOf = (draft: Draft, edits: readonly StageEdit[]): StageEdit | null =>
+  edits.find(({ id }) => id === draft.id) ??
+  edits.find(({ id }) => draftOfEdit(id, [draft]) !== undefined) ??
+  null;
+
+/** A stage as the instructor says it; what they left alone is said as proposed today. */
+function wordsOf(edit: StageEdit | null, settings: Settings) {
+  if (!edit) return {};
+  return {
+    ...(edit.title === undefined ? {} : { title: edit.title }),
+    ...(edit.text === undefined ? {} : { text: withCurrentFlux(edit.text, settings) }),
+    ...(edit.check === undefined ? {} : { check: edit.check }),
+    ...(edit.tongs === undefined ? {} : { tongs: edit.tongs }),
+  };
+}
+
+function applyTo(states: Map<string, BarState>, { part, change }: Draft): void {
+  states.set(part, changed(states.get(part)!, change));
+  for (const { part: other, stretch } of change.elsewhere ?? [])
+    states.set(other, changed(states.get(other)!, { shape: { stretch, to: "finished" } }));
+}
+
+interface StageInput {
+  draft: Draft;
+  worked: WorkedBar;
+  before: BarState;
+  after: BarState;
+  step: Step | undefined;
+  /** Whether it is still part of the long bar, which is what is held. */
+  onLongBar: boolean;
+}
+
+function stageOf(piece: Piece, { draft, worked, before, after, step, onLongBar }: StageInput) {
+  const { key, part } = draft;
+  const operation = OPERATIONS[key];
+  const steel = worked.bar.stock.steel ?? "mild";
+  const heat = operation.heat ? heatFor(operation.heat, steel) : null;
+  const was = barNow(before);
+  const is = after === before ? was : barNow(after);
+  const section = coolestSection({ draft }, is.stretches, (mm) => placeNow(after, mm));
+  const seconds = heat ? secondsIn(heat, section) : null;
+  const shaped = draft.change.shape?.stretch;
+  const volumeMm3 = before.steel.find(({ stretch }) => stretch.id === shaped)?.volumeMm3 ?? 0;
+  const estimate = {
+    draft,
+    heat,
+    before: was.stretches,
+    after: is.stretches,
+    volumeMm3,
+    section,
+  };
+  const heats = heatsAtStep(heatsOf(estimate), step) * worked.count;
+  const view = {
+    before: layBar(was.stretches),
+    after: layBar(is.stretches),
+    featureNow: (feature: Feature) => featureNow(after, feature),
+  };
+  return {
+    id: draft.id,
+    key,
+    operation: operation.name,
+    on: draft.on,
+    part,
+    title: draft.title,
+    text: draft.words,
+    sizes: draft.sizes(view),
+    heat,
+    seconds,
+    heats,
+    minutes: minutesOf(estimate, heats, seconds),
+    tools: draft.tools,
+    tongs: heat ? held(was.stretches, { draft, before, onLongBar }) : null,
+    check: draft.check,
+    placesBefore: placesNow(draft, before),
+    places: placesNow(draft, after),
+    before: thenOf(piece, was, part),
+    bar: is === was ? thenOf(piece, was, part) : thenOf(piece, is, part),
+  };
+}
+
+/** The section that is held: the long bar itself, or the bar at its cold end. */
+const held = (
+  stretches: readonly Stretch[],
+  { draft, before, onLongBar }: Pick<StageInput, "draft" | "before" | "onLongBar">,
+): Section => (onLongBar ? before.bar.stock.section : tongsFor(stretches, hotPlace(draft, before)));
+
+const placesNow = ({ places }: Draft, state: BarState): Place[] =>
+  places.map(({ fromMm, toMm }) => ({
+    fromMm: placeNow(state, fromMm),
+    toMm: placeNow(state, toMm),
+  }));
+
+/** Where the work of a stage is on the bar before it. */
+function hotPlace({ places }: Draft, before: BarState) {
+  if (places.length === 0) {
+    const lengthMm = before.forms.reduce((sum, { length }) => sum + length, 0);
+    return { fromMm: 0, toMm: lengthMm };
+  }
+  return {
+    fromMm: placeNow(before, Math.min(...places.map(({ fromMm }) => fromMm))),
+    toMm: placeNow(before, Math.max(...places.map(({ toMm }) => toMm))),
+  };
+}
+
+/** A bar as a piece of its own. */
+function thenOf(
+  piece: Piece,
+  { stock, stretches, features, allowances }: ReturnType<typeof barNow>,
+  part: string,
+): BarThen {
+  const name =
+    part === MAIN_PART ? piece.name : nameOf(piece.parts!.find(({ id }) => id === part)!);
+  return {
+    lengthMm: layBar(stretches).lengthMm,
+    piece: {
+      format: PIECE_FORMAT,
+      name,
+      stock,
+      stretches,
+      ...(features.length > 0 ? { features } : {}),
+      ...(allowances ? { allowances } : {}),
+    },
+  };
+}

@@ -1,0 +1,109 @@
+import type { Stretch } from "../bar/schema";
+import { keepsSection, stretchVolumeMm3 } from "../bar/stretch";
+import type { Feature } from "../feature/registry";
+import { freeId, thingsOf } from "../piece/edit";
+import type { Bar } from "../piece/piece";
+import { mapPosition } from "../piece/position";
+import { coldStretches, type StretchSteel } from "../piece/steel";
+import type { Change } from "./draft";
+
+/** One bar of the piece at a moment of the work. */
+export interface BarState {
+  /** As it is asked for, finished. */
+  bar: Bar;
+  steel: readonly StretchSteel[];
+  /** Each stretch as it is now, in order from end A. */
+  forms: readonly Stretch[];
+  /** What has been put on it, in its place on the finished bar. */
+  features: readonly Feature[];
+  /** Trim still on end B, mm. */
+  trimMm: number;
+}
+
+/** The bar as it is cut: one prism of stock, marked but not worked. */
+export function coldState(bar: Bar, steel: readonly StretchSteel[]): BarState {
+  const cold = coldStretches(steel, bar);
+  return {
+    bar,
+    steel,
+    // What is left as the mill rolled it is finished from the beginning.
+    forms: steel.map((one, index) => (isAsMilled(one, bar) ? one.stretch : cold[index]!)),
+    features: [],
+    trimMm: bar.allowances?.endTrim ?? 0,
+  };
+}
+
+/** Whether a stretch is the stock as it is: nothing is worked, welded or drifted there. */
+const isAsMilled = ({ stretch, scale, volumeMm3 }: StretchSteel, { stock }: Bar): boolean =>
+  scale === 0 && keepsSection(stretch, stock.section) && volumeMm3 === stretchVolumeMm3(stretch);
+
+/** The bar after a change; the steel stays what it is but for the scale that comes off what is worked. */
+export function changed(state: BarState, { shape, leaves, trims }: Change): BarState {
+  return {
+    ...state,
+    forms: shape
+      ? state.forms.map((form, index) => shaped(state, form, index, shape))
+      : state.forms,
+    features: leaves
+      ? [...state.features.filter(({ id }) => id !== leaves.id), leaves]
+      : state.features,
+    trimMm: trims ? 0 : state.trimMm,
+  };
+}
+
+function shaped(
+  { steel }: BarState,
+  form: Stretch,
+  index: number,
+  { stretch, to, own }: NonNullable<Change["shape"]>,
+): Stretch {
+  const holds = steel[index]!;
+  if (holds.stretch.id !== stretch) return form;
+  if (to === "finished" || (form === holds.stretch && !own)) return holds.stretch;
+  return ofVolume(to, holds.volumeMm3);
+}
+
+/** A stretch as long as its steel makes it. */
+export function ofVolume(stretch: Stretch, volumeMm3: number): Stretch {
+  if (stretch.kind === "free") return { ...stretch, volume: volumeMm3 };
+  const perMm = stretchVolumeMm3(stretch) / stretch.length;
+  return { ...stretch, length: volumeMm3 / perMm };
+}
+
+/** The trim on the bar, as a stretch of its own at end B. */
+const trimStretch = ({ bar, trimMm }: BarState): Stretch[] =>
+  trimMm > 0
+    ? [
+        {
+          id: freeId(thingsOf(bar), "trim"),
+          kind: "prism",
+          section: bar.stock.section,
+          length: trimMm,
+        },
+      ]
+    : [];
+
+/** Stretches and features of the bar as it is, every place where it lies now. */
+export function barNow(state: BarState): Bar & { stretches: Stretch[]; features: Feature[] } {
+  const { bar, forms, features } = state;
+  const finished = bar.stretches;
+  const same = forms.every((form, index) => form === finished[index]);
+  return {
+    ...bar,
+    stretches: [...(same ? finished : forms), ...trimStretch(state)],
+    features: same ? [...features] : features.map((feature) => featureNow(state, feature)),
+  };
+}
+
+/** A feature of the finished bar where it lies, or will be put, on the bar as it is. */
+export function featureNow(state: BarState, feature: Feature): Feature {
+  const lengthMm = state.forms.reduce((sum, { length }) => sum + length, 0);
+  const here = (mm: number) => Math.min(lengthMm, Math.max(0, placeNow(state, mm)));
+  return "at" in feature
+    ? { ...feature, at: here(feature.at) }
+    : { ...feature, from: here(feature.from), to: here(feature.to) };
+}
+
+/** Where a place on the finished bar lies on the bar as it is, mm from end A. */
+export const placeNow = ({ bar, forms }: BarState, mm: number): number =>
+  mapPosition(bar.stretches, forms, mm);
