@@ -136,7 +136,7 @@ test("the sheet says what to cut, what to do, what to mind, and what isn't for l
   const text = textOf(await sheetPdf(printable()));
   for (const said of [
     "Lantern bracket",
-    "406.2 mm · 15 63/64 in",
+    "415 mm · 16 11/32 in",
     "Twist",
     "Steps of work",
     "Eye protection always",

@@ -4,10 +4,8 @@ export interface Named {
   name?: string | undefined;
 }
 
-const JOINTS = /[-_]+/g;
-
-/** An id read aloud: "long-tail" is "long tail". */
-const readAloud = (id: string): string => id.replace(JOINTS, " ").trim();
+/** An id read aloud: "long-tail" is "long tail". Plain replacing: a large plan names hundreds of things. */
+const readAloud = (id: string): string => id.replaceAll("-", " ").replaceAll("_", " ").trim();
 
 const capitalised = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 

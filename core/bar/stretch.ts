@@ -65,6 +65,9 @@ export function endSection(stretch: Stretch, end: "from" | "to"): Section | Poin
 export const endAreaMm2 = (end: Section | Point): number =>
   end === "point" ? 0 : sectionAreaMm2(end);
 
+/** A square is a flat as thick as it is wide. */
+const familyOf = ({ shape }: Section) => (shape === "square" ? "flat" : shape);
+
 /** Sections closer than this in every size are one, mm. */
 const SAME_MM = 0.05;
 
@@ -74,7 +77,7 @@ const SAME_MM = 0.05;
  * @example isSameSection({ shape: "square", size: 12 }, { shape: "square", size: 12.04 }) → true
  */
 export const isSameSection = (a: Section, b: Section): boolean =>
-  a.shape === b.shape &&
+  familyOf(a) === familyOf(b) &&
   caliperSizesMm(a).every((mm, index) => Math.abs(mm - caliperSizesMm(b)[index]!) < SAME_MM);
 
 /** Whether a stretch keeps its stock's section all along: nothing is forged there, and no steel scales away. */

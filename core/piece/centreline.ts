@@ -57,9 +57,8 @@ export function centreLine(
 export function reachesOf(
   stretches: readonly Stretch[],
   features: readonly Feature[],
-  finestRad: number,
 ): [lengthMm: number, heightMm: number, depthMm: number] {
-  const stations = walkedStations(stretches, features, finestRad);
+  const stations = coarseWalk(stretches, features).stations;
   const { along, up, across } = longestStraight(stations);
   const reach = (direction: Vector): number => {
     let [least, most] = [Infinity, -Infinity];
@@ -77,15 +76,49 @@ export function reachesOf(
   return [reach(along), reach(up), reach(across)];
 }
 
+/** Coarse is enough for a size: steps of 15° are within a hundredth of a millimetre a bar's width. */
+const COARSE_RAD = Math.PI / 12;
+
+/** Sizes and collisions ask for the same coarse walk of a bar. */
+const coarse = new WeakMap<
+  readonly Stretch[],
+  { features: readonly Feature[]; walk: CoarseWalk }
+>();
+
+/** A bar walked in coarse steps, and how far it turns in all, rad. */
+interface CoarseWalk {
+  stations: CentreStation[];
+  turnRad: number;
+}
+
+/** The stations of a bar in coarse steps, from end A, heading along x. */
+export function coarseWalk(
+  stretches: readonly Stretch[],
+  features: readonly Feature[],
+): CoarseWalk {
+  const known = coarse.get(stretches);
+  if (known?.features === features) return known.walk;
+  const bar = layBar(stretches);
+  const arcs = arcsOf(bar, features, COARSE_RAD);
+  const turnRad = arcs.reduce((sum, arc) => sum + Math.abs(arc.turnRad), 0);
+  const walk = { stations: walkedAlong(bar, arcs), turnRad };
+  coarse.set(stretches, { features, walk });
+  return walk;
+}
+
 /** The stations as they are walked from end A, heading along x. */
-export function walkedStations(
+function walkedStations(
   stretches: readonly Stretch[],
   features: readonly Feature[],
   finestRad: number,
 ): CentreStation[] {
   const bar = layBar(stretches);
+  return walkedAlong(bar, arcsOf(bar, features, finestRad));
+}
+
+function walkedAlong(bar: LaidBar, arcs: readonly Step[]): CentreStation[] {
   const walk = new Walk(bar);
-  for (const arc of arcsOf(bar, features, finestRad)) walk.step(arc);
+  for (const arc of arcs) walk.step(arc);
   return walk.stations;
 }
 
@@ -236,24 +269,32 @@ function pushStraight(
   takeUps: readonly TakeUp[],
   [fromMm, toMm]: readonly [number, number],
 ): void {
-  const within = (mm: number) => mm > fromMm && mm < toMm;
-  const stops = bar.stretches.flatMap((stretch) => (within(stretch.toMm) ? [stretch.toMm] : []));
-  if (takeUps.length > 0) {
-    stops.push(...takeUps.flatMap((one) => [one.fromMm, one.toMm].filter(within)));
-    stops.sort((a, b) => a - b);
-  }
   let atMm = fromMm;
-  for (const stopMm of [...stops, toMm]) {
+  const push = (stopMm: number) => {
     const lengthMm = stopMm - atMm;
-    if (lengthMm <= 1e-9) continue;
-    const middleMm = (atMm + stopMm) / 2;
-    const share = takeUps.find((one) => one.fromMm < middleMm && one.toMm > middleMm)?.share ?? 1;
+    if (lengthMm <= 1e-9) return;
+    const share = takeUps.length > 0 ? shareAt(takeUps, (atMm + stopMm) / 2) : 1;
     const hair = Math.min(HAIR_MM, lengthMm / 4);
-    for (const mm of [hair, lengthMm - 2 * hair, hair])
-      arcs.push({ lengthMm: mm, turnRad: 0, plane: "side", share });
+    arcs.push(
+      { lengthMm: hair, turnRad: 0, plane: "side", share },
+      { lengthMm: lengthMm - 2 * hair, turnRad: 0, plane: "side", share },
+      { lengthMm: hair, turnRad: 0, plane: "side", share },
+    );
     atMm = stopMm;
-  }
+  };
+  for (const stopMm of stopsOf(bar, takeUps)) if (stopMm > fromMm && stopMm < toMm) push(stopMm);
+  push(toMm);
 }
+
+/** Where straight bar is stopped: where stretches meet, and where wrapped legs begin and end. */
+function stopsOf({ stretches }: LaidBar, takeUps: readonly TakeUp[]): number[] {
+  const ends = stretches.map(({ toMm }) => toMm);
+  if (takeUps.length === 0) return ends;
+  return [...ends, ...takeUps.flatMap(({ fromMm, toMm }) => [fromMm, toMm])].sort((a, b) => a - b);
+}
+
+const shareAt = (takeUps: readonly TakeUp[], mm: number): number =>
+  takeUps.find(({ fromMm, toMm }) => fromMm < mm && toMm > mm)?.share ?? 1;
 
 function curveOf(feature: Feature, bar: LaidBar, finestRad: number): Curve[] {
   const arcs = kindOf(feature).arcs?.(feature, bar, finestRad) ?? [];

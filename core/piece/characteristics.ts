@@ -146,17 +146,12 @@ function wholeSize(piece: Piece, bar: LaidBar, bent: FinishedSize | null): Chara
     atMm: lengthMm,
     whenLight: "ease",
   });
-  const planes = new Set(
-    (piece.features ?? [])
-      .flatMap((feature) => kindOf(feature).arcs?.(feature, bar, Math.PI) ?? [])
-      .map(({ plane }) => plane),
-  );
+  const curves = (piece.features ?? []).filter((feature) => kindOf(feature).curves);
+  const isHardWay = (feature: Feature) => "plane" in feature && feature.plane === "plan";
   return [
     overall("overall-length", "long", bent.lengthMm),
-    ...(planes.has("plan") && !planes.has("side")
-      ? []
-      : [overall("overall-height", "high", bent.heightMm)]),
-    ...(planes.has("plan") ? [overall("overall-width", "wide", bent.depthMm)] : []),
+    ...(curves.every(isHardWay) ? [] : [overall("overall-height", "high", bent.heightMm)]),
+    ...(curves.some(isHardWay) ? [overall("overall-width", "wide", bent.depthMm)] : []),
   ];
 }
 
@@ -175,11 +170,11 @@ function thickness(
   nominal: number,
   { way, id = place.id }: { way: string; id?: string },
 ): Characteristic {
-  return {
+  // Built without spreading: a large plan makes hundreds with every drag.
+  const line: Characteristic = {
     id: `${stretch.id}.${id}`,
     name: way === "" ? place.name : `${place.name}, ${way}`,
     of: place.name,
-    ...(place.where ? { place: place.where } : {}),
     kind: "size",
     measure: "thickness",
     unit: "mm",
@@ -193,15 +188,18 @@ function thickness(
     tolerance: { sizeMm: nominal, coarser: 0 },
     weight: place.weight,
   };
+  if (place.where) line.place = place.where;
+  return line;
 }
 
 /** Both caliper sizes of a section at a place; one is enough for what has no second plane. */
 function bothWays(stretch: Stretch, place: Place, section: Section): Characteristic[] {
   const [flatMm, turnedMm] = caliperSizesMm(section);
-  const line = (id: string, way: string, mm: number, plane: "thickness" | "width") => ({
-    ...thickness(stretch, place, mm, { way, id: `${place.id}-${id}` }),
-    plane,
-  });
+  const line = (id: string, way: string, mm: number, plane: "thickness" | "width") => {
+    const made = thickness(stretch, place, mm, { way, id: `${place.id}-${id}` });
+    made.plane = plane;
+    return made;
+  };
   return section.shape === "flat"
     ? [
         line("thickness", "thickness", flatMm, "thickness"),

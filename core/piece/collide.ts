@@ -1,17 +1,17 @@
 import { layBar } from "../bar/bar";
 import { featureExtent, kindOf, type Feature } from "../feature/registry";
 import type { Warning } from "../feature/warning";
-import { walkedStations, type CentreStation, type Vector } from "./centreline";
+import { coarseWalk, type CentreStation, type Vector } from "./centreline";
 import type { Bar } from "./piece";
 
-/** Coarse is enough to see an arm run into another. */
-const COARSE_RAD = Math.PI / 12;
 /** Centre lines nearer than this share of the bar are through one another, not beside. */
 const THROUGH_SHARE = 0.5;
 /** An end that butts against the bar is no arm through it: so many thicknesses of it are left out. */
 const END_THICKNESSES = 1.5;
 /** Less turning than this, rad, brings no arm back to another. */
 const MIN_TURN_RAD = Math.PI;
+
+const NO_FEATURES: readonly Feature[] = [];
 
 interface Run {
   a: CentreStation;
@@ -22,47 +22,95 @@ interface Run {
 
 /** Two arms of a bent bar that want the same place: the first pair from end A. */
 export function armsThroughOneAnother(bar: Bar): Warning[] {
-  const { stretches, features = [] } = bar;
+  const { stretches, features = NO_FEATURES } = bar;
   const laid = layBar(stretches);
   const curves = features.filter((feature) => kindOf(feature).arcs !== undefined);
-  const turnRad = curves.reduce((sum, feature) => sum + turnOf(feature, bar), 0);
+  if (curves.length === 0) return [];
+  const { stations, turnRad } = coarseWalk(stretches, features);
   if (turnRad <= MIN_TURN_RAD) return [];
-  const placed = curves.map((feature) => ({ feature, extent: featureExtent(feature, laid) }));
-  const runs = runsOf(walkedStations(stretches, features, COARSE_RAD), (mm) => {
-    const on = placed.find(({ extent }) => mm > extent.fromMm && mm < extent.toMm);
-    return on ? on.feature.id : null;
-  });
-  for (let first = 0; first < runs.length; first += 1)
-    for (let second = first + 2; second < runs.length; second += 1) {
-      const [one, other] = [runs[first]!, runs[second]!];
-      if (
-        (one.curve !== null && one.curve === other.curve) ||
-        !isThrough(one, other, laid.lengthMm)
-      )
-        continue;
-      const curved = curvesBetween(placed, one.b.sMm, other.a.sMm);
-      const atMm = (one.a.sMm + one.b.sMm) / 2;
+  const placed = curves
+    .map((feature) => ({ feature, extent: featureExtent(feature, laid) }))
+    .sort((a, b) => a.extent.fromMm - b.extent.fromMm);
+  const runs = runsOf(stations, placed);
+  const arms = armsOf(runs);
+  for (let first = 0; first < arms.length; first += 1)
+    for (let second = first + 1; second < arms.length; second += 1) {
+      if (areApart(arms[first]!, arms[second]!)) continue;
+      const met = whereThrough(arms[first]!.runs, arms[second]!.runs, laid.lengthMm);
+      if (!met) continue;
+      const curved = curvesBetween(placed, met.one.b.sMm, met.other.a.sMm);
+      const atMm = (met.one.a.sMm + met.one.b.sMm) / 2;
       return curved ? [{ code: "arms-collide", ...curved, atMm }] : [];
     }
   return [];
 }
 
-function turnOf(feature: Feature, { stretches }: Bar): number {
-  const arcs = kindOf(feature).arcs?.(feature, layBar(stretches), Math.PI * 2) ?? [];
-  return arcs.reduce((sum, arc) => sum + Math.abs(arc.turnRad), 0);
+/** Runs of one curve or one straight leg, with the room they take. */
+interface Arm {
+  runs: Run[];
+  min: [number, number, number];
+  max: [number, number, number];
 }
 
-function runsOf(stations: readonly CentreStation[], curveAt: (mm: number) => string | null): Run[] {
+function armsOf(runs: readonly Run[]): Arm[] {
+  const arms: Arm[] = [];
+  for (const run of runs) {
+    let arm = arms.at(-1);
+    if (!arm || arm.runs[0]!.curve !== run.curve) {
+      arm = {
+        runs: [],
+        min: [Infinity, Infinity, Infinity],
+        max: [-Infinity, -Infinity, -Infinity],
+      };
+      arms.push(arm);
+    }
+    arm.runs.push(run);
+    widen(arm, run.a);
+    widen(arm, run.b);
+  }
+  return arms;
+}
+
+function widen({ min, max }: Arm, { at, thicknessMm }: CentreStation): void {
+  const half = thicknessMm / 2;
+  for (let axis = 0; axis < 3; axis += 1) {
+    min[axis] = Math.min(min[axis]!, at[axis]! - half);
+    max[axis] = Math.max(max[axis]!, at[axis]! + half);
+  }
+}
+
+function areApart(one: Arm, other: Arm): boolean {
+  for (let axis = 0; axis < 3; axis += 1)
+    if (one.min[axis]! > other.max[axis]! || other.min[axis]! > one.max[axis]!) return true;
+  return false;
+}
+
+function whereThrough(ones: readonly Run[], others: readonly Run[], lengthMm: number) {
+  for (const one of ones)
+    for (const other of others) if (isThrough(one, other, lengthMm)) return { one, other };
+  return null;
+}
+
+/** Steps of the walk, each with the curve it is on; the hairs at boundaries belong to the run they begin. */
+function runsOf(stations: readonly CentreStation[], placed: readonly PlacedCurve[]): Run[] {
   const runs: Run[] = [];
   let a = stations[0]!;
-  for (const b of stations.slice(1)) {
-    // The hairs at boundaries belong to the run they begin or end.
-    if (b.sMm - a.sMm < 1e-3) continue;
-    runs.push({ a, b, curve: curveAt((a.sMm + b.sMm) / 2) });
+  let next = 0;
+  for (let index = 1; index < stations.length; index += 1) {
+    const b = stations[index]!;
+    if (b.sMm - a.sMm < HAIR_MM) continue;
+    const middleMm = (a.sMm + b.sMm) / 2;
+    while (next < placed.length && placed[next]!.extent.toMm < middleMm) next += 1;
+    const on = placed[next];
+    const curve = on && on.extent.fromMm < middleMm ? on.feature.id : null;
+    runs.push({ a, b, curve });
     a = b;
   }
   return runs;
 }
+
+/** Steps shorter than this only mark a boundary, mm. */
+const HAIR_MM = 1e-3;
 
 function isThrough(one: Run, other: Run, lengthMm: number): boolean {
   const thicknessMm = Math.min(one.a.thicknessMm, other.a.thicknessMm);

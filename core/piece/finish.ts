@@ -179,8 +179,7 @@ export function extentsOf(points: readonly FlatPoint[]): Extents {
   return extents;
 }
 
-/** Coarse is enough for a size: twelve steps a turn are within a hundredth of a millimetre a bar's width. */
-const COARSE_RAD = Math.PI / 12;
+const NO_FEATURES: readonly Feature[] = [];
 
 export interface FinishedSize {
   lengthMm: number;
@@ -194,8 +193,8 @@ export interface FinishedSize {
  */
 export function finishedSizeMm({
   stretches,
-  features = [],
+  features,
 }: Pick<Piece, "stretches" | "features">): FinishedSize {
-  const [lengthMm, heightMm, depthMm] = reachesOf(stretches, features, COARSE_RAD);
+  const [lengthMm, heightMm, depthMm] = reachesOf(stretches, features ?? NO_FEATURES);
   return { lengthMm, heightMm, depthMm };
 }

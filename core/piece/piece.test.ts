@@ -12,7 +12,7 @@ import {
   type Piece,
 } from "./piece";
 import { planPiece } from "./plan";
-import { stretchVolumeMm3 } from "../bar/stretch";
+import { keepsSection, stretchVolumeMm3 } from "../bar/stretch";
 
 const STAKE = {
   format: PIECE_FORMAT,
@@ -161,7 +161,7 @@ test("a stretch thicker than its bar is warned of, with the number", () => {
   const grown = {
     ...STAKE,
     features: [],
-    stretches: [{ id: "head", kind: "prism", section: "16 square", length: 20 }],
+    stretches: [{ id: "head", kind: "prism", section: "16 square", length: 180 }],
   };
   expect(planPiece(read(grown)).warnings).toEqual([
     expect.objectContaining({
@@ -308,6 +308,32 @@ const pieces = fc
     allowances: { scale },
   }));
 
+test("scale is lost only where steel is worked: to another section, of free form, or welded", () => {
+  const plan = planPiece(
+    read({
+      format: "bell-step.piece/1",
+      name: "Scaled",
+      stock: { section: "12 square" },
+      stretches: [
+        { id: "left-alone", kind: "prism", section: "12 square", length: 100 },
+        { id: "drawn", kind: "prism", section: "10 square", length: 144 },
+        { id: "welded", kind: "prism", section: "12 square", length: 50 },
+        { id: "leaf", kind: "free", volume: 14400, length: 70 },
+      ],
+      features: [
+        { id: "turns", kind: "twist", from: 10, to: 90, turns: 1, hand: "right" },
+        { id: "hole", kind: "hole", at: 95, diameter: 4, method: "punch" },
+        { id: "seam", kind: "weld", at: 270, method: "fold" },
+      ],
+      allowances: { scale: 0.02 },
+    }),
+  );
+  expect(plan.stretches.map(({ stockMm }) => Number(stockMm.toFixed(6)))).toEqual([
+    100, 102, 51, 102,
+  ]);
+  expect(plan.marks.map(({ fromAMm }) => Number(fromAMm.toFixed(6)))).toEqual([100, 202, 253]);
+});
+
 describe("any piece", () => {
   test("keeps its volume and its marks grow along the bar", () => {
     fc.assert(
@@ -320,9 +346,14 @@ describe("any piece", () => {
           expect(error).toMatchObject({ problem: { code: "stock-too-long" } });
           return;
         }
-        const steel = piece.stretches.reduce((sum, one) => sum + stretchVolumeMm3(one), 0);
+        // Scale is lost where steel is worked to another section (common practice, no source).
+        const scale = piece.allowances?.scale ?? 0;
+        const steel = piece.stretches.reduce((sum, one) => {
+          const worked = !keepsSection(one, piece.stock.section);
+          return sum + stretchVolumeMm3(one) * (worked ? 1 + scale : 1);
+        }, 0);
         const cut = plan.stockLengthMm * sectionAreaMm2(piece.stock.section);
-        expect(cut / (steel * (1 + (piece.allowances?.scale ?? 0)))).toBeCloseTo(1, 9);
+        expect(cut / steel).toBeCloseTo(1, 9);
         const marks = plan.marks.map(({ fromAMm }) => fromAMm);
         for (let index = 1; index < marks.length; index += 1)
           expect(marks[index]!).toBeGreaterThan(marks[index - 1]!);

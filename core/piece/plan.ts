@@ -11,7 +11,7 @@ import { wordsForWarning } from "../feature/warningWords";
 import { finishedSizeMm } from "./finish";
 import { MAIN_PART, type Bar, type Part, type Piece, type Stretch } from "./piece";
 import { STEEL_DENSITY_KG_M3 } from "../section/steel";
-import { steelOfPart } from "./steel";
+import { steelOfPart, type StretchSteel } from "./steel";
 import { warningsOf } from "./warnings";
 
 export interface LayoutMark {
@@ -112,8 +112,9 @@ export function planPiece(piece: Piece): Plan {
   }));
   const size = finishedSizeMm(piece);
   const parts = planned.map(({ part, bar }) => plannedPart(part, bar));
+  const { steel: _steel, ...mainPlan } = main;
   return {
-    ...main,
+    ...mainPlan,
     parts,
     finishedLengthMm: size.lengthMm,
     finishedHeightMm: size.heightMm,
@@ -128,8 +129,8 @@ export function planPiece(piece: Piece): Plan {
     ]),
     characteristics: impliedCharacteristics(piece, size),
     warnings: [
-      ...barWarnings(piece, { id: MAIN_PART, name: MAIN_BAR_NAME }),
-      ...(piece.parts ?? []).flatMap((part) => barWarnings(part, part)),
+      ...barWarnings(piece, main.steel, { id: MAIN_PART, name: MAIN_BAR_NAME }),
+      ...planned.flatMap(({ part, bar }) => barWarnings(part, bar.steel, part)),
     ],
   };
 }
@@ -159,6 +160,7 @@ function planBar(piece: Piece, bar: Bar, part: string) {
     }),
   );
   return {
+    steel,
     stockLengthMm,
     massKg: stockLengthMm * stockAreaMm2 * kgPerMm3,
     finishedMassKg: volumeMm3 * kgPerMm3,
@@ -208,35 +210,36 @@ function boundaryMarks(stretches: PlannedStretch[], usedMm: number): LayoutMark[
   });
 }
 
-function barWarnings(bar: Bar, part: Named): PlanWarning[] {
-  const warnings = warningsOf(bar, part.id);
+function barWarnings(bar: Bar, steel: readonly StretchSteel[], part: Named): PlanWarning[] {
+  const warnings = warningsOf(bar, steel, part.id);
   if (warnings.length === 0) return [];
-  const known = new Map([[part.id, nameInText(part)], ...namesInBar(bar)]);
-  const names = (id: string) => known.get(id) ?? id;
+  const names = (id: string) => (id === part.id ? nameInText(part) : nameInBar(bar, id));
   return warnings.map((warning) => ({
     ...warning,
     message: wordsForWarning(warning, "mm", names),
   }));
 }
 
-/** What the things of a bar are called within a sentence, by their ids. */
-function namesInBar({ stretches, features = [] }: Bar): [string, string][] {
-  return [
-    ...stretches.map((stretch): [string, string] => [stretch.id, nameInText(stretch)]),
-    ...features.map((feature): [string, string] => [feature.id, featureNameInText(feature)]),
-  ];
+/** What a thing of a bar is called within a sentence; nothing where it isn't on it. */
+function findName({ stretches, features = [] }: Bar, id: string): string | null {
+  const stretch = stretches.find((one) => one.id === id);
+  if (stretch) return nameInText(stretch);
+  const feature = features.find((one) => one.id === id);
+  return feature ? featureNameInText(feature) : null;
 }
+
+const nameInBar = (bar: Bar, id: string): string => findName(bar, id) ?? id;
 
 /** What anything of a piece is called within a sentence, by its id; the first bar's things come first. */
 export function namesInTextOf(piece: Piece): (id: string) => string {
   const parts = piece.parts ?? [];
-  const names = new Map([
-    ...parts.flatMap((part) => [
-      [part.id, nameInText(part)] as [string, string],
-      ...namesInBar(part),
-    ]),
-    [MAIN_PART, MAIN_BAR_NAME] as const,
-    ...namesInBar(piece),
-  ]);
-  return (id) => names.get(id) ?? id;
+  return (id) => {
+    if (id === MAIN_PART) return MAIN_BAR_NAME;
+    const own = findName(piece, id);
+    if (own !== null) return own;
+    const part = parts.find((one) => one.id === id);
+    if (part) return nameInText(part);
+    const holder = parts.find((one) => findName(one, id) !== null);
+    return holder ? nameInBar(holder, id) : id;
+  };
 }

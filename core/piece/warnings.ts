@@ -9,7 +9,7 @@ import { caliperSizesMm, sectionAreaMm2 } from "../section/section";
 import { armsThroughOneAnother } from "./collide";
 import { tooShortToHoldMm } from "./holding";
 import type { Bar } from "./piece";
-import { steelOf, type StretchSteel } from "./steel";
+import type { StretchSteel } from "./steel";
 
 /** Free length over size up to which a bar gathers without buckling (forging handbooks, from memory). */
 const FREE_GATHER = 3;
@@ -21,12 +21,12 @@ const UPSETTING = /upset/;
 /**
  * Everything to be said about one bar.
  *
+ * @param steel what its stretches take of the stock
  * @param part its id in the piece
  */
-export function warningsOf(bar: Bar, part: string): Warning[] {
+export function warningsOf(bar: Bar, steel: readonly StretchSteel[], part: string): Warning[] {
   const { stretches, features = [], stock } = bar;
   const laid = layBar(stretches);
-  const steel = steelOf(bar);
   const stockWidthMm = caliperSizesMm(stock.section)[1];
   const shortMm = tooShortToHoldMm(bar, steel);
   return [

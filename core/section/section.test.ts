@@ -1,6 +1,11 @@
 import fc from "fast-check";
 import { Refusal } from "../problem/problem";
-import { sectionBetween, volumeBetweenMm3 } from "./between";
+import {
+  lengthShareBetween,
+  sectionBetween,
+  volumeBetweenMm3,
+  volumeShareBetween,
+} from "./between";
 import { sectionAreaMm2, sectionPerimeterMm, type Section } from "./section";
 import { parseSectionUnsafe, printSection } from "./spoken";
 
@@ -172,11 +177,39 @@ describe("volume between sections", () => {
         const there = volumeBetweenMm3(from, to, 50);
         expect(there).toBeCloseTo(volumeBetweenMm3(to, from, 50), 6);
         const ends = [sectionAreaMm2(from), sectionAreaMm2(to)];
-        // Two flats that cross (wide and thin against narrow and thick) are fuller in the middle than at either end.
-        if (from.shape === "flat" && to.shape === "flat") return;
         expect(there).toBeGreaterThanOrEqual(Math.min(...ends) * 50 * (1 - 1e-9));
+        // Two rectangles that cross (wide and thin against narrow and thick) are fuller in the middle than at either end.
+        const isRectangle = ({ shape }: Section) => shape === "flat" || shape === "square";
+        if (isRectangle(from) && isRectangle(to)) return;
         expect(there).toBeLessThanOrEqual(Math.max(...ends) * 50 * (1 + 1e-9));
       }),
+    );
+  });
+
+  test("16 square to 34 by 2 over 80 takes 63.75 of bar, to 34 by 0 it takes 55 (prismatoid, by plane geometry)", () => {
+    const stock = { shape: "square", size: 16 } as const;
+    const fan = (thickness: number) => ({ shape: "flat", width: 34, thickness }) as const;
+    expect(volumeBetweenMm3(stock, fan(2), 80) / 256).toBeCloseTo(63.75, 9);
+    expect(volumeBetweenMm3(stock, fan(0), 80) / 256).toBeCloseTo(55, 9);
+    expect(sectionBetween(stock, fan(2), 0.5)).toEqual({ shape: "flat", width: 25, thickness: 9 });
+  });
+
+  test("the share of volume before a place and the place of a share are each other's inverse", () => {
+    fc.assert(
+      fc.property(
+        sections,
+        fc.oneof(sections, fc.constant("point" as const)),
+        fc.double({ min: 0.01, max: 0.99, noNaN: true }),
+        (from, to, at) => {
+          const share = volumeShareBetween(from, to, at);
+          expect(share).toBeCloseTo(
+            volumeBetweenMm3(from, sectionBetween(from, to, at), at) /
+              volumeBetweenMm3(from, to, 1),
+            5,
+          );
+          expect(lengthShareBetween(from, to, share)).toBeCloseTo(at, 5);
+        },
+      ),
     );
   });
 

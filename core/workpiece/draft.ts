@@ -54,6 +54,8 @@ export interface Draft {
   section?: Section;
   /** Heats that follow from its own numbers; else the operation's own. */
   heats?: number;
+  /** Whether it is done cold, whatever its operation is done at. */
+  cold?: boolean;
   /** Whether it needs end B to be free. */
   needsEndB?: boolean;
 }

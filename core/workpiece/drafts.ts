@@ -20,8 +20,8 @@ import { MAIN_PART, type Bar, type Join, type Part, type Piece } from "../piece/
 import { MAIN_BAR_NAME } from "../piece/plan";
 import type { StretchSteel } from "../piece/steel";
 import type { Settings } from "../trade/settings";
-import { draftOf, titled, type Change, type Draft, type Place } from "./draft";
-import { coldMarksOf } from "./marks";
+import { draftOf, titled, type Change, type Draft, type Place, type StageView } from "./draft";
+import { marksOn, type ColdMark } from "./marks";
 import { recipeOf } from "./recipe";
 import { shapeSizes, spanSizes } from "./sizes";
 
@@ -33,6 +33,8 @@ export interface WorkedBar {
   count: number;
   bar: Bar;
   steel: readonly StretchSteel[];
+  /** Every mark on it while it is cold. */
+  marks: readonly ColdMark[];
   laid: LaidBar;
   settings: Settings;
   /** Whether the piece has other bars, so that a stage says which it is on. */
@@ -70,10 +72,12 @@ const wholeBar = ({ laid }: WorkedBar): Place[] => [{ fromMm: 0, toMm: laid.leng
 function startDrafts(worked: WorkedBar): Draft[] {
   const { bar, part, steel } = worked;
   const trimMm = bar.allowances?.endTrim ?? 0;
-  const usedMm = steel.reduce((sum, { stockMm }) => sum + stockMm, 0);
-  const marks = coldMarksOf(bar, steel, part).map(({ fromAMm }) => fromAMm);
-  const marked =
-    marks.length > 0 ? [{ name: "Marks from A", value: marks, unit: "mm" as const }] : [];
+  const isMarked = worked.marks.length > 0;
+  const marked = ({ after }: StageView): StageSize[] => {
+    const now = after.stretches.slice(0, bar.stretches.length).map(({ stretch }) => stretch);
+    const fromA = marksOn(bar, now, part).map(({ fromAMm }) => fromAMm);
+    return fromA.length > 0 ? [{ name: "Marks from A", value: fromA, unit: "mm" }] : [];
+  };
   const about = { part, of: part, on: [part], places: wholeBar(worked) };
   if (tooShortToHoldMm(bar, steel) !== null)
     return [
@@ -82,7 +86,10 @@ function startDrafts(worked: WorkedBar): Draft[] {
         key: "mark-bar",
         title: ofBar(worked, "Mark the long bar", "for"),
         change: { trims: true },
-        sizes: () => [{ name: "End B at", value: usedMm, unit: "mm" }, ...marked],
+        sizes: (view) => [
+          { name: "End B at", value: view.after.lengthMm, unit: "mm" },
+          ...marked(view),
+        ],
       }),
       draftOf({
         ...about,
@@ -97,8 +104,8 @@ function startDrafts(worked: WorkedBar): Draft[] {
     draftOf({
       ...about,
       key: "cut",
-      title: ofBar(worked, marks.length > 0 ? "Cut and mark" : "Cut"),
-      sizes: () => [{ name: "Cut", value: usedMm + trimMm, unit: "mm" }, ...marked],
+      title: ofBar(worked, isMarked ? "Cut and mark" : "Cut"),
+      sizes: (view) => [{ name: "Cut", value: view.after.lengthMm, unit: "mm" }, ...marked(view)],
     }),
     ...(trimMm > 0
       ? [
@@ -108,7 +115,7 @@ function startDrafts(worked: WorkedBar): Draft[] {
             title: ofBar(worked, "Trim end B", "of"),
             places: [{ fromMm: worked.laid.lengthMm, toMm: worked.laid.lengthMm }],
             change: { trims: true },
-            sizes: () => [{ name: "Left of it", value: usedMm, unit: "mm" as const }],
+            sizes: ({ after }) => [{ name: "Left of it", value: after.lengthMm, unit: "mm" }],
           }),
         ]
       : []),

@@ -93,7 +93,7 @@ const HEATS_AT_STEP: Record<Step, number> = { 1: 2.5, 2: 2, 3: 1.6, 4: 1.25, 5: 
 
 /** Heats at a step, in quarters; a practised hand's where no step is said. */
 export const heatsAtStep = (heats: number, step?: Step): number =>
-  Math.ceil(heats * (step ? HEATS_AT_STEP[step] : 1) * 4 - 1e-9) / 4;
+  heats > 0 ? Math.ceil(heats * (step ? HEATS_AT_STEP[step] : 1) * 4 - 1e-9) / 4 : 0;
 
 /** Minutes a bar takes to come to heat: a start, and so much a millimetre of its thickness (common practice, no source). */
 const WARMING_MINUTES = 1;

@@ -1,8 +1,8 @@
 import { nameInText, type Named } from "../bar/named";
+import type { Stretch } from "../bar/schema";
 import { featureName, kindOf } from "../feature/registry";
-import { MAIN_PART, type Bar, type Piece } from "../piece/piece";
+import type { Bar } from "../piece/piece";
 import { mapPosition } from "../piece/position";
-import { coldStretches, steelOfPart, type StretchSteel } from "../piece/steel";
 
 /** A mark on the cold bar, from both ends. */
 export interface ColdMark {
@@ -19,17 +19,18 @@ export interface ColdMark {
 const ONE_MARK_MM = 0.001;
 
 /**
- * Every mark of a bar, where it lies on the cold stock by volume, from one datum
- * end so that errors don't add: where stretches meet, and everything that
- * begins or sits somewhere (common practice, no source).
+ * Every mark of a bar, where it lies by volume on the bar as it is at a moment,
+ * from one datum end so that errors don't add: where stretches meet, and everything
+ * that begins or sits somewhere (common practice, no source).
+ *
+ * @param now the bar's stretches as they are then; cold, when it is marked
  */
-export function coldMarksOf(bar: Bar, steel: readonly StretchSteel[], part: string): ColdMark[] {
-  const cold = coldStretches(steel, bar);
-  const usedMm = cold.reduce((sum, { length }) => sum + length, 0);
-  const there = (mm: number) => mapPosition(bar.stretches, cold, mm);
+export function marksOn(bar: Bar, now: readonly Stretch[], part: string): ColdMark[] {
+  const usedMm = now.reduce((sum, { length }) => sum + length, 0);
+  const there = (mm: number) => mapPosition(bar.stretches, now, mm);
   const boundaries = bar.stretches.slice(0, -1).map((stretch, index) => ({
     what: between(stretch, bar.stretches[index + 1]!),
-    fromAMm: cold.slice(0, index + 1).reduce((sum, { length }) => sum + length, 0),
+    fromAMm: now.slice(0, index + 1).reduce((sum, { length }) => sum + length, 0),
   }));
   const ofFeatures = (bar.features ?? []).flatMap((feature) =>
     kindOf(feature)
@@ -63,9 +64,3 @@ function merged<Mark extends { what: string; fromAMm: number }>(sorted: readonly
   }
   return marks;
 }
-
-/** Every mark of every bar of a piece. */
-export const coldMarks = (piece: Piece): ColdMark[] => [
-  ...coldMarksOf(piece, steelOfPart(piece, MAIN_PART), MAIN_PART),
-  ...(piece.parts ?? []).flatMap((part) => coldMarksOf(part, steelOfPart(piece, part.id), part.id)),
-];

@@ -31,10 +31,12 @@ export const RELATIONS: readonly Relation[] = OPERATION_KEYS.flatMap((key) => [
   ...relationsOf(OPERATIONS[key].after, (first) => ({ first, then: key })),
 ]).filter(({ first, then }) => OPERATION_KEYS.indexOf(first) < OPERATION_KEYS.indexOf(then));
 
-const byPair = new Map<string, Relation[]>();
+/** Relations by the operation that comes first, then by the other: asked for every pair of a piece's stages. */
+const byFirst = new Map<OperationKey, Map<OperationKey, Relation[]>>();
 for (const relation of RELATIONS) {
-  const pair = `${relation.first} ${relation.then}`;
-  byPair.set(pair, [...(byPair.get(pair) ?? []), relation]);
+  const byThen = byFirst.get(relation.first) ?? new Map<OperationKey, Relation[]>();
+  byFirst.set(relation.first, byThen);
+  byThen.set(relation.then, [...(byThen.get(relation.then) ?? []), relation]);
 }
 
 /** Places nearer than this touch, mm. */
@@ -57,10 +59,10 @@ function meet(where: Where, one: Draft, other: Draft): boolean {
 export function reasonBefore(first: Draft, then: Draft): string | null {
   if (then.needsEndB && first.key === "hot-cut" && first.part === then.part)
     return "it needs a free end B";
-  const relation = byPair
-    .get(`${first.key} ${then.key}`)
-    ?.find(({ where }) => meet(where, first, then));
-  return relation ? relation.because : null;
+  const relations = byFirst.get(first.key)?.get(then.key);
+  if (!relations) return null;
+  for (const { where, because } of relations) if (meet(where, first, then)) return because;
+  return null;
 }
 
 /** Which third of its bar a draft is on: end A, the middle, end B. */
@@ -129,23 +131,31 @@ export function inOrder(drafts: readonly Draft[], lengthMm: (part: string) => nu
 
 /** Topological sort by the rules; of what may come next, the lowest rank, then the first given. */
 function sortedBy(drafts: readonly Draft[], ranks: readonly number[]): Draft[] {
-  const waits = drafts.map(
-    (then) => drafts.filter((first) => first !== then && reasonBefore(first, then) !== null).length,
-  );
-  const done = drafts.map(() => false);
+  const waits = new Array<number>(drafts.length).fill(0);
+  // Plain loops: every pair of a piece's stages is looked at, with every drag in the designer.
+  const releases: number[][] = [];
+  for (const first of drafts) {
+    const later: number[] = [];
+    for (let index = 0; index < drafts.length; index += 1) {
+      const then = drafts[index]!;
+      if (first === then || reasonBefore(first, then) === null) continue;
+      later.push(index);
+      waits[index]! += 1;
+    }
+    releases.push(later);
+  }
+  const open = drafts.map((_, index) => index);
   const sorted: Draft[] = [];
-  while (sorted.length < drafts.length) {
-    let next = -1;
-    for (let index = 0; index < drafts.length; index += 1)
-      if (!done[index] && waits[index] === 0 && (next < 0 || ranks[index]! < ranks[next]!))
-        next = index;
+  while (open.length > 0) {
+    let at = -1;
+    for (let place = 0; place < open.length; place += 1) {
+      const index = open[place]!;
+      if (waits[index] === 0 && (at < 0 || ranks[index]! < ranks[open[at]!]!)) at = place;
+    }
     // The relations all point forward in the usual order of operations, so something can always come next.
-    const draft = drafts[next]!;
-    done[next] = true;
-    sorted.push(draft);
-    drafts.forEach((then, index) => {
-      if (!done[index] && reasonBefore(draft, then) !== null) waits[index]! -= 1;
-    });
+    const [next] = open.splice(at, 1) as [number];
+    sorted.push(drafts[next]!);
+    for (const index of releases[next]!) waits[index]! -= 1;
   }
   return sorted;
 }

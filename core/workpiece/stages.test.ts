@@ -1,15 +1,19 @@
+import fc from "fast-check";
 import { SHELF_EXERCISES } from "@/data/demo/exercises";
+import { layBar } from "../bar/bar";
+import { stretchVolumeMm3 } from "../bar/stretch";
 import { exerciseContentSchema, reckonExercise } from "../exercise/exercise";
-import { reckon } from "../reckon/registry";
-import { pieceOf } from "../testing/pieces";
+import { kindOf } from "../feature/registry";
+import { pieceSchema, type Piece } from "../piece/piece";
 import { planPiece } from "../piece/plan";
+import { reckon } from "../reckon/registry";
+import { sectionAreaMm2 } from "../section/section";
+import { anyPiece, barWith, pieceOf } from "../testing/pieces";
 import { DEFAULT_SETTINGS } from "../trade/settings";
-import { editedStages, OWN_STAGE, proposeStages } from "./stages";
+import { OWN_STAGE, type StageEdit } from "./edit";
+import { planWork, type Stage } from "./stages";
 
-const stagesOf = (piece: ReturnType<typeof pieceOf>, settings = DEFAULT_SETTINGS) =>
-  proposeStages(piece, planPiece(piece), settings);
-
-const HOOKED = pieceOf({
+const BRACKET = pieceOf({
   stretches: [
     {
       id: "tip",
@@ -25,107 +29,289 @@ const HOOKED = pieceOf({
   features: [
     { id: "curl", kind: "scroll", from: 0, to: 80, innerRadius: 8, turns: 1 },
     { id: "twist", kind: "twist", from: 130, to: 220, turns: 2, hand: "right" },
-    { id: "hole", kind: "hole", at: 290, diameter: 5, method: "punch" },
+    { id: "hole", kind: "hole", at: 299, diameter: 5, method: "punch" },
     { id: "heel", kind: "bend", at: 250, angle: 90, insideRadius: 6 },
     { id: "mark", kind: "stamp", at: 240 },
   ],
 });
 
-/** What comes before what (common practice, no source). */
-const BEFORE: [string, string][] = [
-  ["cut:bar", "upset:head"],
-  ["upset:head", "taper:tip"],
-  ["taper:tip", "hole:hole"],
-  ["hole-mark:hole", "hole:hole"],
-  ["hole:hole", "twist:twist"],
-  ["twist:twist", "scroll:curl"],
-  ["scroll:curl", "bend:heel"],
-  ["bend:heel", "stamp:mark"],
-  ["stamp:mark", "true:piece"],
-  ["true:piece", "finish:piece"],
-];
+const idsOf = (piece: Piece, settings = DEFAULT_SETTINGS) =>
+  planWork(piece, { settings }).stages.map(({ id }) => id);
 
-test.each(BEFORE)("%s before %s", (first, then) => {
-  const ids = stagesOf(HOOKED).map(({ id }) => id);
-  expect(ids).toContain(first);
-  expect(ids.indexOf(first)).toBeLessThan(ids.indexOf(then));
-});
+const planned = (piece: Piece) => reckon("plan", piece).ok;
+const makeable = anyPiece.filter(planned);
 
-test("near an end the corners come off before the hole is punched (common practice, no source)", () => {
-  const near = pieceOf({
-    stretches: [{ id: "bar", kind: "prism", section: "12 square", length: 100 }],
-    features: [{ id: "hole", kind: "hole", at: 90, diameter: 5, method: "punch" }],
+/** Steel in a bar: outside volume, less what its eyes are opened by; a slug is in it until it is slotted. */
+function steelMm3({ bar }: Pick<Stage, "bar">): number {
+  const { stretches, features = [] } = bar.piece;
+  const laid = layBar(stretches);
+  const outside = stretches.reduce((sum, stretch) => sum + stretchVolumeMm3(stretch), 0);
+  const kept = features.map((one) => kindOf(one).keptVolumeMm3?.(one, laid) ?? 0);
+  return outside + kept.reduce((sum, one) => sum + one, 0);
+}
+
+describe("every bar between holds the same steel", () => {
+  test("the first is the stock, the last the piece, of any piece with parts and joins", () => {
+    fc.assert(
+      fc.property(makeable, (piece) => {
+        const { stages } = planWork(piece);
+        const plan = planPiece(piece);
+        const bars = [
+          { part: "main", bar: piece, stockMm: plan.stockLengthMm },
+          ...(piece.parts ?? []).map((bar, index) => ({
+            part: bar.id,
+            bar,
+            stockMm: plan.parts[index]!.stockLengthMm,
+          })),
+        ];
+        for (const { part, bar, stockMm } of bars) {
+          const own = stages.filter((stage) => stage.part === part);
+          const onLongBar = own[0]!.key === "mark-bar";
+          const trimMm = onLongBar ? (bar.allowances?.endTrim ?? 0) : 0;
+          expect(own[0]!.bar.lengthMm).toBeCloseTo(stockMm - trimMm, 6);
+          const last = own.at(-1)!.bar.piece;
+          expect(last.stretches).toEqual(bar.stretches);
+          const byId = (a: { id: string }, b: { id: string }) => a.id.localeCompare(b.id);
+          expect([...(last.features ?? [])].sort(byId)).toEqual(
+            [...(bar.features ?? [])].sort(byId),
+          );
+        }
+      }),
+      { numRuns: 200 },
+    );
   });
-  const ids = stagesOf(near).map(({ id }) => id);
-  expect(ids.indexOf("corners:hole")).toBeGreaterThan(0);
-  expect(ids.indexOf("corners:hole")).toBeLessThan(ids.indexOf("hole:hole"));
+
+  test("steel only ever leaves as scale, as trim or as a slug, and only as much as the plan says", () => {
+    fc.assert(
+      fc.property(makeable, (piece) => {
+        const { stages } = planWork(piece);
+        const own = stages.filter(({ part }) => part === "main");
+        const { volumeMm3, stockLengthMm } = planPiece(piece);
+        const stockMm3 = stockLengthMm * sectionAreaMm2(piece.stock.section);
+        let mm3 = stockMm3;
+        for (const stage of own) {
+          const now = steelMm3(stage);
+          const eyes = (stage.bar.piece.features ?? []).some(
+            (one) => one.kind === "hole" && one.method === "slot-drift",
+          );
+          // A slug is steel of the bar in the plan; an eye that opens moves steel between the two.
+          if (!eyes) expect(now).toBeLessThanOrEqual(mm3 * (1 + 1e-9));
+          mm3 = Math.max(now, 0);
+        }
+        const scaleMm3 = stockMm3 - volumeMm3;
+        expect(scaleMm3).toBeGreaterThanOrEqual(-1e-6 * stockMm3);
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  test("every bar of every stage is a piece file that reads back", () => {
+    fc.assert(
+      fc.property(makeable, (piece) => {
+        for (const { bar } of planWork(piece).stages)
+          expect(pieceSchema.safeParse(bar.piece).error).toBeUndefined();
+      }),
+      { numRuns: 100 },
+    );
+  });
 });
+
+describe("in any order an instructor chooses", () => {
+  const shuffled = makeable.chain((piece) => {
+    const ids = idsOf(piece);
+    return fc
+      .shuffledSubarray(ids, { minLength: ids.length, maxLength: ids.length })
+      .map((order) => ({ piece, edits: order.map((id): StageEdit => ({ id })) }));
+  });
+
+  test("every size and place is of the bar as it is at that stage, and the last bar is the piece", () => {
+    fc.assert(
+      fc.property(shuffled, ({ piece, edits }) => {
+        const { stages, leftOut } = planWork(piece, { edits });
+        expect(stages.map(({ id }) => id)).toEqual(edits.map(({ id }) => id));
+        expect(leftOut).toEqual([]);
+        for (const stage of stages) expectTrueOfItsBar(stage);
+        const last = stages.filter(({ part }) => part === "main").at(-1)!;
+        expect(last.bar.piece.stretches).toEqual(piece.stretches);
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  test("what goes against a rule says which, and why; the proposed order goes against none", () => {
+    const ids = idsOf(BRACKET);
+    const against = (order: string[]) =>
+      planWork(BRACKET, { edits: order.map((id) => ({ id })) }).stages.flatMap(
+        (stage) => stage.against,
+      );
+    expect(against(ids)).toEqual([]);
+    const bendFirst = ["bend:heel", ...ids.filter((id) => id !== "bend:heel")];
+    expect(against(bendFirst)).toEqual(
+      expect.arrayContaining([
+        "Usually after “Twist”: twisted before it is bent: the wrench needs a straight bar.",
+      ]),
+    );
+    fc.assert(
+      fc.property(makeable, (piece) => {
+        const edits = idsOf(piece).map((id) => ({ id }));
+        const { stages } = planWork(piece, { edits });
+        expect(stages.flatMap((stage) => stage.against)).toEqual([]);
+      }),
+      { numRuns: 100 },
+    );
+  });
+});
+
+/** Sizes of stretches are read off the bars before and after it. */
+function expectTrueOfItsBar({ sizes, on, before, bar }: Stage): void {
+  const [id] = on;
+  const was = layBar(before.piece.stretches).stretches.find(({ stretch }) => stretch.id === id);
+  const is = layBar(bar.piece.stretches).stretches.find(({ stretch }) => stretch.id === id);
+  const feature = bar.piece.features?.find((one) => one.id === id);
+  const by = new Map(sizes.map(({ name, value }) => [name, value]));
+  if (was && is && by.has("Length")) {
+    expect(by.get("From and to")).toEqual([was.fromMm, was.toMm]);
+    expect(by.get("Length")).toBe(is.toMm - is.fromMm);
+    expect(by.get("Whole bar then")).toBe(bar.lengthMm);
+  }
+  if (feature && "at" in feature && by.has("From end A"))
+    expect(by.get("From end A")).toBeCloseTo(feature.at, 9);
+  if (feature && "from" in feature && by.has("From and to"))
+    expect(by.get("From and to")).toEqual([
+      expect.closeTo(feature.from, 9),
+      expect.closeTo(feature.to, 9),
+    ]);
+}
 
 test("the time in the air is the cooling reckoner's, for the section being worked", () => {
-  const twist = stagesOf(HOOKED).find(({ id }) => id === "twist:twist")!;
+  const twist = planWork(BRACKET).stages.find(({ id }) => id === "twist:twist")!;
   const { fromC: from, toC: to } = twist.heat!;
   const cooled = reckon("cool", { section: "12 square", from, to });
   expect(twist.seconds).toBeCloseTo(cooled.ok ? (cooled.value.seconds as number) : NaN, 6);
-  const thin = stagesOf(HOOKED).find(({ id }) => id === "taper:tip")!;
+  const thin = planWork(BRACKET).stages.find(({ id }) => id === "taper:tip")!;
   expect(thin.seconds!).toBeLessThan(twist.seconds!);
 });
 
-test("medium carbon is never asked to a heat that harms it", () => {
-  const steel = { ...HOOKED, stock: { ...HOOKED.stock, steel: "medium-carbon" as const } };
-  for (const { id, heat } of stagesOf(steel))
-    if (heat && !id.startsWith("hole-mark") && !id.startsWith("true")) {
-      // Below 1150 °C, stop at 800 (common practice, no source).
-      expect(heat.fromC).toBeLessThanOrEqual(1150);
-      expect(heat.toC).toBeGreaterThanOrEqual(800);
-    }
-});
+describe("medium carbon (common practice, no source)", () => {
+  const steel = { ...BRACKET, stock: { ...BRACKET.stock, steel: "medium-carbon" as const } };
 
-test("what the instructor says otherwise keeps today's numbers; what left the piece falls away", () => {
-  const proposed = stagesOf(HOOKED);
-  const edits = [
-    { id: "twist:twist", title: "Twist it", text: "Slowly.", check: "" },
-    { id: `${OWN_STAGE}1`, title: "Rest", text: "Let it cool.", check: "Black." },
-    { id: "hole:gone", title: "Punch what was there", text: "", check: "" },
-  ];
-  const stages = editedStages(proposed, edits);
-  expect(stages.map(({ title }) => title)).toEqual(["Twist it", "Rest"]);
-  expect(stages[0]).toMatchObject({
-    text: "Slowly.",
-    sizes: proposed.find(({ id }) => id === "twist:twist")!.sizes,
+  test("never above about 1150 °C, never worked below about 800, never planished at dull red", () => {
+    const { stages } = planWork(steel);
+    for (const { heat } of stages)
+      if (heat) {
+        expect(heat.fromC).toBeLessThanOrEqual(1150);
+        expect(heat.toC).toBeGreaterThanOrEqual(800);
+      }
+    expect(stages.some(({ operation }) => operation === "planish")).toBe(false);
+    expect(planWork(BRACKET).stages.some(({ operation }) => operation === "planish")).toBe(true);
   });
-  expect(editedStages(proposed, [])).toEqual(proposed);
+
+  test("a hole's mark is struck cold on it", () => {
+    const mark = planWork(steel).stages.find(({ id }) => id === "mark:hole")!;
+    expect(mark).toMatchObject({ heat: null, seconds: null, heats: 0 });
+  });
 });
 
-test("drilled cold; for food no paint; several parts are cut, tried together and joined", () => {
+describe("what the instructor says otherwise", () => {
+  test("keeps today's numbers; what they left alone is said as proposed; what left the piece falls away", () => {
+    const proposed = planWork(BRACKET).stages.find(({ id }) => id === "twist:twist")!;
+    const edits: StageEdit[] = [
+      { id: "twist:twist", text: "Slowly." },
+      { id: `${OWN_STAGE}1`, title: "Rest", text: "Let it cool.", check: "Black." },
+      { id: "punch:gone", title: "Punch what was there" },
+    ];
+    const { stages, leftOut } = planWork(BRACKET, { edits });
+    expect(stages.map(({ title }) => title)).toEqual(["Twist", "Rest"]);
+    expect(stages[0]).toMatchObject({ text: "Slowly.", check: proposed.check });
+    expect(stages[1]).toMatchObject({ text: "Let it cool.", check: "Black.", heat: null });
+    expect(leftOut).toContain("Taper tip");
+    expect(leftOut).not.toContain("Planish tip");
+  });
+
+  test("flux is said as the exercise has it now, whatever was kept", () => {
+    const fold = barWith(
+      300,
+      { id: "bight", kind: "fold", at: 60 },
+      { id: "seam", kind: "weld", at: 30 },
+    );
+    const kept = planWork(fold, { settings: { ...DEFAULT_SETTINGS, flux: "borax" } }).stages;
+    const edits = kept.map(({ id, title, text, check }) => ({ id, title, text, check }));
+    const now = planWork(fold, { settings: { ...DEFAULT_SETTINGS, flux: "none" }, edits }).stages;
+    expect(now.find(({ id }) => id === "weld:seam")!.text).toContain("No flux");
+    expect(now.find(({ id }) => id === "weld:seam")!.text).not.toContain("Borax");
+  });
+
+  test.each([
+    ["hole:hole", "punch:hole"],
+    ["hole-mark:hole", "mark:hole"],
+    ["taper:tip", "taper:tip"],
+    ["cut:bar", "cut:main"],
+  ])("a stage kept as %s is now %s", (kept, now) => {
+    const { stages } = planWork(BRACKET, { edits: [{ id: kept, title: "Mine" }] });
+    expect(stages).toMatchObject([{ id: now, title: "Mine" }]);
+  });
+
+  test("a stage of their own changes the bar at constant volume, and carries operation, sizes and tongs", () => {
+    const rough: StageEdit = {
+      id: `${OWN_STAGE}rough`,
+      title: "Rough the body",
+      operation: "draw",
+      on: "body",
+      to: { shape: "flat", width: 12, thickness: 8 },
+      sizes: [{ name: "Corners", value: 1, unit: "mm" }],
+      tongs: { shape: "square", size: 12 },
+    };
+    const { stages } = planWork(BRACKET, { edits: [{ id: "cut:main" }, rough] });
+    const own = stages[1]!;
+    const body = own.bar.piece.stretches.find(({ id }) => id === "body")!;
+    // 144 mm² to 96: half as long again.
+    expect(body.length).toBeCloseTo(300, 9);
+    expect(own).toMatchObject({ operation: "draw", heat: { name: "orange to yellow" } });
+    expect(own.sizes.map(({ name }) => name)).toEqual(["Corners", "Length"]);
+    expect(own.tongs).toEqual({ shape: "square", size: 12 });
+    expect(own.heats).toBeGreaterThan(0);
+  });
+});
+
+test("drilled cold after the last heat; for food no wax; parts are cut, tried together and then joined", () => {
   const piece = pieceOf({
-    stretches: [{ id: "bar", kind: "prism", section: "12 square", length: 100 }],
-    features: [{ id: "hole", kind: "hole", at: 50, diameter: 5, method: "drill" }],
+    stretches: [{ id: "bar", kind: "prism", section: "12 square", length: 200 }],
+    features: [
+      { id: "hole", kind: "hole", at: 50, diameter: 5, method: "drill" },
+      { id: "heel", kind: "bend", at: 120, angle: 90, insideRadius: 6 },
+    ],
     parts: [
       {
-        id: "ring",
+        id: "loop-bar",
         stock: { section: "8 round" },
         stretches: [{ id: "loop", kind: "prism", section: "8 round", length: 120 }],
       },
     ],
-    joins: [{ id: "rivet", kind: "rivet", parts: ["main", "ring"] }],
+    joins: [{ id: "pin", kind: "rivet", parts: ["main", "loop-bar"] }],
   });
-  const stages = stagesOf(piece, { ...DEFAULT_SETTINGS, food: true });
-  expect(stages.find(({ title }) => title === "Drill hole")).toMatchObject({
-    heat: null,
-  });
-  expect(stages.at(-1)!.text).toContain("bake it on");
-  expect(stages[0]!.sizes.map(({ name }) => name)).toContain("Cut ring");
-  const ids = stages.map(({ id }) => id);
-  expect(ids.indexOf("fit:parts")).toBeLessThan(ids.indexOf("join:rivet"));
+  const { stages } = planWork(piece, { settings: { ...DEFAULT_SETTINGS, food: true } });
+  expect(stages.map(({ title }) => title)).toEqual([
+    "Cut and mark",
+    "Cut loop bar",
+    "Bend heel",
+    "Drill hole",
+    "Try it together",
+    "Rivet the bar and loop bar",
+    "True up",
+    "Brush and season",
+  ]);
+  expect(stages.find(({ title }) => title === "Drill hole")!.heat).toBeNull();
+  expect(stages.at(-1)!.text).not.toMatch(/^.*Wax/);
+  expect(stages.find(({ title }) => title.startsWith("Rivet"))!.beside).toHaveLength(1);
 });
 
-test("every exercise of the demonstration has its steps, with sizes in finite numbers and no id twice", () => {
+test("every exercise of the demonstration has its stages, in finite numbers and no id twice", () => {
   for (const { content } of SHELF_EXERCISES) {
-    const { stages, cautions } = reckonExercise(exerciseContentSchema.parse(content));
-    expect(stages.length).toBeGreaterThanOrEqual(3);
-    expect(new Set(stages.map(({ id }) => id)).size).toBe(stages.length);
-    for (const { sizes } of stages)
-      for (const { mm } of sizes) expect(mm.every(Number.isFinite)).toBe(true);
+    const { work, cautions } = reckonExercise(exerciseContentSchema.parse(content));
+    expect(work.stages.length).toBeGreaterThanOrEqual(3);
+    expect(new Set(work.stages.map(({ id }) => id)).size).toBe(work.stages.length);
+    for (const { sizes } of work.stages)
+      for (const { value } of sizes) expect([value].flat().every(Number.isFinite)).toBe(true);
     expect(cautions.length).toBeGreaterThanOrEqual(6);
   }
 });

@@ -7,7 +7,7 @@ import type { Phase, StageSize } from "../operation/operation";
 import { OPERATIONS, type OperationKey } from "../operation/registry";
 import { isWorkedHot } from "../piece/holding";
 import { MAIN_PART, PIECE_FORMAT, type Bar, type Piece } from "../piece/piece";
-import { steelOfPart } from "../piece/steel";
+import { coldStretches, steelOfPart } from "../piece/steel";
 import type { Section } from "../section/section";
 import { DEFAULT_SETTINGS, type Settings } from "../trade/settings";
 import type { Step } from "../trade/steps";
@@ -15,9 +15,17 @@ import { draftOf, type Draft, type Place } from "./draft";
 import { barName, draftsOfBar, joinDrafts, lastDrafts, type WorkedBar } from "./drafts";
 import { draftOfEdit, OWN_STAGE, withCurrentFlux, type StageEdit } from "./edit";
 import { coolestSection, heatsAtStep, heatsOf, minutesOf, secondsIn } from "./estimate";
-import { coldMarks, type ColdMark } from "./marks";
+import { marksOn, type ColdMark } from "./marks";
 import { brokenRules, inOrder } from "./order";
-import { barNow, changed, coldState, featureNow, placeNow, type BarState } from "./state";
+import {
+  barNow,
+  changed,
+  coldState,
+  featureNow,
+  placeNow,
+  type BarNow,
+  type BarState,
+} from "./state";
 import { tongsFor } from "./tongs";
 
 /** A bar at a moment of the work: an ordinary piece, and how long it is while straight. */
@@ -96,29 +104,30 @@ export function planWork(piece: Piece, options: StageOptions = {}): WorkPlan {
   const bars = workedBars(piece, settings);
   const proposed = proposedDrafts(piece, bars, settings);
   const drafts = edits.length > 0 ? editedDrafts(proposed, edits, bars, settings) : proposed;
-  const against = edits.length > 0 ? brokenRules(drafts) : drafts.map(() => []);
+  const against = edits.length > 0 ? brokenRules(drafts) : [];
   const states = new Map(bars.map((worked) => [worked.part, coldState(worked.bar, worked.steel)]));
-  const stages = drafts.map((draft, index) => {
+  const cutOff = new Map(
+    drafts.flatMap(({ key, part }, index) => (key === "hot-cut" ? [[part, index] as const] : [])),
+  );
+  const stages = drafts.map((draft, index): Stage => {
     const worked = bars.find(({ part }) => part === draft.part)!;
     const before = states.get(draft.part)!;
     applyTo(states, draft);
     const after = states.get(draft.part)!;
-    const onLongBar = drafts
-      .slice(index)
-      .some(({ key, part }) => key === "hot-cut" && part === draft.part);
-    const stage = stageOf(piece, { draft, worked, before, after, step, onLongBar });
-    const edit = editOf(draft, edits);
+    const onLongBar = index <= (cutOff.get(draft.part) ?? -1);
+    const edit = edits.length > 0 ? editOf(draft, edits) : null;
     const beside = TOGETHER.has(OPERATIONS[draft.key].phase)
       ? bars
           .filter(({ part }) => part !== draft.part)
           .map(({ part }) => thenOf(piece, barNow(states.get(part)!), part))
       : [];
-    return { ...stage, ...wordsOf(edit, settings), beside, against: against[index]!, edit };
+    const context = { draft, worked, before, after, step, onLongBar, edit, settings };
+    return stageOf(piece, { ...context, beside, against: against[index] ?? NO_RULES });
   });
   const kept = new Set(drafts.map(({ id }) => id));
   return {
     stages,
-    marks: coldMarks(piece),
+    marks: bars.flatMap(({ marks }) => marks),
     heats: Math.ceil(stages.reduce((sum, { heats }) => sum + heats, 0) - 1e-9),
     minutes: Math.ceil(stages.reduce((sum, { minutes }) => sum + minutes, 0)),
     leftOut: proposed.flatMap((draft) =>
@@ -129,16 +138,20 @@ export function planWork(piece: Piece, options: StageOptions = {}): WorkPlan {
 
 function workedBars(piece: Piece, settings: Settings): WorkedBar[] {
   const parts = piece.parts ?? [];
-  const worked = (part: string, name: string, bar: Bar, count: number): WorkedBar => ({
-    part,
-    name,
-    count,
-    bar,
-    steel: steelOfPart(piece, part),
-    laid: layBar(bar.stretches),
-    settings,
-    several: parts.length > 0,
-  });
+  const worked = (part: string, name: string, bar: Bar, count: number): WorkedBar => {
+    const steel = steelOfPart(piece, part);
+    return {
+      part,
+      name,
+      count,
+      bar,
+      steel,
+      marks: marksOn(bar, coldStretches(steel, bar), part),
+      laid: layBar(bar.stretches),
+      settings,
+      several: parts.length > 0,
+    };
+  };
   return [
     worked(MAIN_PART, barName(null), piece, 1),
     ...parts.map((part) => worked(part.id, barName(part), part, part.count ?? 1)),
@@ -206,7 +219,7 @@ function ownDraft(edit: StageEdit, bars: readonly WorkedBar[], settings: Setting
         : []),
     ],
   });
-  return { ...own, id: edit.id, ...(edit.operation ? {} : { section: worked.bar.stock.section }) };
+  return { ...own, id: edit.id, ...(edit.operation ? {} : { cold: true }) };
 }
 
 const prismOf = ({ id, technique }: Stretch, section: Section): Stretch => ({
@@ -229,17 +242,6 @@ const editOf = (draft: Draft, edits: readonly StageEdit[]): StageEdit | null =>
   edits.find(({ id }) => draftOfEdit(id, [draft]) !== undefined) ??
   null;
 
-/** A stage as the instructor says it; what they left alone is said as proposed today. */
-function wordsOf(edit: StageEdit | null, settings: Settings) {
-  if (!edit) return {};
-  return {
-    ...(edit.title === undefined ? {} : { title: edit.title }),
-    ...(edit.text === undefined ? {} : { text: withCurrentFlux(edit.text, settings) }),
-    ...(edit.check === undefined ? {} : { check: edit.check }),
-    ...(edit.tongs === undefined ? {} : { tongs: edit.tongs }),
-  };
-}
-
 function applyTo(states: Map<string, BarState>, { part, change }: Draft): void {
   states.set(part, changed(states.get(part)!, change));
   for (const { part: other, stretch } of change.elsewhere ?? [])
@@ -254,25 +256,31 @@ interface StageInput {
   step: Step | undefined;
   /** Whether it is still part of the long bar, which is what is held. */
   onLongBar: boolean;
+  edit: StageEdit | null;
+  settings: Settings;
+  beside: BarThen[];
+  against: string[];
 }
 
-function stageOf(piece: Piece, { draft, worked, before, after, step, onLongBar }: StageInput) {
+const NO_RULES: string[] = [];
+
+/** One stage, with what the instructor says otherwise; what they left alone is said as proposed today. */
+function stageOf(piece: Piece, input: StageInput): Stage {
+  const { draft, worked, before, after, step, edit, settings } = input;
   const { key, part } = draft;
   const operation = OPERATIONS[key];
   const steel = worked.bar.stock.steel ?? "mild";
-  const heat = operation.heat ? heatFor(operation.heat, steel) : null;
+  const heat = operation.heat && !draft.cold ? heatFor(operation.heat, steel) : null;
   const was = barNow(before);
-  const is = after === before ? was : barNow(after);
+  const is = barNow(after);
   const section = coolestSection({ draft }, is.stretches, (mm) => placeNow(after, mm));
   const seconds = heat ? secondsIn(heat, section) : null;
-  const shaped = draft.change.shape?.stretch;
-  const volumeMm3 = before.steel.find(({ stretch }) => stretch.id === shaped)?.volumeMm3 ?? 0;
   const estimate = {
     draft,
     heat,
     before: was.stretches,
     after: is.stretches,
-    volumeMm3,
+    volumeMm3: volumeShaped(draft, before),
     section,
   };
   const heats = heatsAtStep(heatsOf(estimate), step) * worked.count;
@@ -281,27 +289,38 @@ function stageOf(piece: Piece, { draft, worked, before, after, step, onLongBar }
     after: layBar(is.stretches),
     featureNow: (feature: Feature) => featureNow(after, feature),
   };
+  const text = edit?.text === undefined ? draft.words : withCurrentFlux(edit.text, settings);
   return {
     id: draft.id,
     key,
     operation: operation.name,
     on: draft.on,
     part,
-    title: draft.title,
-    text: draft.words,
+    title: edit?.title ?? draft.title,
+    text,
     sizes: draft.sizes(view),
     heat,
     seconds,
     heats,
     minutes: minutesOf(estimate, heats, seconds),
     tools: draft.tools,
-    tongs: heat ? held(was.stretches, { draft, before, onLongBar }) : null,
-    check: draft.check,
+    tongs: edit?.tongs ?? (heat ? held(was.stretches, input) : null),
+    check: edit?.check ?? draft.check,
     placesBefore: placesNow(draft, before),
     places: placesNow(draft, after),
     before: thenOf(piece, was, part),
-    bar: is === was ? thenOf(piece, was, part) : thenOf(piece, is, part),
+    bar: thenOf(piece, is, part),
+    beside: input.beside,
+    against: input.against,
+    edit,
   };
+}
+
+/** Steel in the stretch a stage shapes, mm³; nothing where it shapes none. */
+function volumeShaped({ change }: Draft, { steel }: BarState): number {
+  const shaped = change.shape?.stretch;
+  if (shaped === undefined) return 0;
+  return steel.find(({ stretch }) => stretch.id === shaped)?.volumeMm3 ?? 0;
 }
 
 /** The section that is held: the long bar itself, or the bar at its cold end. */
@@ -328,10 +347,19 @@ function hotPlace({ places }: Draft, before: BarState) {
   };
 }
 
+/** A bar that doesn't change from one stage to the next is one piece. */
+const thens = new WeakMap<BarNow, BarThen>();
+
 /** A bar as a piece of its own. */
-function thenOf(
+function thenOf(piece: Piece, bar: BarNow, part: string): BarThen {
+  const known = thens.get(bar) ?? findThen(piece, bar, part);
+  thens.set(bar, known);
+  return known;
+}
+
+function findThen(
   piece: Piece,
-  { stock, stretches, features, allowances }: ReturnType<typeof barNow>,
+  { stock, stretches, features, allowances }: BarNow,
   part: string,
 ): BarThen {
   const name =

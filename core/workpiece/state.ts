@@ -39,6 +39,7 @@ const isAsMilled = ({ stretch, scale, volumeMm3 }: StretchSteel, { stock }: Bar)
 
 /** The bar after a change; the steel stays what it is but for the scale that comes off what is worked. */
 export function changed(state: BarState, { shape, leaves, trims }: Change): BarState {
+  if (!shape && !leaves && !trims) return state;
   return {
     ...state,
     forms: shape
@@ -83,8 +84,20 @@ const trimStretch = ({ bar, trimMm }: BarState): Stretch[] =>
       ]
     : [];
 
+/** A bar as it is, with its features where they lie. */
+export type BarNow = Bar & { stretches: Stretch[]; features: Feature[] };
+
+/** A state is never changed, and each is asked for twice: after one stage and before the next. */
+const bars = new WeakMap<BarState, BarNow>();
+
 /** Stretches and features of the bar as it is, every place where it lies now. */
-export function barNow(state: BarState): Bar & { stretches: Stretch[]; features: Feature[] } {
+export function barNow(state: BarState): BarNow {
+  const known = bars.get(state) ?? findBarNow(state);
+  bars.set(state, known);
+  return known;
+}
+
+function findBarNow(state: BarState): BarNow {
   const { bar, forms, features } = state;
   const finished = bar.stretches;
   const same = forms.every((form, index) => form === finished[index]);
