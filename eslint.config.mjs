@@ -3,7 +3,7 @@ import prettier from "eslint-config-prettier/flat";
 import tseslint from "typescript-eslint";
 
 const config = tseslint.config(
-  { ignores: ["node_modules/", ".next/", ".next-test/", ".local/", "next-env.d.ts"] },
+  { ignores: ["node_modules/", ".next/", ".next-test/", ".next-dev/", ".local/", "next-env.d.ts"] },
   ...next,
   {
     files: ["**/*.ts", "**/*.tsx"],

@@ -20,7 +20,7 @@ export default defineConfig({
     // Requests that go by way of the worker can't be stopped by a test; the tests of the worker allow it.
     serviceWorkers: "block",
     launchOptions: {
-      executablePath: "/usr/bin/chromium-headless-shell",
+      executablePath: process.env.BELL_STEP_CHROMIUM ?? "/usr/bin/chromium-headless-shell",
       args: [
         "--no-sandbox",
         "--disable-gpu",

@@ -1,6 +1,6 @@
 import type { Drawing, Ink, Label } from "@/core/drawing/drawing";
 import type { LengthUnit } from "@/core/units/length";
-import { printBothUnits } from "@/core/units/print";
+import { labelInWords } from "@/ui/words/label";
 import { runsOf, type Pdf } from "./document";
 import { pt } from "./paper";
 
@@ -47,8 +47,7 @@ interface Printed {
 /** Draws a drawing on the page, dimensions beside it. */
 export function drawOn(pdf: Pdf, drawing: Drawing, placed: Placed, printed: Printed): void {
   const { x, y } = placer(drawing, placed);
-  const words = (label: Label) =>
-    typeof label === "string" ? label : printBothUnits(label.mm, printed.unit);
+  const words = (label: Label) => labelInWords(label, printed.unit);
   for (const mark of drawing.marks) {
     switch (mark.kind) {
       case "path":

@@ -1,7 +1,7 @@
 import { Colors, DxfWriter, point2d, point3d, Units } from "@tarikjabiri/dxf";
 import type { Drawing, Ink } from "@/core/drawing/drawing";
 import type { LengthUnit } from "@/core/units/length";
-import { printBothUnits } from "@/core/units/print";
+import { labelInWords } from "@/ui/words/label";
 
 /** A layer for each ink, so that a cutter can be told what to leave out. */
 const LAYERS: Record<Ink, { name: string; colour: number }> = {
@@ -39,7 +39,7 @@ export function dxfOf(drawing: Drawing, unit: LengthUnit): string {
         dxf.addCircle(point3d(mark.x, mark.y), mark.r);
         break;
       case "text": {
-        const text = typeof mark.text === "string" ? mark.text : printBothUnits(mark.text.mm, unit);
+        const text = labelInWords(mark.text, unit);
         dxf.addText(point3d(mark.x, mark.y), LETTERS_MM, text);
       }
     }

@@ -1,6 +1,6 @@
 import type { Drawing, Ink, Mark } from "@/core/drawing/drawing";
 import type { LengthUnit } from "@/core/units/length";
-import { printBothUnits } from "@/core/units/print";
+import { labelInWords } from "@/ui/words/label";
 
 const MARGIN_MM = 8;
 
@@ -39,7 +39,7 @@ export function svgOf(drawing: Drawing, title: string, unit: LengthUnit): string
       case "circle":
         return `<circle class="${mark.ink}" cx="${x(mark.x)}" cy="${y(mark.y)}" r="${round(mark.r)}"/>`;
       case "text": {
-        const text = typeof mark.text === "string" ? mark.text : printBothUnits(mark.text.mm, unit);
+        const text = labelInWords(mark.text, unit);
         return `<text x="${x(mark.x)}" y="${y(mark.y)}" text-anchor="${mark.anchor}">${escaped(text)}</text>`;
       }
       case "dimension":

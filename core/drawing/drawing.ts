@@ -19,8 +19,8 @@ export type Ink =
   | "solid"
   | "before";
 
-/** A length is printed in the reader's units where it is drawn. */
-export type Label = string | { mm: number };
+/** A length is printed in the reader's units where it is drawn, after what it is of where that is said. */
+export type Label = string | { mm: number; of?: string };
 
 export type Mark =
   | { kind: "path"; ink: Ink; points: FlatPoint[]; closed: boolean }

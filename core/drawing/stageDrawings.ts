@@ -51,7 +51,7 @@ function seenPlaces(then: BarThen, places: readonly Place[]): Place[] {
 
 /** Nothing is changed by these: the bar is only looked at, marked or cleaned. */
 const MARKING = new Set<Stage["key"]>(["cut", "mark-bar", "trim"]);
-const ALL_OVER = new Set<Stage["key"]>(["true", "finish"]);
+const ALL_OVER = new Set<Stage["key"]>(["finish"]);
 
 const marksFromA = ({ sizes }: DrawnStage): number[] => {
   const value = sizes.find(({ name }) => name === "Marks from A")?.value ?? [];
@@ -111,7 +111,22 @@ function beforeMarks(stage: DrawnStage, elevation: Elevation): Mark[] {
   const outline = outlineBetween(barOf(stage.before, elevation), was.fromMm, was.toMm);
   // A part that ends the bar at A is drawn out that way: it joins the rest with its other side.
   const dx = is.fromMm <= 0.01 ? is.toMm - was.toMm : is.fromMm - was.fromMm;
-  return shifted([path("before", outline)], dx, 0);
+  const shape = path("before", outline);
+  const { minX, maxX, maxY } = drawingOf(shifted([shape], dx, 0)).extents;
+  const topMm = drawingOf([
+    path("changed", outlineBetween(barOf(stage.bar, elevation), is.fromMm, is.toMm)),
+  ]).extents.maxY;
+  const label = { mm: was.toMm - was.fromMm, of: "before" };
+  return [
+    ...shifted([shape], dx, 0),
+    {
+      kind: "text",
+      x: (minX + maxX) / 2,
+      y: Math.max(maxY, topMm) + Math.max(3, stage.bar.lengthMm / 50),
+      text: label,
+      anchor: "middle",
+    },
+  ];
 }
 
 /** Lengths of the stretches of a straight bar, the changed ones strong; of a bent one nothing. */
@@ -146,6 +161,10 @@ export function lyingStage(stage: DrawnStage, elevation: Elevation): Drawing {
   const drawing = drawingOf([...beforeMarks(stage, elevation), ...bar]);
   return { ...drawing, marks: [...drawing.marks, ...lengthMarks(stage)] };
 }
+
+/** The whole bar a stage leaves, lying, small: what it changes solid, no dimensions. */
+export const smallStage = (stage: DrawnStage): Drawing =>
+  drawingOf(withBeside(barMarks(stage, "side", "solid"), stage.beside, "side"));
 
 /** Whether the wide face of what a stage changes tells more than its side: a fan, a hole in a flat. */
 export function tellsFromAbove({ key, places, bar }: DrawnStage): boolean {

@@ -5,9 +5,9 @@ import type { Work } from "./operation";
  * the bar's thickness: a heavier bar takes a heavier hammer (common practice, no
  * source; see the tests for the cases it is set by).
  */
-const STRAIN_MM3_PER_S_MM = 8;
+const STRAIN_MM3_PER_S_MM = 11;
 /** Upsetting moves less with each blow. */
-const UPSET_MM3_PER_S_MM = 6.5;
+const UPSET_MM3_PER_S_MM = 8;
 /** Bar that comes to one heat at a time, mm (common practice, no source). */
 export const HEAT_LENGTH_MM = 150;
 /** Of the seconds in the air, what is left once the work is on the anvil (common practice, no source). */

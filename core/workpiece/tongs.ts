@@ -8,7 +8,7 @@ const CLEAR_MM = 25;
 const END_MM = 10;
 const PLACES = 12;
 /** A section is heavier only where its area is more by this share. */
-const HEAVIER = 1.02;
+const HEAVIER = 1.002;
 
 /**
  * The section the tongs hold while a part of the bar is hot: where the cold bar is

@@ -63,11 +63,15 @@ export async function buildApp(env, { quiet = false } = {}) {
 }
 
 /**
- * Serves a built application on loopback; resolves once it answers. The server
+ * Serves the application on loopback, built or with hot reload (`dev`); resolves once it answers. The server
  * is this process's own child, so that ending one ends both.
  */
-export async function serveApp(env, port, { stdio = ["ignore", "ignore", "inherit"] } = {}) {
-  const args = [NEXT, "start", "--hostname", "127.0.0.1", "--port", String(port)];
+export async function serveApp(
+  env,
+  port,
+  { command = "start", stdio = ["ignore", "ignore", "inherit"] } = {},
+) {
+  const args = [NEXT, command, "--hostname", "127.0.0.1", "--port", String(port)];
   const server = spawn(process.execPath, args, { cwd: ROOT, env, stdio });
   const stop = () =>
     new Promise((resolve) => {

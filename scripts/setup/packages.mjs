@@ -45,7 +45,7 @@ export const ensurePostgres = () =>
   ensureDebian("The PostgreSQL server", () => Boolean(postgresPrograms()), ["postgresql"]);
 
 /** Debian's Chromium without a window: it starts and loads pages faster, and is a smaller package. */
-export const CHROMIUM = "/usr/bin/chromium-headless-shell";
+export const CHROMIUM = process.env.BELL_STEP_CHROMIUM ?? "/usr/bin/chromium-headless-shell";
 
 export const ensureChromium = () =>
   ensureDebian("Chromium", () => existsSync(CHROMIUM), ["chromium-headless-shell"]);

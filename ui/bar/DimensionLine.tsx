@@ -4,11 +4,14 @@ export function DimensionLine({
   toPx,
   yPx,
   label,
+  strong = false,
 }: {
   fromPx: number;
   toPx: number;
   yPx: number;
   label: string;
+  /** What counts among several is in ink. */
+  strong?: boolean;
 }) {
   const middle = (fromPx + toPx) / 2;
   const tick = (x: number) => `M${x - 4} ${yPx + 6}L${x + 4} ${yPx - 6}`;
@@ -16,14 +19,15 @@ export function DimensionLine({
     <g>
       <path
         d={`M${fromPx} ${yPx}H${toPx}${tick(fromPx)}${tick(toPx)}`}
-        stroke="#555E65"
-        strokeWidth="1.2"
+        stroke={strong ? "#20262B" : "#555E65"}
+        strokeWidth={strong ? 1.8 : 1.2}
         fill="none"
       />
       <text
         x={middle}
         y={yPx + 5}
         fontSize="14"
+        fontWeight={strong ? 700 : 400}
         textAnchor="middle"
         fill="#20262B"
         stroke="#FBFAF5"

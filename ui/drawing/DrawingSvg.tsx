@@ -1,8 +1,8 @@
 import { useId, type ReactNode } from "react";
-import type { Drawing, Ink, Label, Mark } from "@/core/drawing/drawing";
+import type { Drawing, Ink, Mark } from "@/core/drawing/drawing";
 import type { LengthUnit } from "@/core/units/length";
-import { printBothUnits } from "@/core/units/print";
 import { DimensionLine } from "../bar/DimensionLine";
+import { labelInWords } from "../words/label";
 import { fitFrame, frameAt, pathOf, type Frame } from "./frame";
 
 /** How each ink is drawn on the screen. */
@@ -32,6 +32,8 @@ interface DrawingSvgProps {
   heightPx?: number;
   /** Pixels a millimetre; the largest that fits, unless said. */
   scale?: number | undefined;
+  /** Room kept free round it, px. */
+  marginPx?: number;
   /** Drawn on top, in the same frame. */
   children?: (frame: Frame) => ReactNode;
 }
@@ -44,17 +46,19 @@ export function DrawingSvg({
   widthPx = 860,
   heightPx = 400,
   scale,
+  marginPx: roomPx = MARGIN_PX,
   children,
 }: DrawingSvgProps) {
   const gradient = useId();
+  const quiet = useId();
   const lanes = { x: 0, y: 0 };
   for (const mark of drawing.marks)
     if (mark.kind === "dimension") lanes[mark.axis] = Math.max(lanes[mark.axis], mark.lane + 1);
   const marginPx = {
-    left: MARGIN_PX,
-    right: MARGIN_PX + (lanes.y > 0 ? 110 : 0),
-    top: MARGIN_PX,
-    bottom: MARGIN_PX + lanes.x * LANE_PX,
+    left: roomPx,
+    right: roomPx + (lanes.y > 0 ? 110 : 0),
+    top: roomPx,
+    bottom: roomPx + lanes.x * LANE_PX,
   };
   const frame =
     scale === undefined
@@ -74,6 +78,10 @@ export function DrawingSvg({
           <stop offset="0.45" stopColor="#B7BEC3" />
           <stop offset="1" stopColor="#949DA3" />
         </linearGradient>
+        <linearGradient id={quiet} x1="0" y1="0" x2="0" y2="1">
+          <stop offset="0" stopColor="#EDEFEF" />
+          <stop offset="1" stopColor="#BDC4C8" />
+        </linearGradient>
       </defs>
       {drawing.marks.map((mark, index) => (
         <MarkSvg
@@ -81,7 +89,7 @@ export function DrawingSvg({
           mark={mark}
           frame={frame}
           unit={unit}
-          steel={`url(#${gradient})`}
+          fills={{ steel: `url(#${gradient})`, quiet: `url(#${quiet})` }}
           extents={drawing.extents}
         />
       ))}
@@ -90,20 +98,23 @@ export function DrawingSvg({
   );
 }
 
-const inWords = (label: Label, unit: LengthUnit) =>
-  typeof label === "string" ? label : printBothUnits(label.mm, unit);
+/** Steel is lit from above; what a stage leaves alone is quieter. */
+function fillOf(ink: Ink, { steel, quiet }: { steel: string; quiet: string }): string {
+  if (ink === "steel" || ink === "changed") return steel;
+  return ink === "quiet" ? quiet : (INKS[ink].fill ?? "none");
+}
 
 function MarkSvg({
   mark,
   frame,
   unit,
-  steel,
+  fills,
   extents,
 }: {
   mark: Mark;
   frame: Frame;
   unit: LengthUnit;
-  steel: string;
+  fills: { steel: string; quiet: string };
   extents: Drawing["extents"];
 }) {
   switch (mark.kind) {
@@ -112,7 +123,7 @@ function MarkSvg({
       return (
         <path
           d={pathOf(frame, mark.points, mark.closed)}
-          fill={mark.ink === "steel" ? steel : "none"}
+          fill={mark.closed ? fillOf(mark.ink, fills) : "none"}
           stroke={stroke}
           strokeWidth={width}
           strokeDasharray={dash}
@@ -121,13 +132,13 @@ function MarkSvg({
       );
     }
     case "circle": {
-      const { stroke, width, fill } = INKS[mark.ink];
+      const { stroke, width } = INKS[mark.ink];
       return (
         <circle
           cx={frame.x(mark.x)}
           cy={frame.y(mark.y)}
           r={mark.r * frame.scale}
-          fill={mark.ink === "steel" ? steel : (fill ?? "none")}
+          fill={fillOf(mark.ink, fills)}
           stroke={stroke}
           strokeWidth={width}
         />
@@ -142,7 +153,7 @@ function MarkSvg({
           fill="#555E65"
           textAnchor={mark.anchor}
         >
-          {inWords(mark.text, unit)}
+          {labelInWords(mark.text, unit)}
         </text>
       );
     case "dimension":
@@ -168,7 +179,8 @@ function WideDimension({
   floorMm: number;
 }) {
   const [fromPx, toPx] = [frame.x(mark.from), frame.x(mark.to)];
-  const both = inWords(mark.label, unit);
+  const strong = mark.strong ?? false;
+  const both = labelInWords(mark.label, unit);
   const room = toPx - fromPx;
   // A narrow one says the person's own unit; a very narrow one only its ticks.
   const label = room < 46 ? "" : room < 150 ? both.split(" · ")[0]! : both;
@@ -178,6 +190,7 @@ function WideDimension({
       toPx={toPx}
       yPx={frame.y(floorMm) + 26 + mark.lane * LANE_PX}
       label={label}
+      strong={strong}
     />
   );
 }
@@ -196,7 +209,7 @@ function HighDimension({
   const x = frame.x(wallMm) + 22;
   const [top, bottom] = [frame.y(mark.to), frame.y(mark.from)];
   const tick = (y: number) => `M${x - 6} ${y + 4}L${x + 6} ${y - 4}`;
-  const [own, other] = inWords(mark.label, unit).split(" · ");
+  const [own, other] = labelInWords(mark.label, unit).split(" · ");
   return (
     <g>
       <path

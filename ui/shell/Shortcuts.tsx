@@ -34,10 +34,16 @@ const AT_THE_DRAWING = [
   ["Shift ← →", "a stretch shorter or longer, a feature along the bar"],
   ["Alt ← →", "a stretch earlier or later"],
   ["Delete", "take it out"],
-  ["1 2 3", "as marked, as forged, as finished"],
+  ["1 2 3 4", "as marked, as forged, as finished, by stages"],
   ["V", "from the side, from above"],
   ["+ − 0", "closer, further off, all of it"],
   ["Ctrl Z, Ctrl Y", "back, and again"],
+];
+
+const BY_STAGES = [
+  ["← →", "the stage before, the next one"],
+  ["V", "from both sides, from the side, from above"],
+  ["P", "print the stage board"],
 ];
 
 /** Every key there is. */
@@ -57,6 +63,7 @@ export function Shortcuts({
         <>
           <KeyList title="At the bench, while nothing is typed" keys={AT_THE_BENCH} />
           <KeyList title="In the designer, while nothing is typed" keys={AT_THE_DRAWING} />
+          <KeyList title="By stages" keys={BY_STAGES} />
         </>
       ) : null}
     </SheetDialog>

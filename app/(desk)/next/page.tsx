@@ -41,7 +41,11 @@ export default async function NextPage() {
   const named = { ...namesOf(overview), own: true };
   return (
     <main className="mx-auto w-full max-w-2xl pb-10">
-      <KeepOffline paths={exercise ? [`/sheet/${exercise.id}`, "/measure"] : []} />
+      <KeepOffline
+        paths={
+          exercise ? [`/sheet/${exercise.id}`, `/sheet/${exercise.id}/stages`, "/measure"] : []
+        }
+      />
       <section className="p-4 sm:p-5">
         <p className="quiet flex flex-wrap justify-between gap-x-4 text-15">
           <span>Next piece</span>
@@ -60,6 +64,9 @@ export default async function NextPage() {
             <NextBar piece={exercise.revision.content.piece} unit={unit} />
             <Link href={`/sheet/${exercise.id}`} className="button button-main mt-3 w-full">
               Open the sheet
+            </Link>
+            <Link href={`/sheet/${exercise.id}/stages`} className="button mt-2 w-full">
+              Make it stage by stage
             </Link>
           </>
         ) : (

@@ -8,11 +8,11 @@ import { listOpenAssignments } from "@/data/queries/assignments";
 import { findExercise, listRevisions, type ListedRevision } from "@/data/queries/exercises";
 import { listRoster } from "@/data/queries/people";
 import { BarDrawing } from "@/ui/bar/BarDrawing";
-import { BarViews } from "@/ui/bar/BarViews";
 import { PieceFigure } from "@/ui/drawing/PieceFigure";
 import { Link } from "@/ui/kit/Link";
 import { AssignForm } from "@/ui/set/AssignForm";
 import { Downloads } from "@/ui/set/Downloads";
+import { ExerciseBody } from "@/ui/set/ExerciseBody";
 import { ExerciseActions } from "@/ui/set/ExerciseActions";
 import { LayoutMarks } from "@/ui/set/LayoutMarks";
 import { MeasuringPlan } from "@/ui/set/MeasuringPlan";
@@ -61,77 +61,91 @@ export default async function ExercisePage({ params, searchParams }: Params) {
       cohort: cohort ?? "",
       assigned: assigned.has(personId),
     }));
+  const header = (
+    <>
+      <header className="mb-3 flex flex-wrap items-baseline gap-x-4">
+        <h1 className="font-slab text-27 font-semibold">{exercise.name}</h1>
+        <p className="quiet text-15">
+          {exercise.technique.name}, step {exercise.step} “{STEP_NAMES[exercise.step]}” ·{" "}
+          {STEP_PASSES[exercise.step]}
+        </p>
+      </header>
+      {latest ? null : (
+        <p role="status" className="mb-3 border-l-4 border-too-close bg-sheet px-3 py-2 text-15">
+          This is revision {revision.number}, as it was published then.{" "}
+          <Link href={`/set/${exercise.id}`} className="link">
+            The latest
+          </Link>
+        </p>
+      )}
+    </>
+  );
+  const below = (
+    <>
+      <SectionTitle>Marks on the bar</SectionTitle>
+      <LayoutMarks piece={piece} marks={reckoned.work.marks} unit={unit} />
+      <PartList piece={piece} plan={plan} unit={unit} />
+      <SectionTitle>It will be measured on</SectionTitle>
+      <MeasuringPlan
+        characteristics={reckoned.characteristics}
+        grade={exercise.grade}
+        unit={unit}
+      />
+      {content.tries.length > 0 ? (
+        <>
+          <SectionTitle>And tried</SectionTitle>
+          <ul className="list-disc pl-6 text-15">
+            {content.tries.map((question) => (
+              <li key={question}>{question}</li>
+            ))}
+          </ul>
+        </>
+      ) : null}
+      <SectionTitle>Steps of work</SectionTitle>
+      <Stages stages={reckoned.work.stages} unit={unit} />
+      <SectionTitle>How it is worked</SectionTitle>
+      <WayOfWorking settings={content.settings} />
+    </>
+  );
+  const aside = (
+    <>
+      <StockAnswer piece={piece} plan={plan} unit={unit} />
+      <p className="mt-3 text-15">{budgetInWords(content.heatBudget, content.minuteBudget)}</p>
+      <Downloads exerciseId={exercise.id} revisionId={revision.id} unit={unit} />
+      {isInstructor(actor) ? (
+        <>
+          <ExerciseActions
+            exerciseId={exercise.id}
+            techniqueId={exercise.technique.id}
+            step={exercise.step}
+            retired={exercise.retired}
+            content={content}
+          />
+          {exercise.retired ? null : (
+            <section aria-label="Set it" className="mt-4 border-t-2 border-ink pt-3">
+              <h2 className="mb-2 font-slab text-20 font-semibold">Set it for</h2>
+              <AssignForm revisionId={revision.id} learners={learners} />
+            </section>
+          )}
+        </>
+      ) : null}
+      <Revisions exerciseId={exercise.id} here={revision.id} revisions={revisions} />
+    </>
+  );
   return (
-    <main className="grid grow lg:grid-cols-[minmax(0,1fr)_320px]">
-      <div className="p-5">
-        <header className="mb-3 flex flex-wrap items-baseline gap-x-4">
-          <h1 className="font-slab text-27 font-semibold">{exercise.name}</h1>
-          <p className="quiet text-15">
-            {exercise.technique.name}, step {exercise.step} “{STEP_NAMES[exercise.step]}” ·{" "}
-            {STEP_PASSES[exercise.step]}
-          </p>
-        </header>
-        {latest ? null : (
-          <p role="status" className="mb-3 border-l-4 border-too-close bg-sheet px-3 py-2 text-15">
-            This is revision {revision.number}, as it was published then.{" "}
-            <Link href={`/set/${exercise.id}`} className="link">
-              The latest
-            </Link>
-          </p>
-        )}
-        <BarViews
-          marked={<BarDrawing piece={piece} plan={plan} view="marked" unit={unit} />}
-          forged={<BarDrawing piece={piece} plan={plan} view="forged" unit={unit} />}
-          finished={<PieceFigure piece={piece} unit={unit} />}
-        />
-        <SectionTitle>Marks on the bar</SectionTitle>
-        <LayoutMarks piece={piece} marks={reckoned.work.marks} unit={unit} />
-        <PartList piece={piece} plan={plan} unit={unit} />
-        <SectionTitle>It will be measured on</SectionTitle>
-        <MeasuringPlan
-          characteristics={reckoned.characteristics}
-          grade={exercise.grade}
-          unit={unit}
-        />
-        {content.tries.length > 0 ? (
-          <>
-            <SectionTitle>And tried</SectionTitle>
-            <ul className="list-disc pl-6 text-15">
-              {content.tries.map((question) => (
-                <li key={question}>{question}</li>
-              ))}
-            </ul>
-          </>
-        ) : null}
-        <SectionTitle>Steps of work</SectionTitle>
-        <Stages stages={reckoned.work.stages} unit={unit} />
-        <SectionTitle>How it is worked</SectionTitle>
-        <WayOfWorking settings={content.settings} />
-      </div>
-      <div className="border-rule-strong p-5 max-lg:border-t lg:border-l">
-        <StockAnswer piece={piece} plan={plan} unit={unit} />
-        <p className="mt-3 text-15">{budgetInWords(content.heatBudget, content.minuteBudget)}</p>
-        <Downloads exerciseId={exercise.id} revisionId={revision.id} unit={unit} />
-        {isInstructor(actor) ? (
-          <>
-            <ExerciseActions
-              exerciseId={exercise.id}
-              techniqueId={exercise.technique.id}
-              step={exercise.step}
-              retired={exercise.retired}
-              content={content}
-            />
-            {exercise.retired ? null : (
-              <section aria-label="Set it" className="mt-4 border-t-2 border-ink pt-3">
-                <h2 className="mb-2 font-slab text-20 font-semibold">Set it for</h2>
-                <AssignForm revisionId={revision.id} learners={learners} />
-              </section>
-            )}
-          </>
-        ) : null}
-        <Revisions exerciseId={exercise.id} here={revision.id} revisions={revisions} />
-      </div>
-    </main>
+    <ExerciseBody
+      header={header}
+      views={{
+        marked: <BarDrawing piece={piece} plan={plan} view="marked" unit={unit} />,
+        forged: <BarDrawing piece={piece} plan={plan} view="forged" unit={unit} />,
+        finished: <PieceFigure piece={piece} unit={unit} />,
+      }}
+      work={reckoned.work}
+      unit={unit}
+      boardHref={`/api/print/${revision.id}/board.pdf`}
+      below={below}
+      aside={aside}
+    />
   );
 }
 

@@ -43,11 +43,17 @@ export default async function SheetPage({ params }: { params: Promise<{ exercise
   );
   return (
     <main className="mx-auto w-full max-w-3xl p-5 print:p-0">
-      <KeepOffline paths={[`/sheet/${exercise.id}/template`]} />
+      <KeepOffline paths={[`/sheet/${exercise.id}/template`, `/sheet/${exercise.id}/stages`]} />
       <header className="border-t-[5px] border-ink pt-3">
         <div className="flex items-start justify-between gap-4">
           <h1 className="font-slab text-27 font-semibold">{exercise.name}</h1>
           <div className="no-print flex flex-wrap items-center justify-end gap-x-5">
+            <Link
+              href={`/sheet/${exercise.id}/stages`}
+              className="link py-2.5 text-15 font-semibold"
+            >
+              By stages
+            </Link>
             <Link href={`/sheet/${exercise.id}/template`} className="link py-2.5 text-15">
               Full-size template
             </Link>
