@@ -1,5 +1,7 @@
 import { finishedDrawing, fullerElevation } from "@/core/drawing/pieceDrawings";
+import type { Drawing } from "@/core/drawing/drawing";
 import { printSection } from "@/core/section/spoken";
+import type { LengthUnit } from "@/core/units/length";
 import type { Stage } from "@/core/workpiece/stages";
 import { risksOf, TRAINING_PIECE } from "@/core/trade/cautions";
 import { printBothUnits } from "@/core/units/print";
@@ -8,11 +10,16 @@ import { bytesOf, newDocument, runsOf, type Face, type Pdf } from "./document";
 import { dimensionRoom, drawOn, fittingScale } from "./drawings";
 import { MARGIN_MM, pt } from "./paper";
 import type { Printable } from "./printable";
+import { pictureHeight, stagePictures } from "./stagePictures";
 
-const ACROSS = 3;
+const ACROSS = 2;
 const DOWN = 2;
 const HEAD_PT = 92;
 const GAP_PT = 10;
+const PICTURE_PT = 84;
+/** Letters of a panel at their largest, and smaller until everything fits. */
+const LARGEST_PT = 12.5;
+const SMALLEST_PT = 7;
 
 /**
  * The stage board: the steps of work in large panels, to hang where the work is
@@ -50,12 +57,26 @@ export async function boardPdf(printable: Printable): Promise<Uint8Array<ArrayBu
     const top = margin + HEAD_PT;
     const panelWidth = (width - GAP_PT * (ACROSS - 1)) / ACROSS;
     const panelHeight = (pdf.page.height - margin - top - GAP_PT * (DOWN - 1)) / DOWN;
+    const pictures = stagePictures(stages, { width: panelWidth - 22, height: PICTURE_PT });
+    say(pdf, `Pictures to one scale, ${pictures.said}`, {
+      x: margin,
+      y: margin + 68,
+      width: width * 0.5,
+      size: 9,
+    });
     stages.slice(first, first + perPage).forEach((stage, index) => {
       const x = margin + (index % ACROSS) * (panelWidth + GAP_PT);
       const y = top + Math.floor(index / ACROSS) * (panelHeight + GAP_PT);
       panel(
         pdf,
-        { stage, number: first + index + 1, facts: stageFactsInWords(stage, unit) },
+        {
+          stage,
+          number: first + index + 1,
+          facts: factsOf(stage, unit),
+          picture: pictures.drawings[first + index]!,
+          scale: pictures.scale,
+          unit,
+        },
         { x, y, width: panelWidth, height: panelHeight },
       );
     });
@@ -70,29 +91,81 @@ interface Box {
   height: number;
 }
 
-function panel(
-  pdf: Pdf,
-  { stage, number, facts }: { stage: Stage; number: number; facts: string[] },
-  box: Box,
-): void {
+interface Panel {
+  stage: Stage;
+  number: number;
+  facts: string[];
+  picture: Drawing;
+  scale: number;
+  unit: LengthUnit;
+}
+
+/** The numbers of a stage, and the tongs it wants. */
+const factsOf = (stage: Stage, unit: LengthUnit): string[] => [
+  ...stageFactsInWords(stage, unit),
+  ...(stage.tongs ? [`tongs for ${printSection(stage.tongs, unit)}`] : []),
+];
+
+function panel(pdf: Pdf, { stage, number, facts, picture, scale, unit }: Panel, box: Box): void {
   pdf.rect(box.x, box.y, box.width, box.height).lineWidth(1).stroke("#20262B");
   pdf
     .moveTo(box.x, box.y)
     .lineTo(box.x + box.width, box.y)
     .lineWidth(3.5)
     .stroke("#20262B");
-  const inner = { x: box.x + 9, width: box.width - 18 };
-  const floor = box.y + box.height - 6;
+  const inner = { x: box.x + 11, width: box.width - 22 };
   let y = box.y + 9;
-  const put = (text: string, face: Face, size: number) => {
-    if (text === "" || y + size > floor) return;
-    y += say(pdf, text, { ...inner, y, face, size, height: floor - y }) + 3;
-  };
-  put(`${number}  ${stage.title}`, "slab", 17);
-  for (const fact of facts) put(fact, "strong", 12);
-  put(stage.text, "plain", 11.5);
-  if (stage.tools.length > 0) put(stage.tools.join(", "), "plain", 10.5);
-  put(stage.check ? `Check: ${stage.check}` : "", "strong", 11.5);
+  y += say(pdf, `${number}  ${stage.title}`, { ...inner, y, face: "slab", size: 16 }) + 5;
+  drawOn(pdf, picture, { left: inner.x, top: y, scale }, { unit });
+  pdf.undash();
+  y += pictureHeight(picture, scale) + 11;
+  const check =
+    stage.check === "" ? [] : [{ text: `Check: ${stage.check}`, face: "strong" as const }];
+  const half = (inner.width - 14) / 2;
+  const columns: { x: number; lines: Line[] }[] = [
+    { x: inner.x, lines: facts.map((text) => ({ text, face: "strong" })) },
+    {
+      x: inner.x + half + 14,
+      lines: [
+        { text: stage.text, face: "plain" },
+        { text: stage.tools.join(", "), face: "plain" },
+        ...check,
+      ].filter(({ text }) => text !== "") as Line[],
+    },
+  ];
+  const room = box.y + box.height - 7 - y;
+  const size = fittingSize(
+    pdf,
+    columns.map(({ lines }) => lines),
+    { width: half, height: room },
+  );
+  for (const { x, lines } of columns) {
+    let at = y;
+    for (const { text, face } of lines)
+      at += say(pdf, text, { x, y: at, width: half, face, size }) + size / 4;
+  }
+}
+
+interface Line {
+  text: string;
+  face: Face;
+}
+
+/** The largest letters at which every column stands in its room: nothing is cut off. */
+function fittingSize(
+  pdf: Pdf,
+  columns: readonly (readonly Line[])[],
+  { width, height }: { width: number; height: number },
+): number {
+  const tall = (lines: readonly Line[], size: number) =>
+    lines.reduce(
+      (sum, { text, face }) =>
+        sum + pdf.font(face, size).heightOfString(text, { width }) + size / 4,
+      0,
+    );
+  for (let size = LARGEST_PT; size > SMALLEST_PT; size -= 0.5)
+    if (columns.every((lines) => tall(lines, size) <= height)) return size;
+  return SMALLEST_PT;
 }
 
 interface Said {
@@ -101,23 +174,17 @@ interface Said {
   width: number;
   face?: Face;
   size: number;
-  /** What is longer is cut off with dots. */
-  height?: number;
 }
 
 /** Puts a text; how high it stands, pt. */
-function say(pdf: Pdf, text: string, { x, y, width, face = "plain", size, height }: Said): number {
+function say(pdf: Pdf, text: string, { x, y, width, face = "plain", size }: Said): number {
   const runs = runsOf(text, face);
   const tall = pdf.font(face, size).heightOfString(text, { width });
   runs.forEach((run, index) => {
-    const options = {
-      width,
-      continued: index < runs.length - 1,
-      ...(height === undefined ? {} : { height, ellipsis: true }),
-    };
+    const options = { width, continued: index < runs.length - 1 };
     pdf.font(run.font, size).fillColor("#20262B");
     if (index === 0) pdf.text(run.text, x, y, options);
     else pdf.text(run.text, options);
   });
-  return Math.min(tall, height ?? tall);
+  return tall;
 }

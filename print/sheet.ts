@@ -6,6 +6,8 @@ import {
 } from "@/core/drawing/pieceDrawings";
 import { limitsAtGrade } from "@/core/measure/characteristic";
 import { nameOf } from "@/core/bar/named";
+import { MAIN_PART, type Piece } from "@/core/piece/piece";
+import type { Stage } from "@/core/workpiece/stages";
 import { printSection } from "@/core/section/spoken";
 import { DEFERENCE } from "@/core/trade/cautions";
 import { STEP_NAMES, STEP_PASSES } from "@/core/trade/steps";
@@ -15,6 +17,7 @@ import type { Printable } from "./printable";
 import { settingsInWords } from "@/ui/words/settings";
 import { budgetInWords, stageFactsInWords } from "@/ui/words/stage";
 import { limitsInWords } from "@/ui/words/verdict";
+import { stagePictures } from "./stagePictures";
 import { Writer } from "./writer";
 
 /** The exercise sheet: everything a learner needs to make the piece and check it. */
@@ -44,18 +47,15 @@ export async function sheetPdf(printable: Printable): Promise<Uint8Array<ArrayBu
   );
   for (const { message } of plan.warnings) writer.say(`Mind: ${message}`, { face: "strong" });
   writer.drawing(markedDrawing(piece, plan), unit, 190);
-  if (plan.marks.length > 0)
+  if (reckoned.work.marks.length > 0)
     writer.table(
       [
-        { share: 5, title: "Mark between" },
+        { share: 6, title: "Mark" },
         { share: 3, title: "From end A", right: true },
         { share: 3, title: "From end B", right: true },
       ],
-      plan.marks.map(({ at, fromAMm, fromBMm }) => [
-        at
-          .split("/")
-          .map((id) => nameOf(piece.stretches.find((one) => one.id === id)!).toLowerCase())
-          .join(" and "),
+      reckoned.work.marks.map(({ what, fromAMm, fromBMm, part }) => [
+        part === MAIN_PART ? what : `${partName(piece, part)}: ${what}`,
         both(fromAMm),
         both(fromBMm),
       ]),
@@ -66,13 +66,11 @@ export async function sheetPdf(printable: Printable): Promise<Uint8Array<ArrayBu
         { share: 4, title: "Further parts" },
         { share: 3, title: "From" },
         { share: 3, title: "Cut", right: true },
-        { share: 4, title: "Marks from end A" },
       ],
       plan.parts.map((part, index) => [
         part.count > 1 ? `${part.name}, ${part.count} alike` : part.name,
         printSection(piece.parts![index]!.stock.section, unit),
         both(part.stockLengthMm),
-        part.marks.map(({ fromAMm }) => both(fromAMm)).join("; ") || "none",
       ]),
     );
   writer.head("As forged");
@@ -81,19 +79,25 @@ export async function sheetPdf(printable: Printable): Promise<Uint8Array<ArrayBu
   writer.drawing(finishedDrawing(piece, fullerElevation(piece)), unit, 220);
 
   writer.head("Steps of work");
-  writer.table(
-    [
-      { share: 0.6, title: "" },
-      { share: 7, title: "What to do, and the check before going on" },
-      { share: 4.4, title: "Sizes, heat and time in the air" },
-    ],
-    reckoned.work.stages.map((stage, index) => [
-      String(index + 1),
-      [`${stage.title}. ${stage.text}`, stage.check ? `Before going on: ${stage.check}` : ""]
-        .filter(Boolean)
-        .join("\n"),
-      stageFactsInWords(stage, unit).join("\n"),
-    ]),
+  const { stages, heats, minutes } = reckoned.work;
+  const pictures = stagePictures(stages, { width: STAGE_PICTURE_PT, height: 70 });
+  writer.say(
+    `About ${budgetInWords(heats, minutes)} for a practised hand. Pictures to one scale, ${pictures.said}, end A left: what the stage changes in ink, what it was dashed.`,
+    { size: "small", colour: "#555E65" },
+  );
+  stages.forEach((stage, index) =>
+    writer.stage({
+      number: index + 1,
+      picture: pictures.drawings[index]!,
+      scale: pictures.scale,
+      pictureWidth: STAGE_PICTURE_PT,
+      unit,
+      words: wordsOfStage(stage),
+      facts: [
+        ...stageFactsInWords(stage, unit),
+        ...(stage.tongs ? [`tongs for ${printSection(stage.tongs, unit)}`] : []),
+      ],
+    }),
   );
   writer.say(`Have ready: ${reckoned.tools.join("; ")}.`);
   writer.head("How it is worked");
@@ -126,3 +130,16 @@ export async function sheetPdf(printable: Printable): Promise<Uint8Array<ArrayBu
   writer.framed("Mind", reckoned.cautions, DEFERENCE);
   return bytesOf(pdf);
 }
+
+/** Room for the picture of a stage, pt. */
+const STAGE_PICTURE_PT = 168;
+
+const partName = (piece: Piece, id: string): string =>
+  nameOf(piece.parts!.find((part) => part.id === id)!);
+
+/** What to do, what goes against the usual order, and the check before going on. */
+const wordsOfStage = ({ title, text, check, against }: Stage): string[] => [
+  [`${title}.`, text].filter(Boolean).join(" "),
+  ...against,
+  ...(check ? [`Before going on: ${check}`] : []),
+];

@@ -3,6 +3,7 @@ import type { LengthUnit } from "@/core/units/length";
 import { runsOf, type Face, type Pdf } from "./document";
 import { dimensionRoom, drawOn, fittingScale } from "./drawings";
 import { MARGIN_MM, pt } from "./paper";
+import { pictureHeight } from "./stagePictures";
 
 const SIZES = { small: 8, text: 9.5, head: 13, title: 20 } as const;
 
@@ -17,6 +18,19 @@ export interface Column {
   share: number;
   title: string;
   right?: boolean;
+}
+
+/** What stands in the row of a stage. */
+interface StageRow {
+  number: number;
+  picture: Drawing;
+  /** Points for a millimetre. */
+  scale: number;
+  /** Room for the picture, pt. */
+  pictureWidth: number;
+  unit: LengthUnit;
+  words: readonly string[];
+  facts: readonly string[];
 }
 
 const INK = "#20262B";
@@ -190,6 +204,42 @@ export class Writer {
       { unit },
     );
     this.y += height + beside.bottom + 14;
+  }
+
+  /** A stage of the work, kept together: its number, picture, words and numbers side by side. */
+  stage({ number, picture, scale, pictureWidth, unit, words, facts }: StageRow): void {
+    const gap = 9;
+    const numberWidth = 16;
+    const factsWidth = 148;
+    const wordsWidth = this.width - numberWidth - pictureWidth - factsWidth - 2 * gap;
+    const tall = (lines: readonly string[], width: number, said: Said) =>
+      lines.reduce((sum, line) => sum + this.heightOf(line, width, said) + 2, 0);
+    const height =
+      Math.max(
+        pictureHeight(picture, scale) + 6,
+        tall(words, wordsWidth, {}),
+        tall(facts, factsWidth, { size: "small" }),
+      ) + 7;
+    this.room(height);
+    const put = (lines: readonly string[], x: number, width: number, said: Said) => {
+      let y = this.y;
+      for (const line of lines) {
+        this.put(line, x, y, { width, said });
+        y += this.heightOf(line, width, said) + 2;
+      }
+    };
+    this.put(String(number), this.left, this.y, { width: numberWidth, said: { face: "strong" } });
+    drawOn(this.pdf, picture, { left: this.left + numberWidth, top: this.y + 3, scale }, { unit });
+    this.pdf.undash();
+    const wordsLeft = this.left + numberWidth + pictureWidth + gap;
+    put(words, wordsLeft, wordsWidth, {});
+    put(facts, wordsLeft + wordsWidth + gap, factsWidth, { size: "small" });
+    this.y += height;
+    this.pdf
+      .moveTo(this.left, this.y - 3)
+      .lineTo(this.left + this.width, this.y - 3)
+      .lineWidth(0.4)
+      .stroke("#B8B2A0");
   }
 
   /** Something in a heavy frame, kept together. */

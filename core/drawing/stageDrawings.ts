@@ -162,6 +162,38 @@ export function lyingStage(stage: DrawnStage, elevation: Elevation): Drawing {
   return { ...drawing, marks: [...drawing.marks, ...lengthMarks(stage)] };
 }
 
+/** Thickness and width of a bar at a few places along a part of it. */
+const sizesAlong = ({ piece }: BarThen, { fromMm, toMm }: Place): [number, number][] => {
+  const laid = layBar(piece.stretches);
+  return [0.02, 0.5, 0.98].map((share) =>
+    caliperSizesMm(
+      sectionAt(laid, Math.min(laid.lengthMm, Math.max(0, fromMm + (toMm - fromMm) * share))),
+    ),
+  );
+};
+
+/** The elevation that tells what a stage does: where its sizes change more, or where a hole is seen round. */
+export function tellingView(stage: DrawnStage): Elevation {
+  const [was] = stage.placesBefore;
+  const [is] = stage.places;
+  if (!was || !is || stage.places.length > 1) return "side";
+  const [before, after] = [sizesAlong(stage.before, was), sizesAlong(stage.bar, is)];
+  const change = (plane: 0 | 1) =>
+    Math.max(...after.map((sizes, index) => Math.abs(sizes[plane] - before[index]![plane])));
+  if (change(0) + change(1) > 0.01) return change(1) > change(0) ? "plan" : "side";
+  return tellsFromAbove(stage) ? "plan" : "side";
+}
+
+/** The bar a stage leaves, lying, without figures: its picture on paper, where the figures stand beside it. */
+export function pictureOfStage(stage: DrawnStage): Drawing {
+  const view = tellingView(stage);
+  const before = beforeMarks(stage, view).filter(({ kind }) => kind !== "text");
+  return drawingOf([
+    ...before,
+    ...withBeside(barMarks(stage, view, "changed"), stage.beside, view),
+  ]);
+}
+
 /** The whole bar a stage leaves, lying, small: what it changes solid, no dimensions. */
 export const smallStage = (stage: DrawnStage): Drawing =>
   drawingOf(withBeside(barMarks(stage, "side", "solid"), stage.beside, "side"));
