@@ -35,7 +35,7 @@ module.exports = {
       name: "no-circles",
       severity: "error",
       from: {},
-      to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } },
+      to: { circular: true },
     },
     { name: "resolvable", severity: "error", from: {}, to: { couldNotResolve: true } },
   ],

@@ -17,6 +17,10 @@ const config = tseslint.config(
         "error",
         { argsIgnorePattern: "^_", varsIgnorePattern: "^_" },
       ],
+      "@typescript-eslint/switch-exhaustiveness-check": [
+        "error",
+        { considerDefaultExhaustiveForUnions: true },
+      ],
       "max-params": ["error", 4],
       complexity: ["error", 16],
     },

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { idSchema } from "@/core/records/fields";
+import { idSchema } from "@/core/units/fields";
 import { STEPS } from "@/core/trade/steps";
 import type { ShelfQuery } from "@/data/queries/shelf";
 

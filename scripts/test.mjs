@@ -141,6 +141,12 @@ const boundaries = () =>
     ...byContent,
     ...SOURCES,
   ]);
+const knots = () =>
+  check("knots in the core", bin("depcruise"), [
+    "--config",
+    ".dependency-cruiser.core.cjs",
+    "core",
+  ]);
 const unusedCode = () => check("unused code", bin("knip"), cache("knip"));
 const types = () => check("types", bin("tsc"), ["--build", "core", "offline", "."]);
 
@@ -170,6 +176,7 @@ async function runAll() {
     ["lint", lint],
     ["types", types],
     ["lint", boundaries],
+    ["lint", knots],
     ["lint", formatting],
     ["lint", unusedCode],
   ].filter(([suite]) => wanted.includes(suite));

@@ -1,5 +1,5 @@
 import type { CommandFailure } from "@/core/records/commands";
-import { idSchema } from "@/core/records/fields";
+import { idSchema } from "@/core/units/fields";
 import type { Actor } from "@/data/actor";
 import { Failure } from "@/data/failure";
 import { log } from "../log";

@@ -1,4 +1,4 @@
-import { RECURS_FROM, type RecurringCause } from "../climb/choose";
+import { RECURS_FROM, type RecurringCause } from "./recurs";
 import { seededRandom, type Random } from "../stats/random";
 import { CAUSES, type CauseCode } from "./causes";
 

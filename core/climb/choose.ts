@@ -2,6 +2,7 @@ import type { Outcome } from "../verdict/outcomes";
 import type { Step } from "../trade/steps";
 import { missingBefore, type CourseNode } from "./curriculum";
 import type { Standing } from "./standing";
+import { RECURS_FROM, type RecurringCause } from "../cause/recurs";
 
 /** An exercise that could be made next. */
 export interface Candidate {
@@ -28,15 +29,6 @@ export interface Choice {
   exerciseId: string;
   says: "pin" | "skip";
   reason: string;
-}
-
-/** A cause that keeps coming back, with the technique its drill belongs to. */
-export interface RecurringCause {
-  cause: string;
-  techniqueId: string;
-  /** On how many of the latest pieces. */
-  on: number;
-  of: number;
 }
 
 /** The latest piece of an exercise. */
@@ -113,9 +105,6 @@ const WORTH = {
   /** The same technique as the last two pieces, with no run to finish. */
   sameAgain: -10,
 } as const;
-/** A cause on so many of the latest pieces keeps coming back. */
-export const RECURS_FROM = 2;
-
 /**
  * Ranks what a learner could make next, with the reasons, and says of the rest why not.
  * Left out: what builds on techniques that aren't fair yet, what an instructor put off, what

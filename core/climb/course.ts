@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { nameSchema } from "../bar/schema";
-import { shortText, idSchema } from "../records/fields";
+import { shortText, idSchema } from "../units/fields";
 import { findLoop } from "./curriculum";
 import { DEFAULT_STANDING_RULES } from "./rules";
 

@@ -32,7 +32,6 @@ export const featureSchema = z.discriminatedUnion(
   },
 );
 export type Feature = z.output<typeof featureSchema>;
-export type FeatureKindName = Feature["kind"];
 
 /** A kind with the types of its features left open. */
 type AnyKind = FeatureKind<z.ZodObject, Placed & Record<string, unknown>>;
@@ -49,14 +48,11 @@ export function kindOf({ kind }: Pick<Placed, "kind">): AnyKind {
   return found;
 }
 
-/** A feature as its kind takes it. */
-type Opened = Placed & Record<string, unknown>;
-
 /** Where a bend, fold, ring or scroll is solved from what was said of it. */
 export function featureExtent(feature: Feature, bar: LaidBar): FeatureExtent {
   const known = extents.get(feature);
   if (known?.bar === bar) return known.extent;
-  const extent = kindOf(feature).extent(feature as Opened, bar);
+  const extent = kindOf(feature).extent(feature, bar);
   extents.set(feature, { bar, extent });
   return extent;
 }

@@ -1,6 +1,7 @@
 import type { InstrumentKind } from "./characteristic";
 import { judgeConformity, type Limits } from "./conform";
-import { measuredUncertainty, type ReadingWay } from "./ways";
+import type { ReadingWay } from "./readingWays";
+import { measuredUncertainty } from "./ways";
 
 interface Instrument {
   name: string;

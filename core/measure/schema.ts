@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { MAX_VALUES, READING_WAYS } from "./ways";
+import { MAX_VALUES, READING_WAYS } from "./readingWays";
 
 /** The instruments a plan asks for. */
 export const INSTRUMENT_KINDS = [

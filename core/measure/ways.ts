@@ -1,12 +1,6 @@
 import { fitLine } from "./fits";
+import { MAX_VALUES, type ReadingWay } from "./readingWays";
 import type { Characteristic } from "./schema";
-
-/** How a characteristic is read; see {@link measuredValue} for what each way comes to. */
-export const READING_WAYS = ["one", "difference", "spread", "line", "gauge", "grade"] as const;
-export type ReadingWay = (typeof READING_WAYS)[number];
-
-/** Most values one reading holds. */
-export const MAX_VALUES = 12;
 
 /** A judgement by eye against reference pictures, as grades below good. */
 export const GRADES_BELOW = { good: 0, fair: 1, poor: 2 } as const;

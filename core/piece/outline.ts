@@ -1,5 +1,4 @@
 import { caliperSizesMm, sectionAreaMm2, type Section } from "../section/section";
-import type { Plan } from "./plan";
 import type { Piece, Stretch } from "./piece";
 import { stretchSection } from "../bar/stretch";
 
@@ -40,11 +39,15 @@ export function tellingElevation(piece: Piece): Elevation {
 }
 
 /** The outline of the stock as cut, from end A. */
-export function stockOutline(piece: Piece, plan: Plan, elevation: Elevation): OutlineStation[] {
+export function stockOutline(
+  piece: Pick<Piece, "stock">,
+  { stockLengthMm }: { stockLengthMm: number },
+  elevation: Elevation,
+): OutlineStation[] {
   const halfMm = halfSizeMm(piece.stock.section, elevation);
   return [
     { xMm: 0, halfMm },
-    { xMm: plan.stockLengthMm, halfMm },
+    { xMm: stockLengthMm, halfMm },
   ];
 }
 

@@ -4,13 +4,8 @@ import type { Severity } from "../trade/defects";
 import type { Step } from "../trade/steps";
 import type { Aid, Correction } from "../trade/declared";
 import type { Outcome } from "../verdict/outcomes";
-import {
-  judgePiece,
-  type Asked,
-  type PieceRecord,
-  type Rules,
-  type Verdict,
-} from "../verdict/verdict";
+import type { Asked, PieceRecord } from "../verdict/record";
+import { judgePiece, type Rules, type Verdict } from "../verdict/verdict";
 
 export interface BenchReading {
   id: string;

@@ -2,13 +2,13 @@ import { z } from "zod";
 import { MAX_READING_MM } from "../measure/reading";
 import { CAUSE_CODES } from "../cause/causes";
 import { LEAST_CHECK_READINGS } from "../measure/instrumentCheck";
-import { MAX_VALUES } from "../measure/ways";
+import { MAX_VALUES } from "../measure/readingWays";
 import { DRAWN_MEASURES } from "../eye/drawn";
 import { SEVERITIES } from "../trade/defects";
 import { MOST_CELSIUS, MOST_GRAMS } from "../measure/device";
 import { AIDS, CORRECTIONS } from "../trade/declared";
 import { OUTCOMES } from "../verdict/outcomes";
-import { count, idSchema, shortText } from "./fields";
+import { count, idSchema, shortText } from "../units/fields";
 
 const instant = z.iso.datetime({
   offset: true,

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { courseSchema } from "../climb/course";
 import { nameSchema } from "../bar/schema";
 import { gradesToSetSchema } from "../trade/gradesRule";
-import { daySchema, idSchema, shortText, wholeFrom } from "./fields";
+import { daySchema, idSchema, shortText, wholeFrom } from "../units/fields";
 
 /** Pieces, inspectors and trials a study's sheet holds at most. */
 const MAX_VALUES = 600;

@@ -3,7 +3,7 @@ import { nameSchema } from "../bar/schema";
 import { BENCH_COMMANDS } from "./benchCommands";
 import { CLIMB_COMMANDS } from "./climbCommands";
 import { EXERCISE_COMMANDS } from "./exerciseCommands";
-import { idSchema } from "./fields";
+import { idSchema } from "../units/fields";
 
 /** What each command takes: the one description the form, the bench and the server share. */
 export const COMMANDS = {

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { exerciseContentSchema, stepSchema as step } from "../exercise/exercise";
 import { nameSchema } from "../bar/schema";
 import { marksRuleSchema } from "../verdict/marksRule";
-import { count, idSchema } from "./fields";
+import { count, idSchema } from "../units/fields";
 
 /** How exercises are made, published and set. */
 export const EXERCISE_COMMANDS = {

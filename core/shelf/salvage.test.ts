@@ -3,7 +3,8 @@ import { finishedSizeMm } from "../piece/finish";
 import { pieceSchema, PIECE_FORMAT, type Piece } from "../piece/piece";
 import { STEP_GRADES } from "../trade/steps";
 import { DEFAULT_MARKS_RULE } from "../verdict/marks";
-import { judgePiece, type NotedDefect } from "../verdict/verdict";
+import type { NotedDefect } from "../verdict/record";
+import { judgePiece } from "../verdict/verdict";
 import { salvageOf } from "./salvage";
 import { stillGood } from "./stillGood";
 

@@ -1,5 +1,4 @@
-import type { Feature, Piece } from "../piece/piece";
-import { RISKS, type Risk } from "./risks";
+import type { Risk } from "./risks";
 
 /** Printed on every sheet; local rules and the responsible instructor's word come first. */
 export const ALWAYS_CAUTIONS: readonly string[] = [
@@ -38,64 +37,6 @@ const RISK_CAUTIONS: Record<Risk, string> = {
 
 /** The caution a risk brings. */
 export const cautionFor = (risk: Risk): string => RISK_CAUTIONS[risk];
-
-const THIN_MM = 6;
-const LOAD_SHAPES = /\b(ring|link|hook|staple|eye|chain|pin)\b/i;
-const ENDS_IN_WAX = new Set(["finish"]);
-
-/** What else of an exercise brings a risk: how it is made besides its piece. */
-export interface ExerciseUse {
-  flux?: "none" | "borax" | "either" | undefined;
-  /** Corrections and aids that need a machine. */
-  machine?: boolean;
-  food?: boolean;
-}
-
-/**
- * The risks an exercise brings, from what its piece and way of working use. They
- * stay as long as the piece does: their cautions can't be taken off a sheet.
- */
-export function risksOf(piece: Piece, use: ExerciseUse = {}): Risk[] {
-  const bars = [piece, ...(piece.parts ?? [])];
-  const features = bars.flatMap((bar) => bar.features ?? []);
-  const techniques = new Set(
-    bars.flatMap((bar) => bar.stretches.flatMap(({ technique }) => technique ?? [])),
-  );
-  const has = (kind: Feature["kind"]) => features.some((feature) => feature.kind === kind);
-  const holes = features.flatMap((feature) => (feature.kind === "hole" ? [feature.method] : []));
-  const weld =
-    has("weld") ||
-    (piece.joins ?? []).some(({ kind }) => kind === "weld") ||
-    [...techniques].some((slug) => slug.endsWith("weld"));
-  const found: Record<Risk, boolean> = {
-    "struck-tool":
-      holes.some((method) => method !== "drill") ||
-      ["hot-cut", "splitting", "fullering", "punching", "slot-drift"].some((slug) =>
-        techniques.has(slug),
-      ),
-    "hot-cut": techniques.has("hot-cut") || techniques.has("splitting"),
-    weld,
-    flux: weld && use.flux !== "none",
-    twist: has("twist") || has("wrap"),
-    thin: bars.some(({ stock, stretches }) => isThin(stock.section) || stretches.some(runsThin)),
-    wax: [...techniques].some((slug) => ENDS_IN_WAX.has(slug)),
-    food: use.food ?? false,
-    machine: (use.machine ?? false) || holes.includes("drill"),
-    reclaimed: bars.some(({ stock }) => stock.steel === "unknown"),
-    "carbon-steel": bars.some(({ stock }) => stock.steel === "medium-carbon"),
-    "load-shaped": LOAD_SHAPES.test(piece.name) || has("ring"),
-  };
-  return RISKS.filter((risk) => found[risk]);
-}
-
-type Sized = Piece["stock"]["section"];
-const isThin = (section: Sized) =>
-  (section.shape === "flat" ? section.thickness : section.size) <= THIN_MM;
-const runsThin = (stretch: Piece["stretches"][number]) =>
-  stretch.kind === "prism"
-    ? isThin(stretch.section)
-    : stretch.kind === "transition" &&
-      [stretch.from, stretch.to].some((end) => end === "point" || isThin(end));
 
 /**
  * Every caution of a sheet: what always holds, what the exercise's risks bring,

@@ -2,7 +2,7 @@ import type { Characteristic, MeasuredUnit } from "../measure/characteristic";
 import { lozengeOf, type Lozenge } from "../measure/fits";
 import { defectKind } from "../trade/defects";
 import type { Judgement } from "./judge";
-import type { NotedDefect, PieceRecord } from "./verdict";
+import type { NotedDefect, PieceRecord } from "./record";
 
 /** One thing to do in the next heat, with what it does to the rest. */
 export type Advice =

@@ -4,7 +4,8 @@ import { planPiece } from "../piece/plan";
 import { STEP_GRADES } from "../trade/steps";
 import { defectKind } from "../trade/defects";
 import { DEFAULT_MARKS_RULE } from "./marks";
-import { judgePiece, type PieceRecord, type Verdict } from "./verdict";
+import type { PieceRecord } from "./record";
+import { judgePiece, type Verdict } from "./verdict";
 
 /**
  * Pieces with three faults at once, and what an experienced smith would say to do

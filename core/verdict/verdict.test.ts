@@ -6,7 +6,8 @@ import { DEFECT_KINDS } from "../trade/defects";
 import { STEP_GRADES } from "../trade/steps";
 import { volumeBetweenMm3 } from "../section/between";
 import { DEFAULT_MARKS_RULE, marksForDeviation } from "./marks";
-import { canBeSigned, judgePiece, type Asked, type PieceRecord } from "./verdict";
+import type { Asked, PieceRecord } from "./record";
+import { canBeSigned, judgePiece } from "./verdict";
 
 const RULES = { grades: STEP_GRADES, marks: DEFAULT_MARKS_RULE };
 

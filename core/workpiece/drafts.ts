@@ -1,4 +1,4 @@
-import { layBar, stretchAt, type LaidBar } from "../bar/bar";
+import { stretchAt, type LaidBar } from "../bar/bar";
 import { nameInText, type Named } from "../bar/named";
 import type { Stretch } from "../bar/schema";
 import { keepsSection } from "../bar/stretch";

@@ -4,7 +4,8 @@ import { seededUuidV7, type Random } from "@/core/stats/random";
 import { STEP_GRADES } from "@/core/trade/steps";
 import { DEFAULT_MARKS_RULE } from "@/core/verdict/marks";
 import type { Outcome } from "@/core/verdict/outcomes";
-import { judgePiece, type Asked, type PieceRecord } from "@/core/verdict/verdict";
+import type { Asked, PieceRecord } from "@/core/verdict/record";
+import { judgePiece } from "@/core/verdict/verdict";
 import type { DemoLearner } from "./people";
 import type { DemoRows } from "./rows";
 

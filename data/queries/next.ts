@@ -6,9 +6,9 @@ import {
   type Choice,
   type Choices,
   type LatestOf,
-  type RecurringCause,
   type ShopNow,
 } from "@/core/climb/choose";
+import type { RecurringCause } from "@/core/cause/recurs";
 import { STALE_UNDER } from "@/core/climb/fading";
 import { freshness } from "@/core/climb/summary";
 import type { Step } from "@/core/trade/steps";

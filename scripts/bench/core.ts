@@ -1,6 +1,7 @@
 import { likelyCauses } from "@/core/cause/likely";
 import { signsOf } from "@/core/cause/signs";
-import { judgePiece, type Asked, type PieceRecord } from "@/core/verdict/verdict";
+import type { Asked, PieceRecord } from "@/core/verdict/record";
+import { judgePiece } from "@/core/verdict/verdict";
 import { pieceSchema } from "@/core/piece/piece";
 import { planPiece } from "@/core/piece/plan";
 import { STEP_GRADES } from "@/core/trade/steps";

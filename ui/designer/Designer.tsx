@@ -74,7 +74,7 @@ export function Designer(props: DesignerProps) {
   const { bar } = actions;
   const { undo, redo } = store.temporal.getState();
   const byStages = view === "stages";
-  useKeys({
+  useKeys("designer", {
     "1": () => state.show("marked"),
     "2": () => state.show("forged"),
     "3": () => state.show("finished"),

@@ -13,17 +13,17 @@ interface FeatureFieldsProps {
 
 /** A feature's place and its own numbers, as its kind has them. */
 export function FeatureFields({ feature, unit, onTake }: FeatureFieldsProps) {
-  const { fields, settled } = kindOf(feature);
+  const kind = kindOf(feature);
   const values = feature as Feature & Record<string, unknown>;
   const take = (key: string, value: unknown) => {
     const next = { ...values, [key]: value };
     if (value === undefined) delete next[key];
-    onTake((settled ? settled(next) : next) as Feature);
+    onTake((kind.settled?.(next) ?? next) as Feature);
   };
   return (
     <>
       <PlaceFields feature={feature} unit={unit} onTake={onTake} />
-      {fields
+      {kind.fields
         .filter(({ when }) => !when || values[when.key] === when.is)
         .map((field) => (
           <OwnField

@@ -9,7 +9,6 @@ import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits, printInchFraction, printMmRounded } from "@/core/units/print";
 import type { Bar } from "./bars";
 import { idOf, itemsAlong, type BarItem } from "./order";
-import { countOf } from "../words/count";
 
 interface PartsTableProps {
   bar: Bar;

@@ -1,40 +1,77 @@
+"use client";
+
 import { useEffect, useRef } from "react";
+import type { KeyOf, KeyScopeName } from "./keys";
 
-/** What a key does in the designer, by how it is pressed. */
-export type KeyMap = Record<string, () => void>;
+/** What a key press is known by, from the page or from React. */
+export type KeyPress = Pick<
+  KeyboardEvent,
+  "key" | "preventDefault" | "ctrlKey" | "metaKey" | "altKey" | "shiftKey"
+>;
 
-/** "Ctrl+z", "Alt+ArrowLeft", "a": how a key is named in the map. */
-function nameOf(event: KeyboardEvent): string {
+/** "Ctrl+z", "Alt+ArrowLeft", "a": how a key press is named. */
+export function nameOfKey({ key, ctrlKey, metaKey, altKey, shiftKey }: KeyPress): string {
   const held = [
-    event.ctrlKey || event.metaKey ? "Ctrl" : "",
-    event.altKey ? "Alt" : "",
-    event.shiftKey && event.key.length > 1 ? "Shift" : "",
+    ctrlKey || metaKey ? "Ctrl" : "",
+    altKey ? "Alt" : "",
+    shiftKey && key.length > 1 ? "Shift" : "",
   ].filter(Boolean);
-  return [...held, event.key.length === 1 ? event.key.toLowerCase() : event.key].join("+");
+  return [...held, key.length === 1 ? key.toLowerCase() : key].join("+");
 }
 
-const takesLetters = (target: EventTarget | null) =>
+/** Whether a press belongs to something being typed. */
+const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (target.isContentEditable || /^(INPUT|SELECT|TEXTAREA)$/.test(target.tagName));
-const takesArrows = (target: EventTarget | null) =>
+
+/** Whether the arrows there go through tabs, or a dialog has the keys. */
+const hasOwnKeys = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && target.closest("[role=tab],[role=dialog]") !== null;
 
-/** Keys that work wherever nothing is being typed; with Ctrl held also while it is. */
-export function useKeys(keys: KeyMap): void {
-  const latest = useRef(keys);
+/** Keys with Ctrl mean the same while something is typed and while a dialog is open. */
+const worksAnywhere = (name: string): boolean => name === "Ctrl+k";
+
+export interface KeyOptions {
+  /** Where the keys belong to what has the focus, instead of the usual: fields, tabs and dialogs. */
+  belongsElsewhere?: (target: EventTarget | null) => boolean;
+  /** Sees a press first, before its key; true where it is done with it. */
+  first?: (event: KeyboardEvent) => boolean;
+}
+
+/**
+ * Keys that work on the page while nothing is typed: the one listener there is.
+ *
+ * @param _scope where they work; its rows of the key list say which there are
+ * @param handlers what each does now; a key without one does nothing
+ * @returns the handler, for fields that hand on what they don't use
+ */
+export function useKeys<Scope extends KeyScopeName>(
+  _scope: Scope,
+  handlers: Partial<Record<KeyOf<Scope>, () => void>>,
+  { belongsElsewhere, first }: KeyOptions = {},
+) {
+  const press = (event: KeyPress): void => {
+    const work = (handlers as Record<string, (() => void) | undefined>)[nameOfKey(event)];
+    if (!work) return;
+    event.preventDefault();
+    work();
+  };
+  const latest = useRef({ press, belongsElsewhere, first });
   useEffect(() => {
-    latest.current = keys;
+    latest.current = { press, belongsElsewhere, first };
   });
   useEffect(() => {
-    const press = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || takesArrows(event.target)) return;
-      const name = nameOf(event);
-      const work = latest.current[name];
-      if (!work || takesLetters(event.target)) return;
-      event.preventDefault();
-      work();
+    const listen = (event: KeyboardEvent) => {
+      if (event.defaultPrevented) return;
+      const now = latest.current;
+      const elsewhere =
+        now.belongsElsewhere ?? ((target) => isTyping(target) || hasOwnKeys(target));
+      if (elsewhere(event.target) && !worksAnywhere(nameOfKey(event))) return;
+      if (now.first?.(event)) return;
+      now.press(event);
     };
-    window.addEventListener("keydown", press);
-    return () => window.removeEventListener("keydown", press);
+    window.addEventListener("keydown", listen);
+    return () => window.removeEventListener("keydown", listen);
   }, []);
+  return press;
 }

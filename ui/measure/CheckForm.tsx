@@ -8,7 +8,7 @@ import {
   SURFACE_UNCERTAINTY,
 } from "@/core/measure/instrumentCheck";
 import { readEntry } from "@/core/measure/reading";
-import { MAX_VALUES } from "@/core/measure/ways";
+import { MAX_VALUES } from "@/core/measure/readingWays";
 import type { BenchInstrument } from "@/core/records/bench";
 import { newId, sendCommand } from "../command";
 import { Field, FormError } from "../forms/Field";

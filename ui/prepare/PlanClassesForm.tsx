@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { COMMANDS } from "@/core/records/commands";
-import { wholeFrom } from "@/core/records/fields";
+import { wholeFrom } from "@/core/units/fields";
 import { newId, sendCommand } from "../command";
 import { Field, FormDone, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";

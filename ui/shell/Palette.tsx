@@ -3,7 +3,7 @@
 import { Command } from "cmdk";
 import { useRouter } from "next/navigation";
 import { SheetDialog } from "../kit/Sheet";
-import type { CommandsProps } from "./Commands";
+import type { CommandsProps } from "./places";
 
 /** Go anywhere by typing: the verbs, exercises, learners and pieces at the bench. */
 export function Palette({

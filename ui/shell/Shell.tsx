@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 import { StairSign } from "../kit/Stairs";
-import { Commands, type CommandTarget } from "./Commands";
+import { Commands } from "./Commands";
+import type { CommandTarget } from "./places";
 import { OfflineWorker } from "../offline/OfflineWorker";
 import { Verbs } from "./Verbs";
 import { Link } from "../kit/Link";

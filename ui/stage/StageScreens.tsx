@@ -18,7 +18,7 @@ interface StageScreensProps {
 export function StageScreens({ name, stages, unit }: StageScreensProps) {
   const choice = useStages(stages);
   const { index, stage, go } = choice;
-  useKeys({ ArrowLeft: () => go(-1), ArrowRight: () => go(1) });
+  useKeys("stages", { ArrowLeft: () => go(-1), ArrowRight: () => go(1) });
   const bind = useDrag(
     ({ swipe: [towards] }) => {
       if (towards !== 0) go(towards < 0 ? 1 : -1);

@@ -27,7 +27,7 @@ const TURNS: readonly (Elevation | undefined)[] = [undefined, "side", "plan"];
 export function StageWalk({ head, stages, unit, boardHref }: StageWalkProps) {
   const choice = useStages(stages);
   const [turn, setTurn] = useState(0);
-  useKeys({
+  useKeys("stages", {
     ArrowLeft: () => choice.go(-1),
     ArrowRight: () => choice.go(1),
     v: () => setTurn((turn + 1) % TURNS.length),

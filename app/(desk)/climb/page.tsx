@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { z } from "zod";
 import { cohortRow, type CohortCell } from "@/core/climb/cohort";
-import { idSchema } from "@/core/records/fields";
+import { idSchema } from "@/core/units/fields";
 import { STEP_NAMES, STEPS } from "@/core/trade/steps";
 import { STAFF } from "@/data/actor";
 import { listStandings } from "@/data/queries/climb";

@@ -8,7 +8,6 @@ const schema = z.strictObject({
   kind: z.literal("stamp"),
   text: nameSchema.optional(),
 });
-export type Stamp = z.output<typeof schema>;
 
 /** A mark struck in one blow. */
 export const stamp = defineFeature<typeof schema>({

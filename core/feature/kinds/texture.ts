@@ -8,7 +8,6 @@ const schema = z.strictObject({
   kind: z.literal("texture"),
   name: nameSchema.optional(),
 });
-export type Texture = z.output<typeof schema>;
 
 /** A hammered cover over a length. */
 export const texture = defineFeature<typeof schema>({

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { sectionAt, type LaidBar } from "../../bar/bar";
-import { MAX_VALUES } from "../../measure/ways";
+import { MAX_VALUES } from "../../measure/readingWays";
 import { cornerRadiusMm } from "../../section/section";
 import {
   anySpan,

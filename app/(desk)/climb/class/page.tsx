@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { z } from "zod";
 import { MOST_TO_A_HEARTH, type ClassNeeds } from "@/core/climb/classes";
-import { idSchema } from "@/core/records/fields";
+import { idSchema } from "@/core/units/fields";
 import { STEP_NAMES } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits } from "@/core/units/print";

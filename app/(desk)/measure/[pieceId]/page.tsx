@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { idSchema } from "@/core/records/fields";
+import { idSchema } from "@/core/units/fields";
 import { salvageOf } from "@/core/shelf/salvage";
 import { isInstructor, isStaff } from "@/data/actor";
 import { findBenchPiece } from "@/data/queries/bench";

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { askedOf, isClosed, recordOf, verdictOf, type BenchPiece } from "@/core/records/bench";
-import { idSchema } from "@/core/records/fields";
+import { idSchema } from "@/core/units/fields";
 import { planPiece } from "@/core/piece/plan";
 import { defectKind } from "@/core/trade/defects";
 import type { Judgement } from "@/core/verdict/judge";

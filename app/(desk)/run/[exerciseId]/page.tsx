@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { forbidden, notFound } from "next/navigation";
-import { idSchema } from "@/core/records/fields";
+import { idSchema } from "@/core/units/fields";
 import { isStaff } from "@/data/actor";
 import { findRun } from "@/data/queries/runs";
 import { RunView } from "../../../climb/RunView";

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { idSchema } from "@/core/records/fields";
+import { idSchema } from "@/core/units/fields";
 import { DEFERENCE } from "@/core/trade/cautions";
 import { STEP_NAMES, STEP_PASSES } from "@/core/trade/steps";
 import { findExercise } from "@/data/queries/exercises";

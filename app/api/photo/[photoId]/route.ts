@@ -1,4 +1,4 @@
-import { idSchema } from "@/core/records/fields";
+import { idSchema } from "@/core/units/fields";
 import { addPhoto, MAX_PHOTO_BYTES } from "@/data/commands/photos";
 import { Failure } from "@/data/failure";
 import { findPhoto } from "@/data/queries/bench";

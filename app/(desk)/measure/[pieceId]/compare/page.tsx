@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { z } from "zod";
 import { askedOf, type BenchPiece, type BenchReading } from "@/core/records/bench";
-import { idSchema } from "@/core/records/fields";
+import { idSchema } from "@/core/units/fields";
 import { differencesOf } from "@/core/verdict/likeness";
 import { judgePiece } from "@/core/verdict/verdict";
 import { isStaff } from "@/data/actor";

@@ -3,7 +3,7 @@ import { notFound } from "next/navigation";
 import { z } from "zod";
 import { comparedDrawing, fullerElevation } from "@/core/drawing/pieceDrawings";
 import { compareContents } from "@/core/exercise/compare";
-import { idSchema } from "@/core/records/fields";
+import { idSchema } from "@/core/units/fields";
 import { STAFF } from "@/data/actor";
 import { findExercise, listRevisions } from "@/data/queries/exercises";
 import { DrawingSvg } from "@/ui/drawing/DrawingSvg";

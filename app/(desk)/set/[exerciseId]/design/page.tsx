@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { idSchema } from "@/core/records/fields";
+import { idSchema } from "@/core/units/fields";
 import { INSTRUCTORS } from "@/data/actor";
 import { findDesign } from "@/data/queries/exercises";
 import { Designer } from "@/ui/designer/Designer";

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { idSchema } from "@/core/records/fields";
+import { idSchema } from "@/core/units/fields";
 import { findExercise } from "@/data/queries/exercises";
 import { KeepOffline } from "@/ui/offline/KeepOffline";
 import { StageScreens } from "@/ui/stage/StageScreens";

@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { z } from "zod";
 import { fullerElevation, templateDrawing } from "@/core/drawing/pieceDrawings";
-import { idSchema } from "@/core/records/fields";
+import { idSchema } from "@/core/units/fields";
 import { findExercise } from "@/data/queries/exercises";
 import { Link } from "@/ui/kit/Link";
 import { ScreenTemplate } from "@/ui/sheet/ScreenTemplate";

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { idSchema } from "@/core/records/fields";
+import { idSchema } from "@/core/units/fields";
 import { STAFF } from "@/data/actor";
 import { findLearner } from "@/data/queries/people";
 import { findRun } from "@/data/queries/runs";

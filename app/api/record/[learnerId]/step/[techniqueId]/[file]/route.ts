@@ -1,5 +1,5 @@
 import { v5 as uuidV5 } from "uuid";
-import { idSchema } from "@/core/records/fields";
+import { idSchema } from "@/core/units/fields";
 import { NoKey, readBadgeKey, signBadge } from "@/data/badges";
 import { findAward } from "@/data/queries/award";
 import { certificatePdf } from "@/print/record";

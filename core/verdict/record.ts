@@ -1,0 +1,49 @@
+import type { Characteristic } from "../measure/characteristic";
+import type { Severity } from "../trade/defects";
+import type { Correction } from "../trade/declared";
+import type { Step } from "../trade/steps";
+
+/** What the piece was asked to be: the part of a revision the verdict needs. */
+export interface Asked {
+  characteristics: readonly Characteristic[];
+  step: Step;
+  heatBudget: number;
+  minuteBudget: number;
+  /** Plain questions that show whether it works. */
+  tries: readonly string[];
+  /** What may be done to the finished piece. */
+  correctionsAllowed: readonly Correction[];
+}
+
+/** One current reading; superseded ones never come here. */
+export interface CurrentReading {
+  characteristicId: string;
+  /** In the characteristic's unit. */
+  values: readonly number[];
+  /** Expanded uncertainty of the instrument used (k = 2), in its unit. */
+  instrumentUncertainty: number;
+}
+
+/** The answer to one of the exercise's tries. */
+export interface AnsweredTry {
+  question: string;
+  works: boolean;
+}
+
+export interface NotedDefect {
+  id: string;
+  kind: string;
+  severity: Severity;
+  corrected: boolean;
+}
+
+/** What the bench has recorded of a piece. */
+export interface PieceRecord {
+  readings: readonly CurrentReading[];
+  defects: readonly NotedDefect[];
+  heats: number;
+  minutes: number;
+  tries: readonly AnsweredTry[];
+  /** What was declared to have been done to it. */
+  corrections: readonly Correction[];
+}
