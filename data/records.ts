@@ -13,7 +13,15 @@ import { settingsSchema } from "@/core/trade/settings";
 import type { Queryable } from "./database";
 import { exerciseRevision } from "./schema";
 
-const characteristicsSchema = z.array(characteristicSchema);
+/** Plans published before lines said what they are of, and where on it: their names and ids say so. */
+const completed = z.preprocess((line) => {
+  const old = line as { id?: unknown; name?: unknown; of?: unknown };
+  if (typeof old.id !== "string" || typeof old.name !== "string" || old.of !== undefined)
+    return line;
+  const place = (["tip", "middle"] as const).find((one) => String(old.id).includes(`.${one}`));
+  return { ...old, of: old.name.split(",")[0]!, ...(place ? { place } : {}) };
+}, characteristicSchema);
+const characteristicsSchema = z.array(completed);
 interface RevisionPlan {
   characteristics: Characteristic[];
   heatBudget: number;

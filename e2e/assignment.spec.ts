@@ -14,10 +14,10 @@ test("from one exercise to one step: set, measure, sign, and the learner sees it
 
   // The exercise: to-scale drawing, stock and marks. 12 square, taper 3 to 12 over 90, body 160, scale 2 %.
   await page.getByRole("link", { name: "Net-mender's fid" }).click();
-  await expect(page.locator("[data-stock]")).toHaveText("203.4 mm");
+  await expect(page.locator("[data-stock]")).toHaveText("200.2 mm");
   await expect(page.getByRole("img", { name: /as forged, from end A: Taper 90 mm/ })).toBeVisible();
   await page.getByRole("tab", { name: "as marked" }).click();
-  await expect(page.getByRole("img", { name: /as marked: cut 203.4 mm/ })).toBeVisible();
+  await expect(page.getByRole("img", { name: /as marked: cut 200.2 mm/ })).toBeVisible();
   await expect(page.getByRole("cell", { name: "40.2 mm · 1 37/64 in" })).toBeVisible();
 
   await page.getByRole("checkbox", { name: /Maren Tholsgaard/ }).check();

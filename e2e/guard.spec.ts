@@ -128,6 +128,7 @@ const EXPECTED: Record<string, Expected | "post"> = {
   "/set/offcut": STAFF,
   "/sheet/[exerciseId]": { ...OURS, learner: 404 },
   "/sheet/[exerciseId]/template": { ...OURS, learner: 404 },
+  "/sheet/[exerciseId]/stages": { ...OURS, learner: 404 },
   "/sign-in": { nobody: 200, learner: 307, stranger: 307, assistant: 307, instructor: 307 },
   "/stair": LEARNERS,
   "/verify": OPEN,

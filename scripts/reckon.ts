@@ -5,6 +5,11 @@ import { answerLine } from "@/core/reckon/commandline";
 const { output, error, exitCode } = answerLine(process.argv.slice(2), () =>
   readFileSync(0, "utf8"),
 );
+for (const stream of [process.stdout, process.stderr])
+  stream.on("error", (fault: NodeJS.ErrnoException) => {
+    // Whoever read us has read enough.
+    if (fault.code !== "EPIPE") throw fault;
+  });
 process.stdout.write(output);
 process.stderr.write(error);
 process.exitCode = exitCode;

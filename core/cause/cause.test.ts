@@ -95,7 +95,10 @@ describe("signs of a piece", () => {
     state: Judgement["state"],
     values: number[] = [],
   ) => ({
-    characteristic: { id, measure, stretch: id.split(".")[0], atMm: 0 } as Characteristic,
+    characteristic: {
+      ...{ id, measure, stretch: id.split(".")[0], atMm: 0 },
+      ...(id.includes(".tip") ? { place: "tip" } : {}),
+    } as Characteristic,
     judgement: { characteristicId: id, state, values } as unknown as Judgement,
   });
   const signs = (...lines: ReturnType<typeof line>[]) =>

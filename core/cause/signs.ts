@@ -1,4 +1,5 @@
 import type { Characteristic } from "../measure/characteristic";
+import { MEASURES } from "../measure/measures";
 import type { Judgement } from "../verdict/judge";
 import type { Verdict } from "../verdict/verdict";
 
@@ -62,33 +63,10 @@ export function signsOf({ characteristics, verdict }: Shown): Sign[] {
 
 const isOff = ({ state }: Judgement) => state === "heavy" || state === "light";
 
+/** What a line that is off points to; a twist's pitch by how it goes along. */
 function signOfLine({ measure }: Characteristic, { values = [] }: Judgement): DeviationSign | null {
-  switch (measure) {
-    case "diagonals":
-      return "diamond";
-    case "straightness":
-      return "bowed";
-    case "pitch":
-      return isGrowing(values) ? "pitch-growing" : "pitch-uneven";
-    case "walls":
-      return "walls-unequal";
-    case "walls-far":
-      return "walls-unequal-far";
-    case "position":
-      return "place-off";
-    case "legs":
-      return "legs-unequal";
-    case "roundness":
-      return "not-round";
-    case "form":
-      return "off-template";
-    case "angle":
-      return "angle-off";
-    case "sides":
-      return "sides-uneven";
-    default:
-      return null;
-  }
+  if (measure === "pitch") return isGrowing(values) ? "pitch-growing" : "pitch-uneven";
+  return MEASURES[measure].sign;
 }
 
 /** Three or more crests, each farther apart than the one before, or each nearer. */
@@ -106,7 +84,7 @@ interface Line {
 function signsOfSizes(lines: readonly Line[]): DeviationSign[] {
   const sizes = lines.filter(({ characteristic }) => characteristic.measure === "thickness");
   if (sizes.length === 0) return [];
-  const isTip = ({ characteristic }: Line) => characteristic.id.includes(".tip");
+  const isTip = ({ characteristic }: Line) => characteristic.place === "tip";
   const [tips, others] = [sizes.filter(isTip), sizes.filter((line) => !isTip(line))];
   const some = (of: readonly Line[], state: Judgement["state"]) =>
     of.some(({ judgement }) => judgement.state === state);

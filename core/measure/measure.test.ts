@@ -135,7 +135,7 @@ test("a difference of two readings, and its uncertainty by the sum of variances"
 });
 
 describe("what is typed at the bench", () => {
-  const tip = { nominal: 12.4, name: "Tip" };
+  const tip = { nominal: 12.4, name: "Tip", of: "tip" };
 
   test.each([
     ["12,4", "mm", 12.4],

@@ -3,6 +3,7 @@ import { wordsForProblem } from "../problem/words";
 import { MM_PER_INCH, parseLengthUnsafe, type LengthUnit } from "../units/length";
 import { printMmRounded } from "../units/print";
 import type { Characteristic, MeasuredUnit } from "./characteristic";
+import { lineInText, placeInText } from "./lineName";
 
 /** The largest reading a bench can take, mm: longer than any bar in a shop. */
 export const MAX_READING_MM = 10_000;
@@ -21,13 +22,13 @@ const OFF_BY = 5;
  * the person's unit. A reading far off the nominal isn't refused but asked back
  * ("is the point missing?"), so that a true surprise can still be taken.
  *
- * @example readEntry("12,4", "mm", { nominal: 12, name: "Tip" }) → { kind: "taken", value: 12.4 }
- * @example readEntry("1/2\"", "mm", { nominal: 12, name: "Tip" }) → { kind: "taken", value: 12.7 }
+ * @example readEntry("12,4", "mm", { nominal: 12, name: "tip" }) → { kind: "taken", value: 12.4 }
+ * @example readEntry("1/2\"", "mm", { nominal: 12, name: "tip" }) → { kind: "taken", value: 12.7 }
  */
 export function readEntry(
   text: string,
   unit: LengthUnit,
-  asked: Pick<Characteristic, "nominal" | "name"> & {
+  asked: Pick<Characteristic, "nominal" | "name" | "of"> & {
     scaleMm?: number;
     /** What is measured, where it isn't a length. */
     measured?: MeasuredUnit;
@@ -103,16 +104,17 @@ function wordsForReading(error: Refusal, text: string): string {
 /** Why a reading is hard to believe, as a question; undefined when it is believable. */
 function questionFor(
   mm: number,
-  { nominal, name, scaleMm = nominal }: { nominal: number; name: string; scaleMm?: number },
+  asked: Pick<Characteristic, "nominal" | "name" | "of"> & { scaleMm?: number },
 ): string | undefined {
+  const { nominal, scaleMm = nominal } = asked;
   if (nominal <= 0) {
     return scaleMm > 0 && mm > scaleMm * OFF_BY
-      ? `${printMmRounded(mm, 2)} mm where nearly nothing is expected (${name.toLowerCase()}): is that right?`
+      ? `${printMmRounded(mm, 2)} mm where nearly nothing is expected (${lineInText(asked)}): is that right?`
       : undefined;
   }
   const ratio = mm / nominal;
   if (ratio < OFF_BY && ratio > 1 / OFF_BY) return undefined;
-  const said = `${printMmRounded(mm, 2)} mm on a ${printMmRounded(nominal, 2)} mm ${lastWord(name)}`;
+  const said = `${printMmRounded(mm, 2)} mm on a ${printMmRounded(nominal, 2)} mm ${placeInText(asked)}`;
   if (near(ratio, 10) || near(ratio, 100)) return `${said}: is the point missing?`;
   if (near(ratio, 0.1)) return `${said}: is the point one place too far left?`;
   if (near(ratio, 1 / MM_PER_INCH)) return `${said}: did you mean inches?`;
@@ -120,5 +122,3 @@ function questionFor(
 }
 
 const near = (ratio: number, factor: number) => ratio / factor > 0.6 && ratio / factor < 1.6;
-
-const lastWord = (name: string) => name.split(",")[0]!.toLowerCase();

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { MEASURE_NAMES } from "./measures";
 import { MAX_VALUES, READING_WAYS } from "./readingWays";
 
 /** The instruments a plan asks for. */
@@ -17,31 +18,6 @@ export type InstrumentKind = (typeof INSTRUMENT_KINDS)[number];
 export const MEASURED_UNITS = ["mm", "deg", "turns", "grade", "gauge"] as const;
 export type MeasuredUnit = (typeof MEASURED_UNITS)[number];
 
-/** What is measured: decides what a correction does to the rest. */
-export const MEASURES = [
-  "thickness",
-  "length",
-  "straightness",
-  "diagonals",
-  "position",
-  "diameter",
-  "walls",
-  "walls-far",
-  "angle",
-  "radius",
-  "turns",
-  "pitch",
-  "gap",
-  "roundness",
-  "form",
-  "extent",
-  "legs",
-  "sides",
-  "cover",
-  "mark",
-  "weld",
-] as const;
-
 /** Places on a stretch or a hole that are measured apart. */
 export const PLACES = ["tip", "middle", "base", "near face", "far face"] as const;
 
@@ -56,14 +32,15 @@ export const characteristicSchema = z.strictObject({
   id: z.string().min(1).max(80),
   name: z.string().min(1).max(80),
   kind: z.enum(["size", "match", "evenness", "presence"]),
-  measure: z.enum(MEASURES),
+  /** What is measured: decides what can be done about it. */
+  measure: z.enum(MEASURE_NAMES),
   /** Older plans say nothing and mean millimetres. */
   unit: z.enum(MEASURED_UNITS).default("mm"),
   /** The stretch it belongs to; none for the whole piece. */
   stretch: z.string().max(40).nullable(),
   /** The feature it belongs to, if any. */
   feature: z.string().max(40).optional(),
-  /** What it is measured on, as it is called: the name without which way it is measured. */
+  /** What it is measured on, as it is called within a sentence: the name begins with it. */
   of: z.string().max(80).optional(),
   /** Where on it. */
   place: z.enum(PLACES).optional(),

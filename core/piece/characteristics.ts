@@ -1,9 +1,15 @@
 import { layBar, stretchAt, type LaidBar } from "../bar/bar";
-import { nameOf } from "../bar/named";
+import { nameInText, nameOf } from "../bar/named";
 import type { Prism, Stretch, Transition } from "../bar/schema";
 import { endAreaMm2, endSection, isSameSection } from "../bar/stretch";
 import type { LineMaker } from "../feature/feature";
-import { featureExtent, featureName, kindOf, type Feature } from "../feature/registry";
+import {
+  featureExtent,
+  featureName,
+  featureNameInText,
+  kindOf,
+  type Feature,
+} from "../feature/registry";
 import type { Characteristic } from "../measure/characteristic";
 import { sectionBetween } from "../section/between";
 import { caliperSizesMm, type Point, type Section } from "../section/section";
@@ -69,11 +75,12 @@ export function impliedCharacteristics(piece: Piece, size: FinishedSize): Charac
 function lineMaker(feature: Feature, bar: LaidBar): LineMaker {
   const atMm = "at" in feature ? feature.at : (feature.from + feature.to) / 2;
   const name = featureName(feature);
+  const inText = featureNameInText(feature);
   const stretch = stretchAt(bar, placeOf(feature)).stretch.id;
   return (id, way, line) => ({
     id: `${feature.id}.${id}`,
     name: way === "" ? name : `${name}, ${way}`,
-    of: name,
+    of: inText,
     kind: "size",
     unit: "mm",
     stretch,
@@ -112,8 +119,7 @@ function shoulders(stretches: readonly Stretch[]): Characteristic[] {
     atMm += stretch.length;
     const next = stretches[index + 1];
     if (!next || !isStep(endArea(stretch, "to"), endArea(next, "from"))) return [];
-    const name = `${nameOf(stretch)} shoulder`;
-    const place = { id: "shoulder", name, atMm, weight: 1 };
+    const place = { id: "shoulder", ...named(stretch, "shoulder"), atMm, weight: 1 };
     return [
       {
         ...thickness(stretch, place, atMm, { way: "from end A" }),
@@ -141,7 +147,7 @@ function wholeSize(piece: Piece, bar: LaidBar, bent: FinishedSize | null): Chara
     ...wholeLength(nominal),
     id: `piece.${id}`,
     name: `Overall, ${way}`,
-    of: "Overall",
+    of: "overall",
     measure: "extent",
     atMm: lengthMm,
     whenLight: "ease",
@@ -155,10 +161,20 @@ function wholeSize(piece: Piece, bar: LaidBar, bent: FinishedSize | null): Chara
   ];
 }
 
+/** A stretch whose name says already that it is a tip. */
+const ENDS_IN_TIP = /\b(tip|point|end)$/i;
+
+/** What a place on a stretch is called by itself, and within a sentence. */
+const named = (stretch: Stretch, where = "") => ({
+  name: [nameOf(stretch), where].filter(Boolean).join(" "),
+  inText: [nameInText(stretch), where].filter(Boolean).join(" "),
+});
+
 interface Place {
   id: string;
-  /** What the place is called, before the comma: "Tip", "Tip middle". */
+  /** What the place is called, before the comma: "Tip", "Tip middle"; and within a sentence. */
   name: string;
+  inText: string;
   atMm: number;
   weight: number;
   where?: "tip" | "middle" | "base";
@@ -174,7 +190,7 @@ function thickness(
   const line: Characteristic = {
     id: `${stretch.id}.${id}`,
     name: way === "" ? place.name : `${place.name}, ${way}`,
-    of: place.name,
+    of: place.inText,
     kind: "size",
     measure: "thickness",
     unit: "mm",
@@ -218,7 +234,7 @@ function diagonals(stretch: Stretch, place: Place, sizeMm: number): Characterist
 }
 
 function ofLength(stretch: Stretch, atMm: number): Characteristic {
-  const place = { id: "length", name: nameOf(stretch), atMm, weight: 1 };
+  const place = { id: "length", ...named(stretch), atMm, weight: 1 };
   const line = thickness(stretch, place, stretch.length, { way: "length" });
   line.measure = "length";
   line.instrument = "rule";
@@ -231,14 +247,14 @@ function ofLength(stretch: Stretch, atMm: number): Characteristic {
 
 function wholeLength(lengthMm: number): Characteristic {
   const whole = { id: "piece", kind: "free", volume: 1, length: lengthMm, name: "Whole" } as const;
-  return { ...ofLength(whole, lengthMm), stretch: null };
+  return { ...ofLength(whole, lengthMm), of: "whole", stretch: null };
 }
 
 function straightness(stretch: Stretch, fromMm: number): Characteristic {
   const gapMm = Math.max(MIN_GAP_MM, stretch.length * STRAIGHT_SHARE);
   const place = {
     id: "straight",
-    name: nameOf(stretch),
+    ...named(stretch),
     atMm: fromMm + stretch.length * 0.75,
     weight: 1,
   };
@@ -257,7 +273,7 @@ const isSquare = (section: Section): section is Extract<Section, { size: number 
 function ofPrism(stretch: Prism, fromMm: number): Characteristic[] {
   const place = {
     id: "middle",
-    name: nameOf(stretch),
+    ...named(stretch),
     atMm: fromMm + stretch.length / 2,
     weight: 1,
     where: "middle" as const,
@@ -280,7 +296,7 @@ function ofTransition(
   const tip = tipFirst ? from : to;
   const tipPlace = {
     id: "tip",
-    name: /\b(tip|point|end)$/i.test(nameOf(stretch)) ? nameOf(stretch) : `${nameOf(stretch)} tip`,
+    ...(ENDS_IN_TIP.test(nameOf(stretch)) ? named(stretch) : named(stretch, "tip")),
     atMm: tipFirst ? fromMm : fromMm + length,
     weight: 2,
     where: "tip" as const,
@@ -288,7 +304,7 @@ function ofTransition(
   const middle = sectionBetween(from, to, 0.5);
   const middlePlace = {
     id: "middle",
-    name: `${nameOf(stretch)} middle`,
+    ...named(stretch, "middle"),
     atMm: fromMm + length / 2,
     weight: 1,
     where: "middle" as const,
@@ -296,7 +312,7 @@ function ofTransition(
   const base = tipFirst ? to : from;
   const basePlace = {
     id: "base",
-    name: `${nameOf(stretch)} base`,
+    ...named(stretch, "base"),
     atMm: tipFirst ? fromMm + length : fromMm,
     weight: 1,
     where: "base" as const,
@@ -324,7 +340,7 @@ function isOwnSize(base: Section, next: Stretch | undefined, nextBegins: boolean
 /** Thickness at stations along the taper, and how far the farthest lies off one straight line. */
 function sides(stretch: Transition, middlePlace: Place, middle: Section): Characteristic {
   const [sizeMm] = caliperSizesMm(middle);
-  const place = { ...middlePlace, id: "sides", name: nameOf(stretch) };
+  const place = { ...middlePlace, id: "sides", ...named(stretch) };
   return {
     ...thickness(stretch, place, 0, { way: `sides, at ${STATIONS} stations` }),
     kind: "evenness",

@@ -39,8 +39,7 @@ export function armsThroughOneAnother(bar: Bar): Warning[] {
       const met = whereThrough(arms[first]!.runs, arms[second]!.runs, laid.lengthMm);
       if (!met) continue;
       const curved = curvesBetween(placed, met.one.b.sMm, met.other.a.sMm);
-      const atMm = (met.one.a.sMm + met.one.b.sMm) / 2;
-      return curved ? [{ code: "arms-collide", ...curved, atMm }] : [];
+      return curved ? [{ code: "arms-collide", ...curved, atMm: met.atMm }] : [];
     }
   return [];
 }
@@ -87,7 +86,10 @@ function areApart(one: Arm, other: Arm): boolean {
 
 function whereThrough(ones: readonly Run[], others: readonly Run[], lengthMm: number) {
   for (const one of ones)
-    for (const other of others) if (isThrough(one, other, lengthMm)) return { one, other };
+    for (const other of others) {
+      const atMm = throughAtMm(one, other, lengthMm);
+      if (atMm !== null) return { one, other, atMm };
+    }
   return null;
 }
 
@@ -112,21 +114,38 @@ function runsOf(stations: readonly CentreStation[], placed: readonly PlacedCurve
 /** Steps shorter than this only mark a boundary, mm. */
 const HAIR_MM = 1e-3;
 
-function isThrough(one: Run, other: Run, lengthMm: number): boolean {
+/** Where along the bar from end A a run goes through another, mm; null where it doesn't. */
+function throughAtMm(one: Run, other: Run, lengthMm: number): number | null {
   const thicknessMm = Math.min(one.a.thicknessMm, other.a.thicknessMm);
   const endMm = thicknessMm * END_THICKNESSES;
   // Neighbours along the bar are always near.
-  if (other.a.sMm - one.b.sMm < endMm) return false;
-  if (one.a.sMm < endMm || other.b.sMm > lengthMm - endMm) return false;
+  if (other.a.sMm - one.b.sMm < endMm) return null;
   const limitMm = thicknessMm * THROUGH_SHARE;
   for (const axis of [0, 1, 2] as const) {
     const gapMm = Math.max(
       Math.min(other.a.at[axis], other.b.at[axis]) - Math.max(one.a.at[axis], one.b.at[axis]),
       Math.min(one.a.at[axis], one.b.at[axis]) - Math.max(other.a.at[axis], other.b.at[axis]),
     );
-    if (gapMm >= limitMm) return false;
+    if (gapMm >= limitMm) return null;
   }
-  return distanceSegments([one.a.at, one.b.at], [other.a.at, other.b.at]) < limitMm;
+  const first = partBetween(one, endMm, lengthMm - endMm);
+  const second = partBetween(other, endMm, lengthMm - endMm);
+  if (!first || !second) return null;
+  const { distanceMm, share } = closestPoints(first, second);
+  if (distanceMm >= limitMm) return null;
+  const fromMm = Math.max(one.a.sMm, endMm);
+  return fromMm + (Math.min(one.b.sMm, lengthMm - endMm) - fromMm) * share;
+}
+
+/** The part of a run between two places along the bar, mm from end A; null where there is none. */
+function partBetween({ a, b }: Run, fromMm: number, toMm: number): Segment | null {
+  if (b.sMm <= fromMm || a.sMm >= toMm) return null;
+  const at = (sMm: number): Vector => {
+    const share = clamp((sMm - a.sMm) / (b.sMm - a.sMm));
+    const along = (axis: 0 | 1 | 2) => a.at[axis] + (b.at[axis] - a.at[axis]) * share;
+    return [along(0), along(1), along(2)];
+  };
+  return [at(fromMm), at(toMm)];
 }
 
 interface PlacedCurve {
@@ -148,10 +167,13 @@ const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] *
 const clamp = (value: number) => Math.min(1, Math.max(0, value));
 
 /**
- * Least distance between two segments in space, mm: the closest points of the two
- * lines, each kept on its segment (C. Ericson, Real-Time Collision Detection, 2005, 5.1.9).
+ * Least distance between two segments in space, mm, and how far along the first it is
+ * (0 to 1): the closest points of the two lines, each kept on its segment
+ * (C. Ericson, Real-Time Collision Detection, 2005, 5.1.9).
+ *
+ * @example closestPoints([[0, 0, 0], [10, 0, 0]], [[5, 3, -1], [5, 3, 1]]) → { distanceMm: 3, share: 0.5 }
  */
-export function distanceSegments([p, p2]: Segment, [q, q2]: Segment): number {
+export function closestPoints([p, p2]: Segment, [q, q2]: Segment) {
   const [d1, d2, r] = [minus(p2, p), minus(q2, q), minus(p, q)];
   const [a, e, f] = [dot(d1, d1), dot(d2, d2), dot(d2, r)];
   const c = dot(d1, r);
@@ -168,5 +190,5 @@ export function distanceSegments([p, p2]: Segment, [q, q2]: Segment): number {
     r[1] + d1[1] * s - d2[1] * t,
     r[2] + d1[2] * s - d2[2] * t,
   ];
-  return Math.sqrt(dot(between, between));
+  return { distanceMm: Math.sqrt(dot(between, between)), share: s };
 }

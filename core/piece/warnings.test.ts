@@ -13,6 +13,30 @@ const upset = (section: string, length: number) =>
       { id: "bar", kind: "prism", section: "12 square", length: 100 },
     ],
   });
+/** A square turned round upon itself: its last side crosses the first where it is long enough. */
+const loop = (lengthMm: number) =>
+  barWith(
+    lengthMm,
+    ...[150, 200, 250].map((at, index) => ({
+      ...{ id: `corner-${index}`, kind: "bend", at, angle: 90, insideRadius: 6 },
+    })),
+  );
+/** An eye for a 16 mm pin in a bar of 25 by 12, drawn so wide. */
+const drifted = (width: string) =>
+  pieceOf({
+    stock: "25 by 12",
+    stretches: [
+      { id: "shank", kind: "prism", section: "25 by 12", length: 120 },
+      { id: "eye", kind: "prism", section: width, length: 54, technique: "slot-drift" },
+    ],
+    features: [hole({ at: 147, diameter: 16, method: "slot-drift", slotLength: 20, slotWidth: 4 })],
+  });
+const folded = (to: number) =>
+  barWith(
+    400,
+    { id: "bight", kind: "fold", at: 200, insideRadius: 6 },
+    { id: "rope", kind: "wrap", from: 40, to, turns: 2, hand: "right" },
+  );
 const round = Math.PI * 72;
 
 /** Just over and just under what each warning is about. Limits: common practice, no source; see the constants. */
@@ -125,7 +149,34 @@ const EDGES: [code: string, over: Piece, under: Piece][] = [
       finishedLength: 160,
     }),
   ],
+  ["wrap-over-fold", folded(201), folded(199)],
+  // Beside the end itself, a thickness and a half of bar is left out: it only butts there.
+  ["arms-collide", loop(315), loop(310)],
+  // Two hundredths of the 36.1 it swells to are left to the drawing: 35.4.
+  ["eye-swells", drifted("35.3 by 12"), drifted("35.5 by 12")],
+  [
+    "twist-unseen",
+    pieceOf({
+      stock: "12 round",
+      stretches: [{ id: "bar", kind: "prism", section: "12 round", length: 200 }],
+      features: [{ id: "twist", kind: "twist", from: 20, to: 180, turns: 1, hand: "right" }],
+    }),
+    barWith(200, { id: "twist", kind: "twist", from: 20, to: 180, turns: 1, hand: "right" }),
+  ],
+  [
+    "short-to-hold",
+    barWith(119, { id: "heel", kind: "bend", at: 60, angle: 90, insideRadius: 10 }),
+    barWith(120, { id: "heel", kind: "bend", at: 60, angle: 90, insideRadius: 10 }),
+  ],
 ];
+
+test("a bar that crosses itself says where along it", () => {
+  const [warning] = planPiece(loop(400)).warnings;
+  // Each arc is 6π of bar and reaches 12 to its corner: corners lie at 150 − 3π + 12 = 152.6 and
+  // 50 − 6π + 24 = 55.2 apart, so that the last side comes down on the first at 97.4.
+  expect(warning).toMatchObject({ code: "arms-collide" });
+  expect((warning as { atMm: number }).atMm).toBeCloseTo(97.4, 1);
+});
 
 test.each(EDGES)("%s: just over it warns, just under it doesn't", (code, over, under) => {
   expect(codesOf(over)).toContain(code);

@@ -7,6 +7,13 @@ const STRICT = { disallowComments: true, allowTrailingComma: false, allowEmptyCo
 const DEEPEST = 64;
 
 /**
+ * A file's text without the byte-order mark some editors put before it.
+ *
+ * @example withoutByteOrderMark("\uFEFF{}") → "{}"
+ */
+export const withoutByteOrderMark = (text: string): string => text.replace(/^\uFEFF/, "");
+
+/**
  * Reads a file's text as JSON, and nothing but JSON. Refuses what is too large,
  * nested too deep or malformed, with the place.
  *
@@ -18,9 +25,10 @@ export function readStrictJson(text: string, maxBytes: number): Result<unknown> 
   if (isDeeperThan(text, DEEPEST))
     return refused(wordsForProblem({ code: "file-too-deep", deepest: DEEPEST }));
   const faults: ParseError[] = [];
-  const value: unknown = parse(text, faults, STRICT);
+  const json = withoutByteOrderMark(text);
+  const value: unknown = parse(json, faults, STRICT);
   if (!faults[0]) return { ok: true, value };
-  const before = text.slice(0, faults[0].offset).split("\n");
+  const before = json.slice(0, faults[0].offset).split("\n");
   const place = { line: before.length, column: before.at(-1)!.length + 1 };
   return refused(wordsForProblem({ code: "file-not-json", ...place }));
 }

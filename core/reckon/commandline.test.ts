@@ -24,6 +24,12 @@ describe("as a process", () => {
     expect(done).toMatchObject({ status: 2, stdout: "" });
     expect(JSON.parse(done.stderr)).toMatchObject({ error: { path: "" } });
   });
+
+  test("a reader that closes early is no error", () => {
+    const piped = `"${process.execPath}" --import tsx scripts/reckon.ts list | true`;
+    const { status, stderr } = spawnSync("sh", ["-c", piped], { encoding: "utf8" });
+    expect([status, stderr]).toEqual([0, ""]);
+  });
 });
 
 test("the input may come as an argument", () => {
@@ -31,6 +37,11 @@ test("the input may come as an argument", () => {
   const { output, error, exitCode } = answerLine(["taper", input], noInput);
   expect([exitCode, error]).toEqual([0, ""]);
   expect(JSON.parse(output)).toEqual({ stockLengthMm: 30, volumeMm3: 4320 });
+});
+
+test("a byte-order mark before the input is passed over", () => {
+  const { output } = answerLine(["length"], () => '\uFEFF{"text":"5/8 in"}');
+  expect(JSON.parse(output)).toMatchObject({ mm: 15.875 });
 });
 
 test.each([

@@ -1,4 +1,5 @@
 import type { Complaint } from "../problem/problem";
+import { withoutByteOrderMark } from "../problem/strictJson";
 import { describeReckoners, reckon } from "./registry";
 
 /** What a command line answers: one JSON object, on standard output, or on standard error with exit code 2. */
@@ -30,7 +31,7 @@ export function answerLine(
   if (name === "list") return answered({ reckoners: describeReckoners() }, 2);
   let input: unknown;
   try {
-    input = JSON.parse(argument ?? readInput());
+    input = JSON.parse(withoutByteOrderMark(argument ?? readInput()));
   } catch {
     return refused({
       message: `The input isn't JSON. Accepted: one JSON object, such as '{"text":"5/8 in"}'.`,

@@ -1,4 +1,6 @@
 import type { Characteristic, MeasuredUnit } from "../measure/characteristic";
+import { MEASURES } from "../measure/measures";
+import { lineInText, placeInText } from "../measure/lineName";
 import { lozengeOf, type Lozenge } from "../measure/fits";
 import { defectKind } from "../trade/defects";
 import type { Judgement } from "./judge";
@@ -78,24 +80,25 @@ export function adviseNextHeat(
   const foretold = new Set(thinning.flatMap(({ effect }) => (effect ? [effect.name] : [])));
   return [
     ...adviseRemedies(left, true, squaring.length > 0),
-    ...squaring.map(({ judgement }) => ({
+    ...squaring.map(({ characteristic, judgement }) => ({
       code: "square-up" as const,
-      name: judgement.name,
+      name: placeInText(characteristic),
       differenceMm: judgement.value,
       lozenge: judgement.values?.length === 2 ? lozengeOf(...(judgement.values as Pair)) : null,
     })),
     ...thinning,
     ...of("length").flatMap((line) => adviseLength(line, foretold)),
     ...wrong
-      .filter(({ characteristic }) => !OF_STRETCHES.has(characteristic.measure))
+      // What stretches are judged by is said above; features in the plan's order, since one doesn't undo another.
+      .filter(({ characteristic }) => !MEASURES[characteristic.measure].ofStretch)
       .map(adviseFeature),
     ...adviseRemedies(left, false, false),
     ...tries.flatMap(({ question, works }) =>
       works ? [] : [{ code: "make-work" as const, question }],
     ),
-    ...of("straightness").map(({ judgement }) => ({
+    ...of("straightness").map(({ characteristic, judgement }) => ({
       code: "straighten" as const,
-      name: judgement.name,
+      name: placeInText(characteristic),
       gapMm: judgement.value,
     })),
   ];
@@ -130,7 +133,7 @@ function adviseThinning(wrong: Line[], all: Line[], plan: readonly Characteristi
     const first = lines[0]!;
     return {
       code: "bring-down",
-      name: first.characteristic.name.split(",")[0]!,
+      name: placeInText(first.characteristic),
       fromMm: lines.map(({ judgement }) => judgement.value),
       toMm: first.characteristic.nominal,
       effect: lengthEffect(lines, all, plan),
@@ -152,7 +155,8 @@ function lengthEffect(
   const nowMm = lines.reduce((sum, { judgement }) => sum + judgement.value, 0) / lines.length;
   const factor = lengthFactor(lines[0]!.characteristic, nowMm, nominal, plan);
   if (factor === null) return null;
-  const { value, lower, upper, name } = length.judgement;
+  const { value, lower, upper } = length.judgement;
+  const name = placeInText(length.characteristic);
   const toMm = value * factor;
   const state = toMm < lower ? "short" : toMm > upper ? "long" : "on-size";
   return { name, fromMm: value, toMm, lower, upper, state };
@@ -160,7 +164,7 @@ function lengthEffect(
 
 /** How much longer the stretch gets when a thickness in it goes from now to its nominal. */
 function lengthFactor(
-  { stretch, id }: Characteristic,
+  { stretch, place }: Characteristic,
   nowMm: number,
   nominal: number,
   plan: readonly Characteristic[],
@@ -168,9 +172,9 @@ function lengthFactor(
   const inStretch = plan.filter(
     (other) => other.stretch === stretch && other.measure === "thickness",
   );
-  const middle = inStretch.find((other) => other.id.includes(".middle"));
-  const tip = inStretch.find((other) => other.id.includes(".tip"));
-  if (!id.includes(".tip")) return tip || nominal <= 0 ? null : nowMm / nominal;
+  const middle = inStretch.find((other) => other.place === "middle");
+  const tip = inStretch.find((other) => other.place === "tip");
+  if (place !== "tip") return tip || nominal <= 0 ? null : nowMm / nominal;
   if (!middle || !tip) return null;
   // Linear sides: the base is as far from the middle as the tip is.
   const baseMm = 2 * middle.nominal - tip.nominal;
@@ -178,27 +182,24 @@ function lengthFactor(
   return holds(nowMm) / holds(nominal);
 }
 
-/** What stretches are judged by; all else is of features, whose order is the plan's, since one doesn't undo another. */
-const OF_STRETCHES = new Set<Characteristic["measure"]>([
-  "thickness",
-  "length",
-  "straightness",
-  "diagonals",
-]);
-
 function adviseFeature({ characteristic, judgement }: Line): Advice {
-  const { name, value, nominal, unit, state } = judgement;
-  if (unit === "grade") return { code: "do-again", name };
-  if (unit === "gauge") return { code: "fit-pin", name };
-  if (characteristic.kind === "evenness")
-    return { code: "even-out", measure: characteristic.measure, name, off: value };
-  if (characteristic.kind !== "size") return { code: "make-alike", name, off: value };
+  const { value, nominal, unit, state } = judgement;
+  const { measure, kind } = characteristic;
+  const place = placeInText(characteristic);
+  if (unit === "grade") return { code: "do-again", name: judgement.name };
+  if (unit === "gauge") return { code: "fit-pin", name: place };
+  if (kind === "evenness") return { code: "even-out", measure, name: place, off: value };
+  if (kind !== "size") return { code: "make-alike", name: place, off: value };
   const code = state === "heavy" ? "work-on" : "ease-back";
-  return { code, name, unit, from: value, to: nominal };
+  return { code, name: lineInText(characteristic), unit, from: value, to: nominal };
 }
 
-function adviseLength({ judgement }: Line, foretold: ReadonlySet<string>): Advice[] {
-  const { name, value, nominal, state } = judgement;
+function adviseLength(
+  { characteristic, judgement }: Line,
+  foretold: ReadonlySet<string>,
+): Advice[] {
+  const { value, nominal, state } = judgement;
+  const name = placeInText(characteristic);
   // Thinning already says what the length will come to.
   if (foretold.has(name)) return [];
   const code = state === "heavy" ? "draw-on" : "trim";

@@ -93,10 +93,8 @@ describe("the verdict", () => {
     const short = judge(record({ "taper.length": [84] }));
     const long = judge(record({ "piece.length": [262] }));
     expect(short.outcome).toBe("another-heat");
-    expect(short.advice).toEqual([
-      { code: "draw-on", name: "Taper, length", fromMm: 84, toMm: 90 },
-    ]);
-    expect(long.advice).toEqual([{ code: "trim", name: "Whole, length", fromMm: 262, toMm: 250 }]);
+    expect(short.advice).toEqual([{ code: "draw-on", name: "taper", fromMm: 84, toMm: 90 }]);
+    expect(long.advice).toEqual([{ code: "trim", name: "whole", fromMm: 262, toMm: 250 }]);
   });
 
   test("a reading at the limit is too close to call, and decides nothing", () => {

@@ -16,7 +16,14 @@ const sheetOf = (input: object): Sheet => {
 };
 
 /** A bar longer than any is refused. */
-const canBePlanned = (piece: Piece): boolean => reckon("stages", { piece }).ok;
+const canBePlanned = (piece: Piece): boolean => {
+  try {
+    planPiece(piece);
+    return true;
+  } catch {
+    return false;
+  }
+};
 
 /** Bent so, a bar has no overall size to speak of: the plan says so already. */
 const UNBENDABLE = new Set(["too-little-bar", "features-overlap", "arms-collide", "ring-closes"]);

@@ -412,7 +412,7 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
   }),
   exercise("slot-drift", 3, "Belaying-pin eye", {
     stock: "25 by 12",
-    stretches: [bar("shank", "25 by 12", 120), bar("eye", "30 by 12", 54, "slot-drift")],
+    stretches: [bar("shank", "25 by 12", 120), bar("eye", "36 by 12", 54, "slot-drift")],
     features: [
       {
         id: "hole",
@@ -604,6 +604,10 @@ export const DRAFT_EXERCISES: readonly DemoExercise[] = [
       { id: "end-hole", kind: "hole", at: 9, diameter: 8, method: "punch" },
       { id: "wide-hole", kind: "hole", at: 60, diameter: 15, method: "punch" },
       { id: "too-wide", kind: "hole", at: 100, diameter: 20, method: "punch" },
+      {
+        ...{ id: "narrow-eye", kind: "hole", at: 130, diameter: 8, method: "slot-drift" },
+        ...{ slotLength: 10, slotWidth: 2 },
+      },
       { id: "first-bend", kind: "bend", at: 62, angle: 90, insideRadius: 8 },
       { id: "second-bend", kind: "bend", at: 74, angle: 90, insideRadius: 8 },
     ],
@@ -642,6 +646,8 @@ export const DRAFT_EXERCISES: readonly DemoExercise[] = [
         finishedLength: 88,
       },
       { id: "second-rope", kind: "wrap", from: 120, to: 160, turns: 9, hand: "right" },
+      { id: "lost-twist", kind: "twist", from: 165, to: 180, turns: 1, hand: "right" },
+      { id: "lost-rope", kind: "wrap", from: 205, to: 230, turns: 1, hand: "right" },
       {
         id: "open-scroll",
         kind: "scroll",
@@ -653,5 +659,13 @@ export const DRAFT_EXERCISES: readonly DemoExercise[] = [
       },
     ],
     budget: [5, 30],
+  }),
+  exercise("bend", 2, "Line guide that runs through itself", {
+    stock: "8 round",
+    stretches: [bar("rod", "8 round", 240, "bend")],
+    features: [100, 140, 180].map((at, index) => ({
+      ...{ id: `corner-${index + 1}`, kind: "bend", at, angle: 90, insideRadius: 5 },
+    })),
+    budget: [4, 25],
   }),
 ];

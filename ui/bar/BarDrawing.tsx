@@ -7,7 +7,7 @@ import {
 } from "@/core/piece/outline";
 import type { Piece } from "@/core/piece/piece";
 import type { Plan } from "@/core/piece/plan";
-import { nameOf } from "@/core/bar/named";
+import { nameInText } from "@/core/bar/named";
 import { printBothUnits, printMmRounded } from "@/core/units/print";
 import type { LengthUnit } from "@/core/units/length";
 import { DimensionLine } from "./DimensionLine";
@@ -210,7 +210,7 @@ function Cuts({ frame, piece, topPx }: { frame: BarFrame; piece: Piece; topPx: n
           scale={frame.scale}
           x={Math.min(positions[index]!, frame.widthPx - 120)}
           y={middle}
-          label={nameOf(piece.stretches.find((stretch) => stretch.id === id)!).toLowerCase()}
+          label={nameInText(piece.stretches.find((stretch) => stretch.id === id)!)}
         />
       ))}
     </g>

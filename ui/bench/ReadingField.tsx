@@ -2,6 +2,7 @@
 
 import { useEffect, useId, useRef, useState, type KeyboardEvent, type RefObject } from "react";
 import type { Characteristic, MeasuredUnit } from "@/core/measure/characteristic";
+import { placeInText } from "@/core/measure/lineName";
 import { readEntry, type ReadingEntry } from "@/core/measure/reading";
 import { valuesTaken } from "@/core/measure/ways";
 import type { LengthUnit } from "@/core/units/length";
@@ -177,9 +178,10 @@ interface Entered {
 /** What a reading is expected to be near, so that a slip of the keys is asked back. */
 function expected(characteristic: Characteristic, taken: readonly Entered[]) {
   const { name, nominal, measure, readings, unit: measured, tolerance } = characteristic;
-  if (readings === "one") return { nominal, name, scaleMm: tolerance.sizeMm, measured };
+  const of = placeInText(characteristic);
+  if (readings === "one") return { nominal, name, of, scaleMm: tolerance.sizeMm, measured };
   const first = measure === "diagonals" ? tolerance.sizeMm * Math.SQRT2 : tolerance.sizeMm;
-  return { nominal: taken[0]?.value ?? first, name };
+  return { nominal: taken[0]?.value ?? first, name, of };
 }
 
 export function JudgementWords({ preview }: { preview: Judgement | null }) {

@@ -4,7 +4,7 @@ import { Command } from "cmdk";
 import { useId, useState } from "react";
 import { layBar } from "@/core/bar/bar";
 import { addFeature, insertStretch } from "@/core/piece/edit";
-import { nameOf } from "@/core/bar/named";
+import { nameInText } from "@/core/bar/named";
 import { SheetDialog } from "../kit/Sheet";
 import type { Bar } from "./bars";
 import { startFeature, startStretch, STARTERS, turnedRound, type Starter } from "./starters";
@@ -61,7 +61,7 @@ function Choices({ bar, on, onOpenChange, onAdd }: AddMenuProps) {
         <option value="end-a">at end A</option>
         {bar.stretches.map((stretch) => (
           <option key={stretch.id} value={`on:${stretch.id}`}>
-            on {nameOf(stretch).toLowerCase()}; a stretch goes after it
+            on {nameInText(stretch)}; a stretch goes after it
           </option>
         ))}
         <option value="end-b">at end B</option>

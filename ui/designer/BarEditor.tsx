@@ -3,7 +3,7 @@
 import { freeId } from "@/core/piece/edit";
 import { nameSchema } from "@/core/bar/schema";
 import { MAIN_PART, type Join, type Part, type Piece } from "@/core/piece/piece";
-import { nameOf } from "@/core/bar/named";
+import { nameInText, nameOf } from "@/core/bar/named";
 import type { LengthUnit } from "@/core/units/length";
 import type { Bar } from "./bars";
 import { ChoiceField, LengthField, NumberField, SectionField } from "./fields";
@@ -185,7 +185,7 @@ function Joins({
           <ChoiceField
             label="of the first bar and"
             value={join.parts.at(-1)!}
-            choices={[...parts.map((part) => [part.id, nameOf(part).toLowerCase()] as const)]}
+            choices={[...parts.map((part) => [part.id, nameInText(part)] as const)]}
             onTake={(id) => put(join.id, { parts: [MAIN_PART, id] })}
           />
           <LengthField

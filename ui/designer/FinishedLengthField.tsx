@@ -5,7 +5,7 @@ import { complain } from "@/core/problem/complain";
 import { Refusal } from "@/core/problem/problem";
 import { finishedSizeMm } from "@/core/piece/finish";
 import type { Piece } from "@/core/piece/piece";
-import { nameOf } from "@/core/bar/named";
+import { nameInText } from "@/core/bar/named";
 import { pieceOfFinishedLength } from "@/core/shelf/offcut";
 import type { LengthUnit } from "@/core/units/length";
 import { lengthSchema } from "@/core/units/schema";
@@ -66,7 +66,7 @@ export function FinishedLengthField({ piece, unit, onChange }: FinishedLengthPro
         >
           {piece.stretches.map((stretch) => (
             <option key={stretch.id} value={stretch.id}>
-              {nameOf(stretch).toLowerCase()}
+              {nameInText(stretch)}
             </option>
           ))}
         </select>

@@ -8,7 +8,7 @@ import type { SurfaceMarks } from "@/core/feature/surface";
 import { extentsOf, finishBar } from "@/core/piece/finish";
 import type { Elevation } from "@/core/piece/outline";
 import type { Feature } from "@/core/piece/piece";
-import { nameOf } from "@/core/bar/named";
+import { nameInText } from "@/core/bar/named";
 import { caliperSizesMm } from "@/core/section/section";
 import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits } from "@/core/units/print";
@@ -163,7 +163,7 @@ export function ForgedCanvas({
       ))}
       {laid.stretches.map(({ stretch, toMm }, index) => {
         const last = index === laid.stretches.length - 1;
-        const name = last ? "End B" : `End of ${nameOf(stretch).toLowerCase()}`;
+        const name = last ? "End B" : `End of ${nameInText(stretch)}`;
         return (
           <g
             key={stretch.id}

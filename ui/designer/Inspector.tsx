@@ -11,7 +11,7 @@ import {
 } from "@/core/piece/edit";
 import { featureName } from "@/core/feature/registry";
 import type { Feature, Stretch } from "@/core/piece/piece";
-import { nameOf } from "@/core/bar/named";
+import { nameInText, nameOf } from "@/core/bar/named";
 import type { Section } from "@/core/section/section";
 import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
 import type { LengthUnit } from "@/core/units/length";
@@ -59,7 +59,7 @@ export const Inspector = memo(function Inspector({
       <Strip
         key={feature.id}
         title={featureName(feature)}
-        on={nameOf(stretchAt(layBar(bar.stretches), placeOf(feature)).stretch).toLowerCase()}
+        on={nameInText(stretchAt(layBar(bar.stretches), placeOf(feature)).stretch)}
         onRemove={() => onChange((now) => removeFeature(now, feature.id))}
       >
         <FeatureFields

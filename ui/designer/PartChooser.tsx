@@ -1,5 +1,5 @@
 import { MAIN_PART } from "@/core/piece/piece";
-import { nameOf } from "@/core/bar/named";
+import { nameInText } from "@/core/bar/named";
 
 /** Which of the piece's bars is worked on, and one more. */
 export function PartChooser({
@@ -25,7 +25,7 @@ export function PartChooser({
           <option value={MAIN_PART}>the first bar</option>
           {parts.map((one) => (
             <option key={one.id} value={one.id}>
-              {nameOf(one).toLowerCase()}
+              {nameInText(one)}
             </option>
           ))}
         </select>

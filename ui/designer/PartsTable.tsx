@@ -1,8 +1,8 @@
 import { memo } from "react";
-import { featureName, kindOf } from "@/core/feature/registry";
+import { featureNameInText, kindOf } from "@/core/feature/registry";
 import type { Feature, Stretch } from "@/core/piece/piece";
 import type { PlannedStretch } from "@/core/piece/plan";
-import { nameOf } from "@/core/bar/named";
+import { nameInText } from "@/core/bar/named";
 import { printSection } from "@/core/section/spoken";
 import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
 import type { LengthUnit } from "@/core/units/length";
@@ -41,7 +41,7 @@ export const PartsTable = memo(function PartsTable({
       const { feature } = item;
       return [
         <span key="name" className="pl-5">
-          {featureName(feature).toLowerCase()}
+          {featureNameInText(feature)}
         </span>,
         featureInWords(feature, unit),
         "from" in feature ? own(feature.to - feature.from) : "",
@@ -52,7 +52,7 @@ export const PartsTable = memo(function PartsTable({
     }
     const { stretch } = item;
     return [
-      nameOf(stretch).toLowerCase(),
+      nameInText(stretch),
       stretchInWords(stretch, unit),
       own(stretch.length),
       ownOr(takesMm(stretch.id)),

@@ -1,6 +1,6 @@
 import { tellingSections } from "@/core/piece/outline";
 import type { Piece } from "@/core/piece/piece";
-import { nameOf } from "@/core/bar/named";
+import { nameInText } from "@/core/bar/named";
 import { caliperSizesMm } from "@/core/section/section";
 import { printSection } from "@/core/section/spoken";
 import type { LengthUnit } from "@/core/units/length";
@@ -31,8 +31,7 @@ export function SectionRow({
             <svg width={width} height={height} aria-hidden="true">
               <SectionCut section={section} scale={scale} x={width / 2} y={height / 2} label="" />
             </svg>
-            {nameOf(stretches.find((one) => one.id === id)!).toLowerCase()},{" "}
-            {printSection(section, unit)}
+            {nameInText(stretches.find((one) => one.id === id)!)}, {printSection(section, unit)}
           </li>
         );
       })}

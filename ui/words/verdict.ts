@@ -1,4 +1,5 @@
-import type { Characteristic, MeasuredUnit } from "@/core/measure/characteristic";
+import type { MeasuredUnit } from "@/core/measure/characteristic";
+import { MEASURES } from "@/core/measure/measures";
 import type { Lozenge } from "@/core/measure/fits";
 import { printCaliper, printMeasured } from "@/core/units/print";
 import type { LengthUnit } from "@/core/units/length";
@@ -58,43 +59,43 @@ export function adviceInWords(advice: Advice, unit: LengthUnit): AdviceWords {
       return { head: `${advice.kind}.`, why: advice.remedy };
     case "square-up":
       return {
-        head: `Square it up. ${place(advice.name)} has gone ${size(advice.differenceMm)} diamond.`,
+        head: `Square it up. ${capital(advice.name)} has gone ${size(advice.differenceMm)} diamond.`,
         why: `Stand it on the long diagonal, at orange, before any more drawing.${squaredInWords(advice.lozenge, size)}`,
       };
     case "bring-down":
       return {
-        head: `Bring ${place(advice.name).toLowerCase()} from ${[...new Set(advice.fromMm.map(size))].join(" and ")} to ${size(advice.toMm)}.`,
+        head: `Bring ${advice.name} from ${[...new Set(advice.fromMm.map(size))].join(" and ")} to ${size(advice.toMm)}.`,
         why: advice.effect ? effectInWords(advice.effect, size) : "It will get a little longer.",
       };
     case "draw-on":
       return {
-        head: `Draw ${place(advice.name).toLowerCase()} on, from ${size(advice.fromMm)} to ${size(advice.toMm)} long.`,
+        head: `Draw ${advice.name} on, from ${size(advice.fromMm)} to ${size(advice.toMm)} long.`,
         why: "It thins as it grows: watch the sizes that are on now.",
       };
     case "trim":
       return {
-        head: `Trim ${place(advice.name).toLowerCase()} from ${size(advice.fromMm)} to ${size(advice.toMm)}.`,
+        head: `Trim ${advice.name} from ${size(advice.fromMm)} to ${size(advice.toMm)}.`,
         why: "Say on the record that it was trimmed.",
       };
     case "work-on":
       return {
-        head: `Take ${advice.name.toLowerCase()} on, from ${printMeasured(advice.from, advice.unit, unit)} to ${printMeasured(advice.to, advice.unit, unit)}.`,
+        head: `Take ${advice.name} on, from ${printMeasured(advice.from, advice.unit, unit)} to ${printMeasured(advice.to, advice.unit, unit)}.`,
         why: "There is metal enough: a little at a time, and measure again.",
       };
     case "ease-back":
       return {
-        head: `Ease ${advice.name.toLowerCase()} back, from ${printMeasured(advice.from, advice.unit, unit)} to ${printMeasured(advice.to, advice.unit, unit)}.`,
+        head: `Ease ${advice.name} back, from ${printMeasured(advice.from, advice.unit, unit)} to ${printMeasured(advice.to, advice.unit, unit)}.`,
         why: "At an even heat; it costs a heat and marks, not the piece.",
       };
     case "make-alike":
       return {
-        head: `${place(advice.name)}: ${size(advice.off)} apart.`,
+        head: `${capital(advice.name)}: ${size(advice.off)} apart.`,
         why: "Bring the one to the other before anything else is done there.",
       };
     case "even-out":
       return {
-        head: `${place(advice.name)}: ${size(advice.off)} between the most and the least.`,
-        why: EVENING[advice.measure] ?? "Bring it to one measure all along.",
+        head: `${capital(advice.name)}: ${size(advice.off)} between the most and the least.`,
+        why: MEASURES[advice.measure].evenOut,
       };
     case "do-again":
       return {
@@ -103,7 +104,7 @@ export function adviceInWords(advice: Advice, unit: LengthUnit): AdviceWords {
       };
     case "fit-pin":
       return {
-        head: `${place(advice.name)}: fit it to its pin.`,
+        head: `${capital(advice.name)}: fit it to its pin.`,
         why: "Drift a little at a time, dress the face after every drifting, and try again.",
       };
     case "make-work":
@@ -125,17 +126,10 @@ const squaredInWords = (lozenge: Lozenge | null, size: (mm: number) => string) =
     ? ` Its corners are ${lozenge.offSquareDeg.toFixed(0)}° off; squared, it will be ${size(lozenge.side)} a side.`
     : "";
 
-/** How unevenness of a kind is taken out (common practice, no source). */
-const EVENING: Partial<Record<Characteristic["measure"], string>> = {
-  pitch: "Cool the turns that lead, heat those that lag, and twist on.",
-  sides: "Work the high stations only, turning a true quarter, until one line runs through.",
-  roundness: "Set it on the horn where it stands proud, at an even heat.",
-};
-
-const place = (name: string) => name.split(",")[0]!;
+const capital = (name: string) => name.charAt(0).toUpperCase() + name.slice(1);
 
 function effectInWords(effect: LengthEffect, size: (mm: number) => string): string {
-  const grows = `${effect.name.split(",")[0]} grows from ${size(effect.fromMm)} to about ${size(effect.toMm)} long; limits ${size(effect.lower)} to ${size(effect.upper)}.`;
+  const grows = `${capital(effect.name)} grows from ${size(effect.fromMm)} to about ${size(effect.toMm)} long; limits ${size(effect.lower)} to ${size(effect.upper)}.`;
   if (effect.state === "on-size") return `${grows} It ends on size.`;
   return effect.state === "short" ? `${grows} It still ends short.` : `${grows} Then trim it.`;
 }
