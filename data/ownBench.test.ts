@@ -284,19 +284,34 @@ test("what a scale and a pyrometer sent is kept in its order, once, until the pi
 
 test("stages are checked at the anvil: the latest word is in force, one that isn't there is refused", async () => {
   const { pieceId } = await startFid(database, ours);
-  const check = (stage: number, holds: boolean) => ({
-    checkId: newId(),
-    pieceId,
-    stage,
-    holds,
+  const check = (
+    stage: number,
+    holds: boolean,
+    readings: { line: string; value: number }[] = [],
+  ) => ({
+    ...{ checkId: newId(), pieceId, stage, holds, readings },
     checkedAt: NOW,
   });
   const first = check(0, false);
   await actOk(database, ours.learner, "check-stage", first);
   await actOk(database, ours.learner, "check-stage", first);
-  await actOk(database, ours.instructor, "check-stage", check(0, true));
+  const before = await findBenchPiece(database, ours.instructor, pieceId);
+  const line = before.stages[0]!.lines[0]!.id;
+  const measured = check(0, true, [{ line, value: 191.5 }]);
+  await actOk(database, ours.instructor, "check-stage", measured);
+  await actOk(database, ours.instructor, "check-stage", measured);
   const { stageChecks, stages } = await findBenchPiece(database, ours.instructor, pieceId);
-  expect(stageChecks).toMatchObject([{ stage: 0, holds: true }]);
+  expect(stageChecks).toMatchObject([{ stage: 0, holds: true, readings: measured.readings }]);
+  expect(
+    await act(database, ours.instructor, "check-stage", {
+      ...check(0, true, [{ line: "no-such-line", value: 1 }]),
+    }),
+  ).toMatchObject({ error: { code: "invalid", path: "readings" } });
+  expect(
+    await act(database, ours.instructor, "check-stage", {
+      ...check(0, true, [{ line, value: -1 }]),
+    }),
+  ).toMatchObject({ error: { code: "invalid" } });
   expect(
     await act(database, ours.instructor, "check-stage", check(stages.length, true)),
   ).toMatchObject({ error: { code: "invalid" } });

@@ -8,8 +8,10 @@ import {
   type ReckonedExercise,
 } from "@/core/exercise/exercise";
 import { pieceSchema, type Piece } from "@/core/piece/piece";
+import type { BenchStage } from "@/core/records/bench";
 import { type Correction } from "@/core/trade/declared";
 import { settingsSchema } from "@/core/trade/settings";
+import { stageLines } from "@/core/workpiece/checks";
 import type { Queryable } from "./database";
 import { exerciseRevision } from "./schema";
 
@@ -36,6 +38,7 @@ interface Known {
   plan?: RevisionPlan;
   content?: ExerciseContent;
   reckoned?: ReckonedExercise;
+  stages?: BenchStage[];
 }
 
 const read = new Map<string, Known>();
@@ -94,26 +97,21 @@ export function reckonedOf(name: string, row: RevisionRow): ReckonedExercise {
   });
 }
 
-/** The titles and checks of a revision's stages, in order. */
-export interface StageAsked {
-  title: string;
-  check: string;
+/** The stages of a revision as the bench asks them, in order. */
+export function stagesOf(row: RevisionRow): BenchStage[] {
+  const known = remember(row.id);
+  return (known.stages ??= reckonedOf(pieceOf(row.id, row.piece).name, row).work.stages.map(
+    (stage) => ({ title: stage.title, check: stage.check, lines: stageLines(stage) }),
+  ));
 }
-
-/** The stages of a revision as the bench asks them. */
-export const stagesOf = (row: RevisionRow): StageAsked[] =>
-  reckonedOf(pieceOf(row.id, row.piece).name, row).work.stages.map(({ title, check }) => ({
-    title,
-    check,
-  }));
 
 /** The stages of a revision, fetched only the first time. The caller has checked that it may be seen. */
 export async function revisionStages(
   database: Queryable,
   revisionId: string,
-): Promise<StageAsked[]> {
-  const known = remember(revisionId).reckoned;
-  if (known) return known.work.stages;
+): Promise<BenchStage[]> {
+  const known = remember(revisionId).stages;
+  if (known) return known;
   const [row] = await database
     .select()
     .from(exerciseRevision)

@@ -127,12 +127,18 @@ test("stages are checked at the anvil, and a defect says at which it arose", asy
   await signInOnly(page, "oda");
   await startPiece(page, "Lio Farrow", "fid");
   await page.getByText(/^At the anvil: 0 of/).click();
-  const stages = page.getByRole("list", { name: "At the anvil" });
-  await stages
-    .getByRole("button", { name: /: good$/ })
-    .first()
-    .click();
+  const stages = page.getByRole("list", { name: "At the anvil", exact: true });
+  // The bar is measured as the stage leaves it; what isn't a size is said, and not taken.
+  const cut = stages.getByRole("listitem").first();
+  const length = cut.getByLabel(/^Whole, length/);
+  await length.fill("long");
+  await expect(cut).toContainText("isn't a size");
+  await expect(cut.getByRole("button", { name: /: good$/ })).toBeDisabled();
+  await length.fill("100");
+  await expect(cut).toContainText(/under$/);
+  await cut.getByRole("button", { name: /: good$/ }).click();
   await expect(page.getByText(/^At the anvil: 1 of/)).toBeVisible();
+  await expect(cut).toContainText("100 mm");
   await saved(page);
   await page.keyboard.press("d");
   await page.getByRole("button", { name: /^Gone diamond/ }).click();
@@ -142,7 +148,8 @@ test("stages are checked at the anvil, and a defect says at which it arose", asy
   await dialog.getByRole("button", { name: "Note it" }).click();
   await saved(page);
   await page.reload();
-  await expect(page.getByText(/^At the anvil: 1 of/)).toBeVisible();
+  await page.getByText(/^At the anvil: 1 of/).click();
+  await expect(cut).toContainText("100 mm");
 });
 
 test("two benches at the same piece: both readings are kept, and the later stands on both", async ({

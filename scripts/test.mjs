@@ -1,13 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
-import {
-  ensureChromium,
-  ensureNpmPackages,
-  ensurePdfReader,
-  ensurePostgres,
-} from "./setup/packages.mjs";
-import { LOCAL, ROOT } from "./setup/places.mjs";
-import { freePortFrom } from "./setup/ports.mjs";
+import { ensureNpmPackages, ensurePdfReader, ensurePostgres } from "./setup/packages.mjs";
+import { bin, LOCAL, ROOT } from "./setup/places.mjs";
 import { assertWritable, startPostgres } from "./setup/postgres.mjs";
 import { run } from "./setup/run.mjs";
 import { main, say } from "./setup/say.mjs";
@@ -54,8 +48,6 @@ async function suite(name, report, command, args, env, read) {
   count(`${name} tests`, passed, passed + failed === 0 ? 1 : failed);
 }
 
-const bin = (name) => join(ROOT, "node_modules/.bin", name);
-
 function jest(project, env = process.env) {
   const report = join(LOCAL, `${project}-results.json`);
   const args = [
@@ -69,29 +61,6 @@ function jest(project, env = process.env) {
   ]);
 }
 
-/** Data and a production build for the browser tests; they themselves run when nothing else does. */
-async function prepareBrowserTests(serverUrl) {
-  const { appEnvironment, buildApp } = await import("./setup/next.mjs");
-  const { ensureDatabase } = await import("./setup/database.mjs");
-  await ensureChromium();
-  const databaseUrl = await ensureDatabase(serverUrl, "bell_step_test_browser", { fresh: true });
-  const port = await freePortFrom(3310);
-  const env = appEnvironment({
-    databaseUrl,
-    port,
-    dist: ".next-test",
-    BELL_STEP_DEMO: "1",
-    BELL_STEP_LOG: "silent",
-    BELL_STEP_TYPES_CHECKED: wanted.includes("types") ? "1" : "",
-    // The whole run signs in from one address; the limit itself is tested with the data.
-    BELL_STEP_SIGN_IN_LIMIT: "100000",
-  });
-  await run(bin("tsx"), ["e2e/seed.ts"], { cwd: ROOT, env });
-  say("building the application for the browser tests …");
-  await buildApp(env, { quiet: true });
-  return { env, port };
-}
-
 /** The beginning of the afternoon with everything pulled out; the whole of it is `npm run afternoon`. */
 const afternoon = ({ env }) =>
   check(
@@ -101,10 +70,8 @@ const afternoon = ({ env }) =>
     { ...env, AFTERNOON_PIECES: "40" },
   );
 
-async function browserTests({ env, port }) {
-  const { serveApp } = await import("./setup/next.mjs");
-  const app = await serveApp(env, port);
-  closing.push(app.stop);
+async function browserTests({ env, serve }) {
+  closing.push((await serve()).stop);
   const report = join(LOCAL, "e2e-results.json");
   await suite("browser", report, bin("playwright"), ["test"], env, ({ stats }) => [
     stats.expected,
@@ -163,9 +130,10 @@ async function runAll() {
   mkdirSync(LOCAL, { recursive: true });
   const postgres = needsDatabase ? await startPostgres("test") : undefined;
   if (postgres) closing.push(postgres.stop);
+  const { prepareBrowserTests } = await import("./setup/browserTests.mjs");
   let prepared;
   const prepare = async () => {
-    prepared = await prepareBrowserTests(postgres.url);
+    prepared = await prepareBrowserTests(postgres.url, { typesChecked: wanted.includes("types") });
     await afternoon(prepared);
   };
   // The long ones first, so that both cores are done at about the same time.

@@ -35,9 +35,9 @@ describe.each(FEATURE_KINDS.map((kind) => [kind.kind, kind] as const))("%s", (_,
         expect(featureSchema.safeParse(feature).error).toBeUndefined();
         const { fromMm, toMm } = featureExtent(feature, bar);
         expect(toMm).toBeGreaterThanOrEqual(fromMm);
-        for (const { atMm } of kind.marks(feature as never))
+        for (const { atMm } of kind.marks(feature))
           expect(Number.isFinite(atMm)).toBe(true);
-        for (const risk of kind.risks(feature as never)) expect(RISKS).toContain(risk);
+        for (const risk of kind.risks(feature)) expect(RISKS).toContain(risk);
         const stock = { shape: "square", size: 12 } as const;
         const work = { bar, features: [feature], settings: DEFAULT_SETTINGS, stock };
         const operations = operationsOf(feature, work);
@@ -78,7 +78,7 @@ describe.each(FEATURE_KINDS.map((kind) => [kind.kind, kind] as const))("%s", (_,
 test("a slot comes and goes with its method", () => {
   const kind = FEATURE_KINDS.find((one) => one.kind === "hole")!;
   const hole = { id: "h", kind: "hole", at: 10, diameter: 12, method: "slot-drift" };
-  const slotted = kind.settled!(hole as never);
+  const slotted = kind.settled!(hole);
   expect(slotted).toMatchObject({ slotLength: expect.closeTo(14.4, 9), slotWidth: 3 });
-  expect(kind.settled!({ ...slotted, method: "punch" } as never)).not.toHaveProperty("slotLength");
+  expect(kind.settled!({ ...slotted, method: "punch" })).not.toHaveProperty("slotLength");
 });

@@ -18,7 +18,7 @@ const EMPTY: BenchPiece = {
   exercise: { id: "e", name: "Fid", step: 3 },
   technique: { id: "t", name: "Square taper" },
   revision: { number: 1, latest: 1, retired: false },
-  stages: [{ title: "Draw the taper", check: "Square all the way?" }],
+  stages: [{ title: "Draw the taper", check: "Square all the way?", lines: [] }],
   stageChecks: [],
   deviceNotes: [],
   calls: [],
@@ -162,7 +162,10 @@ test("a reading whose place was taken meanwhile doesn't come back when it is lai
 test("a stage's latest check is in force, and a size is called once by each", () => {
   const check = (checkId: string, holds: boolean): BenchEvent => ({
     name: "check-stage",
-    input: { checkId, pieceId: "piece", stage: 0, holds, checkedAt: "2026-09-08T18:00:00Z" },
+    input: {
+      ...{ checkId, pieceId: "piece", stage: 0, holds, checkedAt: "2026-09-08T18:00:00Z" },
+      readings: [{ line: "bar.length", value: holds ? 180 : 170 }],
+    },
   });
   const call = (callId: string, callerId: string, called: number): BenchEvent => ({
     name: "call-size",
@@ -183,7 +186,9 @@ test("a stage's latest check is in force, and a size is called once by each", ()
     call("c2", "maren", 9),
     call("c3", "ivo", 4),
   ].reduce((now, event) => applyEvent(now, event, INSTRUMENTS), EMPTY);
-  expect(piece.stageChecks).toEqual([{ id: "s2", stage: 0, holds: true }]);
+  expect(piece.stageChecks).toEqual([
+    { id: "s2", stage: 0, holds: true, readings: [{ line: "bar.length", value: 180 }] },
+  ]);
   expect(piece.calls.map(({ callerId, called }) => [callerId, called])).toEqual([
     ["maren", 3.5],
     ["ivo", 4],

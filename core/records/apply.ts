@@ -72,10 +72,10 @@ export function applyEvent(
       return { ...piece, tries: [...others, { id, question, works }] };
     }
     case "check-stage": {
-      const { checkId: id, stage, holds } = event.input;
+      const { checkId: id, stage, holds, readings = [] } = event.input;
       if (piece.stageChecks.some((checked) => checked.id === id)) return piece;
       const others = piece.stageChecks.filter((checked) => checked.stage !== stage);
-      return { ...piece, stageChecks: [...others, { id, stage, holds }] };
+      return { ...piece, stageChecks: [...others, { id, stage, holds, readings }] };
     }
     case "call-size": {
       const { callId: id, characteristicId, callerId, called } = event.input;

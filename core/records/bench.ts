@@ -29,10 +29,24 @@ export interface BenchDefect {
   stage: number | null;
 }
 
+/** A stage of the exercise, with what to look at and what can be measured before going on. */
+export interface BenchStage {
+  title: string;
+  check: string;
+  lines: Characteristic[];
+}
+
 export interface BenchStageCheck {
   id: string;
   stage: number;
   holds: boolean;
+  readings: StageReading[];
+}
+
+/** What was measured of the bar as a stage left it, in the line's unit. */
+export interface StageReading {
+  line: string;
+  value: number;
 }
 
 /** What a scale or a pyrometer sent of the piece: g, or °C. */
@@ -96,8 +110,7 @@ export interface BenchPiece {
   technique: { id: string; name: string };
   /** What it was set from, and the exercise's latest. */
   revision: { number: number; latest: number; retired: boolean };
-  /** The exercise's stages, in order, with what to look at before going on. */
-  stages: { title: string; check: string }[];
+  stages: BenchStage[];
   piece: Piece;
   characteristics: Characteristic[];
   heatBudget: number;

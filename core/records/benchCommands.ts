@@ -16,6 +16,12 @@ const instant = z.iso.datetime({
 });
 const size = z.number().min(0, "A size can't be less than nothing.").max(MAX_READING_MM);
 
+/** What was measured of the bar as a stage left it: the line's id, and the value in its unit. */
+export const stageReadingSchema = z.strictObject({
+  line: z.string().min(1).max(80),
+  value: size,
+});
+
 /** What is recorded at the bench. */
 export const BENCH_COMMANDS = {
   "start-piece": z.strictObject({
@@ -73,6 +79,7 @@ export const BENCH_COMMANDS = {
     /** From 0, in the exercise's order. */
     stage: z.number().int().min(0).max(99),
     holds: z.boolean(),
+    readings: z.array(stageReadingSchema).max(40).default([]),
     checkedAt: instant,
   }),
   /** A size said by eye before it is measured. */

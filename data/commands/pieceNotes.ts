@@ -88,11 +88,19 @@ export const answerTry = defineCommand({
 export const checkStage = defineCommand({
   name: "check-stage",
   roles: EVERYONE,
-  run: ({ database, actor, clockOffMs = 0 }, { checkId, pieceId, stage, holds, checkedAt }) =>
+  run: (
+    { database, actor, clockOffMs = 0 },
+    { checkId, pieceId, stage, holds, readings, checkedAt },
+  ) =>
     database.transaction(async (tx) => {
       const row = await openPiece(tx, actor, pieceId);
-      await assertStage(tx, row, stage);
-      const sent = { id: checkId, schoolId: actor.schoolId, pieceId, stage, holds };
+      await assertStage(
+        tx,
+        row,
+        stage,
+        readings.map(({ line }) => line),
+      );
+      const sent = { id: checkId, schoolId: actor.schoolId, pieceId, stage, holds, readings };
       const [there] = await tx
         .select()
         .from(stageCheck)

@@ -155,15 +155,19 @@ export async function verdictNow(tx: Transaction, pieceId: string, row: OpenPiec
   );
 }
 
-/** Refuses a stage the exercise doesn't have. */
+/** Refuses a stage the exercise doesn't have, and lines that stage doesn't. */
 export async function assertStage(
   tx: Transaction,
   row: Pick<OpenPiece, "revisionId">,
   stage: number,
+  lines: readonly string[] = [],
 ): Promise<void> {
   const stages = await revisionStages(tx, row.revisionId);
-  if (stage >= stages.length)
-    throw new Failure("invalid", `This exercise has ${stages.length} stages.`, "stage");
+  const asked = stages[stage];
+  if (!asked) throw new Failure("invalid", `This exercise has ${stages.length} stages.`, "stage");
+  const stranger = lines.find((line) => !asked.lines.some(({ id }) => id === line));
+  if (stranger !== undefined)
+    throw new Failure("invalid", `Nothing is called “${stranger}” at that stage.`, "readings");
 }
 
 export const takeReading = defineCommand({

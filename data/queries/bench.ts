@@ -143,6 +143,7 @@ async function notesOf(
       id: stageCheck.id,
       stage: stageCheck.stage,
       holds: stageCheck.holds,
+      readings: stageCheck.readings,
     })
     .from(stageCheck)
     .where(eq(stageCheck.pieceId, pieceId))

@@ -7,11 +7,13 @@ import {
   foreignKey,
   index,
   integer,
+  jsonb,
   pgTable,
   text,
   unique,
   uuid,
 } from "drizzle-orm/pg-core";
+import type { StageReading } from "@/core/records/bench";
 import { moment, person, schoolId } from "./people";
 import { piece } from "./pieces";
 
@@ -58,6 +60,8 @@ export const stageCheck = pgTable(
     /** From 0, in the exercise's order. */
     stage: integer("stage").notNull(),
     holds: boolean("holds").notNull(),
+    /** What was measured of the bar as the stage left it. */
+    readings: jsonb("readings").$type<StageReading[]>().notNull().default([]),
     checkedBy: uuid("checked_by").notNull(),
     checkedAt: moment("checked_at").notNull(),
     receivedAt: moment("received_at")

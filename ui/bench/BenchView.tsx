@@ -207,6 +207,8 @@ export function BenchView({
           <StageChecks
             stages={piece.stages}
             checks={piece.stageChecks}
+            unit={unit}
+            grade={piece.rules.grades[piece.exercise.step]}
             closed={closed}
             onDevice={bench.onDevice}
             onCheck={notes.checkStage}

@@ -1,22 +1,26 @@
 import { memo } from "react";
-import type { BenchPiece } from "@/core/records/bench";
-import { StateShape } from "../kit/StateShape";
+import type { BenchPiece, StageReading } from "@/core/records/bench";
+import type { LengthUnit } from "@/core/units/length";
+import { StageCheck } from "./StageCheck";
 
 interface StageChecksProps {
   stages: BenchPiece["stages"];
   checks: BenchPiece["stageChecks"];
+  unit: LengthUnit;
+  /** ISO 286-1 grade number the stage's sizes are held against. */
+  grade: number;
   closed: boolean;
   onDevice: ReadonlySet<string>;
-  onCheck: (stage: number, holds: boolean) => void;
+  onCheck: (stage: number, holds: boolean, readings: StageReading[]) => void;
 }
 
-/** What to look at at the anvil, stage by stage, before the piece comes to the bench. */
+/** What to look at and to measure at the anvil, stage by stage, before the piece comes to the bench. */
 export const StageChecks = memo(function StageChecks({
   stages,
   checks,
-  closed,
   onDevice,
   onCheck,
+  ...rest
 }: StageChecksProps) {
   if (stages.length === 0) return null;
   const good = checks.filter(({ holds }) => holds).length;
@@ -27,44 +31,18 @@ export const StageChecks = memo(function StageChecks({
         {checks.length > good ? `, ${checks.length - good} not right` : ""}
       </summary>
       <ol aria-label="At the anvil" className="border-x border-b border-t border-rule bg-sheet">
-        {stages.map(({ title, check }, stage) => {
-          const checked = checks.find((one) => one.stage === stage);
+        {stages.map((stage, index) => {
+          const checked = checks.find((one) => one.stage === index);
           return (
-            <li
-              key={title}
-              className="flex min-h-14 flex-wrap items-center gap-x-4 border-t border-rule px-3 py-1 first:border-t-0"
-            >
-              <div className="min-w-0 grow basis-60">
-                <span className="font-semibold">
-                  {stage + 1}. {title}
-                </span>
-                <span className="block text-13 text-ink-2">{check}</span>
-              </div>
-              {checked ? (
-                <span className="flex items-center gap-1.5 font-semibold">
-                  <StateShape state={checked.holds ? "on-size" : "defect"} size={14} />
-                  {checked.holds ? "good" : "not yet"}
-                  {onDevice.has(checked.id) ? (
-                    <span className="text-13 font-normal text-heavy">on this device</span>
-                  ) : null}
-                </span>
-              ) : null}
-              {closed
-                ? null
-                : [true, false]
-                    .filter((holds) => holds !== checked?.holds)
-                    .map((holds) => (
-                      <button
-                        key={String(holds)}
-                        type="button"
-                        aria-label={`${title}: ${holds ? "good" : "not yet"}`}
-                        className={checked ? "link min-h-11 px-2 text-ink-2" : "button"}
-                        onClick={() => onCheck(stage, holds)}
-                      >
-                        {holds ? "Good" : "Not yet"}
-                      </button>
-                    ))}
-            </li>
+            <StageCheck
+              key={index}
+              number={index + 1}
+              stage={stage}
+              checked={checked}
+              isOnDevice={checked !== undefined && onDevice.has(checked.id)}
+              onCheck={(holds, readings) => onCheck(index, holds, readings)}
+              {...rest}
+            />
           );
         })}
       </ol>

@@ -2,6 +2,7 @@
 
 import { useMemo } from "react";
 import type { Aid, Correction } from "@/core/trade/declared";
+import type { StageReading } from "@/core/records/bench";
 import type { CommandInput } from "@/core/records/commands";
 import { newId } from "../command";
 import type { Bench } from "./useBench";
@@ -16,7 +17,7 @@ export interface Notes {
   answerTry: (question: string | undefined, works: boolean) => void;
   declare: (declared: { corrections: Correction[]; aids: Aid[] }) => void;
   noteDevice: (sent: CommandInput<"note-device">["sent"]) => void;
-  checkStage: (stage: number, holds: boolean) => void;
+  checkStage: (stage: number, holds: boolean, readings: StageReading[]) => void;
   call: (characteristicId: string, callerId: string, called: number) => void;
   noteDefect: (noted: NotedDefect) => void;
   changeDefect: (defectId: string, change: { corrected: boolean; withdrawn: boolean }) => void;
@@ -52,10 +53,10 @@ function notesFor(pieceId: string, record: Bench["record"], closed: boolean): No
     noteDevice: unlessClosed((sent: CommandInput<"note-device">["sent"]) =>
       record({ name: "note-device", input: { noteId: newId(), pieceId, sent, notedAt: now() } }),
     ),
-    checkStage: unlessClosed((stage: number, holds: boolean) =>
+    checkStage: unlessClosed((stage: number, holds: boolean, readings: StageReading[]) =>
       record({
         name: "check-stage",
-        input: { checkId: newId(), pieceId, stage, holds, checkedAt: now() },
+        input: { checkId: newId(), pieceId, stage, holds, readings, checkedAt: now() },
       }),
     ),
     call: unlessClosed((characteristicId: string, callerId: string, called: number) =>
