@@ -138,7 +138,7 @@ test("stages are checked at the anvil, and a defect says at which it arose", asy
   await expect(cut).toContainText(/under$/);
   await cut.getByRole("button", { name: /: good$/ }).click();
   await expect(page.getByText(/^At the anvil: 1 of/)).toBeVisible();
-  await expect(cut).toContainText("100 mm");
+  await expect(cut).toContainText("100.0, 100.2 under");
   await saved(page);
   await page.keyboard.press("d");
   await page.getByRole("button", { name: /^Gone diamond/ }).click();
@@ -149,7 +149,7 @@ test("stages are checked at the anvil, and a defect says at which it arose", asy
   await saved(page);
   await page.reload();
   await page.getByText(/^At the anvil: 1 of/).click();
-  await expect(cut).toContainText("100 mm");
+  await expect(cut).toContainText("100.0, 100.2 under");
 });
 
 test("two benches at the same piece: both readings are kept, and the later stands on both", async ({

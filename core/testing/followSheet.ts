@@ -61,16 +61,17 @@ function crossesOf(form: SheetStretch): [Cross, Cross] | null {
   return [from ?? shrunk, to ?? shrunk];
 }
 
+const mix = (a: number, b: number, share: number) => a + (b - a) * share;
+const rootOf = ({ wide, thick, times }: Cross) => Math.sqrt(wide * thick * times);
+
 /** Area at a share of the length: sizes in a straight line within a family, the root of the area across families. */
 function areaAt([from, to]: [Cross, Cross], share: number): number {
-  const mix = (a: number, b: number) => a + (b - a) * share;
   if (Math.abs(from.times - to.times) < 1e-9)
-    return from.times * mix(from.wide, to.wide) * mix(from.thick, to.thick);
-  const root = ({ wide, thick, times }: Cross) => Math.sqrt(wide * thick * times);
-  return mix(root(from), root(to)) ** 2;
+    return from.times * mix(from.wide, to.wide, share) * mix(from.thick, to.thick, share);
+  return mix(rootOf(from), rootOf(to), share) ** 2;
 }
 
-const STRIPS = 200;
+const STRIPS = 40;
 
 /** Volume of the first share of a length of 1, by Simpson's rule; even where there is no section. */
 function volumeUpTo(crosses: [Cross, Cross] | null, share: number): number {

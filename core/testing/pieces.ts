@@ -33,10 +33,10 @@ export const barWith = (lengthMm: number, ...features: unknown[]): Piece =>
 const size = fc.integer({ min: 3, max: 40 });
 const sections: fc.Arbitrary<Section> = fc.oneof(
   fc.record({ shape: fc.constantFrom("square", "round", "octagon", "hexagon"), size }),
-  fc.record({ width: size, thickness: size }).map(({ width, thickness }) => ({
+  // A flat as thick as it is wide is the square: the sheet keeps the stock's own name for it.
+  fc.tuple(size, fc.integer({ min: 1, max: 30 })).map(([thickness, wider]) => ({
     shape: "flat" as const,
-    width: Math.max(width, thickness),
-    thickness: Math.min(width, thickness),
+    ...{ width: thickness + wider, thickness },
   })),
 );
 
