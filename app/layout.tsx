@@ -7,7 +7,7 @@ import type { Metadata, Viewport } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import { preload } from "react-dom";
-import { EarlyHands } from "@/ui/kit/EarlyHands";
+import { ReplayEarlyInput } from "@/ui/kit/ReplayEarlyInput";
 import { StyleNonce } from "@/ui/kit/StyleNonce";
 
 export const metadata: Metadata = {
@@ -25,10 +25,10 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html lang="en-GB">
       <body>
-        <EarlyHands nonce={nonce}>
+        <ReplayEarlyInput nonce={nonce}>
           <StyleNonce nonce={nonce} />
           {children}
-        </EarlyHands>
+        </ReplayEarlyInput>
       </body>
     </html>
   );

@@ -45,7 +45,10 @@ await main(async () => {
   const { measurePages } = await import("./bench/pages.mjs");
   const { measureCohort } = await import("./bench/cohort.mjs");
   const core = await runJson("scripts/bench/core.ts", process.env);
-  const { largePlans } = await runJson("scripts/bench/plan.ts", process.env);
+  const { largePlans, stagedPlans, calibration } = await runJson(
+    "scripts/bench/plan.ts",
+    process.env,
+  );
   const course = await runJson("scripts/bench/course.ts", process.env);
   const postgres = await startPostgres("test");
   try {
@@ -91,7 +94,9 @@ await main(async () => {
     const grid = await measureCohort(address).finally(() => largeApp.stop());
     report({
       "plans in the core": atLeast(core.plans, "a second", 5000),
+      "the machine itself: steps of bare arithmetic": said(calibration, "million a second"),
       "plans of 20 stretches and 12 features": atLeast(largePlans, "a second", 2000),
+      "the same with every stage": atLeast(stagedPlans, "a second", 1000),
       "verdicts in the core": atLeast(core.verdicts, "a second", 20000),
       "verdicts with their causes": atLeast(core.withCauses, "a second", 10000),
       "reading saved and judged, against bare INSERT + SELECT": atMost(

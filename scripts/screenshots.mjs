@@ -67,13 +67,13 @@ async function atTheDesk(browser) {
   await page.getByRole("link", { name: "Design a new revision" }).click();
   await page.getByRole("button", { name: "turns", exact: true }).click();
   await page.locator("body").click({ position: { x: 4, y: 420 } });
-  for (const [key, view] of [
-    ["2", "forged"],
-    ["3", "finished"],
+  for (const [key, name] of [
+    ["2", "designer-forged"],
+    ["4", "stages"],
   ]) {
     await page.keyboard.press(key);
     await page.evaluate(() => window.scrollTo(0, 0));
-    await shoot(page, `designer-${view}`);
+    await shoot(page, name);
   }
   for (const [path, name] of [
     ["/prepare", "prepare"],

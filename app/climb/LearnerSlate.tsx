@@ -68,7 +68,7 @@ export const namesOf = ({ techniques }: Pick<LearnerOverview, "techniques">) => 
   return { techniqueOf: (id: string) => byId.get(id) ?? "?" };
 };
 
-const MOST_NOTES = 2;
+const MAX_NOTES = 2;
 
 /** Runs begun: how many more for which step. */
 export function runNotes(overview: LearnerOverview): SlateNote[] {
@@ -76,7 +76,7 @@ export function runNotes(overview: LearnerOverview): SlateNote[] {
   return overview.standings
     .filter(({ towards }) => towards && towards.need > 1 && towards.have > 0)
     .sort((a, b) => left(a.towards!) - left(b.towards!))
-    .slice(0, MOST_NOTES)
+    .slice(0, MAX_NOTES)
     .map(({ techniqueId, towards }) => ({
       title: `Towards “${STEP_NAMES[towards!.step]}” in ${techniqueOf(techniqueId).toLowerCase()}`,
       detail: towardsInWords(towards!),
@@ -92,7 +92,7 @@ const left = ({ need, have }: { need: number; have: number }) => need - have;
 export function staleNotes(overview: LearnerOverview, now: number): SlateNote[] {
   const { techniqueOf } = namesOf(overview);
   return goingStale(overview.standings, now)
-    .slice(0, MOST_NOTES)
+    .slice(0, MAX_NOTES)
     .map(({ held: { techniqueId, lastMadeAt }, chance }) => ({
       title: `${techniqueOf(techniqueId)} is going stale`,
       detail: `${countOf(Math.round((now - lastMadeAt) / 86_400_000), "day")}; about ${Math.round(chance * 100)} in a hundred for a sound one now`,
@@ -103,7 +103,7 @@ export function staleNotes(overview: LearnerOverview, now: number): SlateNote[] 
 export function causeNotes({ causes, techniques }: LearnerOverview): SlateNote[] {
   const bySlug = new Map(techniques.map(({ id, slug }) => [slug, id]));
   return recurringCauses(causes, bySlug)
-    .slice(0, MOST_NOTES)
+    .slice(0, MAX_NOTES)
     .map(({ cause, on, of }) => ({
       title: `Keeps coming back: ${CAUSES[cause as CauseCode].name.toLowerCase()}`,
       detail: `${on} of the last ${of} pieces. ${CAUSES[cause as CauseCode].drill}`,

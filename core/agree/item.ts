@@ -23,7 +23,7 @@ export interface ItemFigures {
 
 /** Fewer first tries than this and nothing is said; of a correlation, fewer than this. */
 const LEAST = 5;
-const LEAST_TO_CORRELATE = 8;
+const MIN_TO_CORRELATE = 8;
 const NEARLY_ALL = 0.9;
 const NEARLY_NONE = 0.1;
 /** An item–rest correlation under this hardly tells (usual practice in testing). */
@@ -51,7 +51,7 @@ function verdictOf(learners: number, share: number, tells: number | null): ItemF
 
 function correlation(points: readonly { x: number; y: number }[]): number | null {
   const n = points.length;
-  if (n < LEAST_TO_CORRELATE) return null;
+  if (n < MIN_TO_CORRELATE) return null;
   const meanX = points.reduce((sum, { x }) => sum + x, 0) / n;
   const meanY = points.reduce((sum, { y }) => sum + y, 0) / n;
   let [xx, yy, xy] = [0, 0, 0];

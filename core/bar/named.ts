@@ -4,8 +4,19 @@ export interface Named {
   name?: string | undefined;
 }
 
-/** An id read aloud: "long-tail" is "long tail". Plain replacing: a large plan names hundreds of things. */
-const readAloud = (id: string): string => id.replaceAll("-", " ").replaceAll("_", " ").trim();
+/** A large plan names hundreds of things, the same few ids again and again. */
+const MAX_REMEMBERED = 2000;
+const aloud = new Map<string, string>();
+
+/** An id read aloud: "long-tail" is "long tail". */
+function readAloud(id: string): string {
+  const known = aloud.get(id);
+  if (known !== undefined) return known;
+  if (aloud.size >= MAX_REMEMBERED) aloud.clear();
+  const text = id.replaceAll("-", " ").replaceAll("_", " ").trim();
+  aloud.set(id, text);
+  return text;
+}
 
 const capitalised = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 

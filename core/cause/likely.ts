@@ -34,8 +34,8 @@ const FADES = 0.6;
 const EARLIER_SHARE = 0.5;
 /** What a word of the instructor on an earlier piece counts, in logits. */
 const SAID = 0.8;
-const MOST_CAUSES = 3;
-const LEAST_LIKELIHOOD = 0.3;
+const MAX_CAUSES = 3;
+const MIN_LIKELIHOOD = 0.3;
 
 /**
  * The likeliest causes of what a piece shows, with the evidence for each.
@@ -75,9 +75,9 @@ export function likelyCauses(
       },
     ];
   })
-    .filter(({ likelihood }) => likelihood >= LEAST_LIKELIHOOD)
+    .filter(({ likelihood }) => likelihood >= MIN_LIKELIHOOD)
     .sort((a, b) => b.likelihood - a.likelihood || (a.code < b.code ? -1 : 1))
-    .slice(0, MOST_CAUSES);
+    .slice(0, MAX_CAUSES);
 }
 
 function weightOf(code: CauseCode, sign: Sign): number {

@@ -12,7 +12,7 @@ export interface ClassTime {
 }
 
 /** More than two at one hearth wait for each other (common practice, no source). */
-export const MOST_TO_A_HEARTH = 2;
+export const MAX_TO_A_HEARTH = 2;
 
 export interface ClassBars {
   /** As it is said in millimetres. */

@@ -8,7 +8,7 @@ const FINENESS = 8;
 /** How surely a technique's half-life is known for one learner, in doublings. */
 const PRIOR_DOUBLINGS = 1;
 /** A gap of less than this is no retest. */
-export const LEAST_GAP_DAYS = 7;
+export const MIN_GAP_DAYS = 7;
 /** Under this chance it is going stale. */
 export const STALE_UNDER = 0.5;
 
@@ -92,7 +92,7 @@ export function retestsOf(pieces: readonly MadePiece[]): Retest[] {
   return pieces.flatMap(({ startedAt, meetsStep }, index) => {
     const before = pieces[index - 1];
     const gapDays = before ? (startedAt - before.startedAt) / DAY_MS : 0;
-    const counts = fair && gapDays >= LEAST_GAP_DAYS;
+    const counts = fair && gapDays >= MIN_GAP_DAYS;
     fair ||= meetsStep >= 2;
     return counts ? [{ gapDays, held: meetsStep >= 2 }] : [];
   });

@@ -1,6 +1,6 @@
 import { sampleStandardDeviation } from "simple-statistics";
 import { seededRandom } from "../stats/random";
-import { fitPractice, LEAST_PIECES, piecesToGo } from "./practice";
+import { fitPractice, MIN_PIECES, piecesToGo } from "./practice";
 
 /** Errors that follow a law exactly but for a scatter of their logarithm. */
 function errorsBy(law: (n: number) => number, pieces: number, scatter: number, seed: number) {
@@ -13,7 +13,7 @@ function errorsBy(law: (n: number) => number, pieces: number, scatter: number, s
 
 describe("the laws of practice", () => {
   test("nothing is said of fewer than four pieces", () => {
-    expect(fitPractice([1, 0.9, 0.8].slice(0, LEAST_PIECES - 1))).toBeNull();
+    expect(fitPractice([1, 0.9, 0.8].slice(0, MIN_PIECES - 1))).toBeNull();
   });
 
   test("a power law is told from an exponential one, and no learning from both", () => {

@@ -28,9 +28,9 @@ const START = { level: 0.1, weight: 0.2 };
 /** Inverse gamma prior of the scatter of ln error about its curve: twice its shape must be whole. */
 const SCATTER = { shape: 5, scale: 0.8 };
 /** An error under this share of the tolerance says no more than this one. */
-const LEAST_SHARE = 0.05;
+const MIN_SHARE = 0.05;
 /** Fewer pieces than this and nothing is said. */
-export const LEAST_PIECES = 4;
+export const MIN_PIECES = 4;
 const DRAWS = 300;
 /** Looking ahead ends here. */
 const FARTHEST = 60;
@@ -75,8 +75,8 @@ interface Draw {
  * @returns null for fewer than four pieces
  */
 export function fitPractice(shares: readonly number[], seed = 1): PracticeFit | null {
-  if (shares.length < LEAST_PIECES) return null;
-  const logs = shares.map((share) => Math.log(Math.max(LEAST_SHARE, share)));
+  if (shares.length < MIN_PIECES) return null;
+  const logs = shares.map((share) => Math.log(Math.max(MIN_SHARE, share)));
   const posteriors = PRACTICE_MODELS.map((model) => fitModel(model, logs));
   const best = Math.max(...posteriors.map(({ evidence }) => evidence));
   const weights = posteriors.map(({ evidence }) => Math.exp(evidence - best));

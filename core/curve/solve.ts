@@ -1,5 +1,5 @@
 /** More steps than any smooth function takes; a jagged one gets the best place found. */
-const MOST_STEPS = 200;
+const MAX_STEPS = 200;
 /** An interval this narrow, as a share of the place, is a double's own roughness. */
 const NARROW = 1e-13;
 
@@ -22,7 +22,7 @@ export function solveRising(
   if (under >= 0) return low;
   if (over <= 0) return high;
   let stayed: "from" | "to" | null = null;
-  for (let step = 0; step < MOST_STEPS; step += 1) {
+  for (let step = 0; step < MAX_STEPS; step += 1) {
     const middle = (from * over - to * under) / (over - under);
     const off = of(middle) - value;
     if (off === 0 || to - from <= NARROW * Math.abs(to)) return middle;

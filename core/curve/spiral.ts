@@ -94,7 +94,7 @@ function clothoidPoints(spiral: Spiral, count: number): CurvePoint[] {
 /** Points a turn at which the width is looked for: within a few parts in ten thousand. */
 const WIDTH_POINTS_PER_TURN = 180;
 /** More than this are not needed for a spiral that isn't star-shaped. */
-const MOST_WIDTH_POINTS = 1440;
+const MAX_WIDTH_POINTS = 1440;
 
 /**
  * How wide a spiral is across the caliper on its centre line, mm: the largest
@@ -108,7 +108,7 @@ export function spiralWidthMm(spiral: Spiral): number {
   const { form, innerMm: r, outerMm: R, turns } = spiral;
   const count = Math.max(90, Math.ceil(turns * WIDTH_POINTS_PER_TURN));
   if (form === "clothoid")
-    return widestAcrossMm(spiralPoints(spiral, Math.min(count, MOST_WIDTH_POINTS)));
+    return widestAcrossMm(spiralPoints(spiral, Math.min(count, MAX_WIDTH_POINTS)));
   const angle = 2 * Math.PI * turns;
   // Only the outermost turn can lie opposite the end.
   const first = Math.max(0, count - Math.ceil(WIDTH_POINTS_PER_TURN * 1.25));

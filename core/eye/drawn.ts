@@ -20,7 +20,7 @@ const RANGES_MM: Record<DrawnMeasure, readonly [least: number, most: number]> = 
   diameter: [4, 22],
   pitch: [8, 30],
 };
-const MOST_LENGTH_MM = 64;
+const MAX_LENGTH_MM = 64;
 
 /**
  * The next piece of an eye drill, another kind than the one before. Sizes are spread evenly
@@ -36,6 +36,6 @@ export function drawPiece(random: Random, before: DrawnMeasure | null): DrawnPie
     diameter: truthMm * (1.6 + random.next()),
     pitch: truthMm * (0.3 + 0.3 * random.next()),
   }[measure];
-  const length = measure === "length" ? truthMm : MOST_LENGTH_MM * (0.7 + 0.3 * random.next());
+  const length = measure === "length" ? truthMm : MAX_LENGTH_MM * (0.7 + 0.3 * random.next());
   return { measure, truthMm, barMm: { length, thickness } };
 }

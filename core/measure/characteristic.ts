@@ -25,7 +25,7 @@ export function limitsAtGrade(
 }
 
 /** Allowance to either side for what isn't a length, by grade from IT16 (common practice, no source). */
-const BESIDE_LENGTHS: Record<Exclude<MeasuredUnit, "mm">, readonly number[]> = {
+const NON_LENGTH_TOLERANCES: Record<Exclude<MeasuredUnit, "mm">, readonly number[]> = {
   deg: [2, 3, 4, 6],
   turns: [0.125, 0.25, 0.5, 0.75],
   grade: [GRADES_BELOW.fair],
@@ -33,6 +33,6 @@ const BESIDE_LENGTHS: Record<Exclude<MeasuredUnit, "mm">, readonly number[]> = {
 };
 
 function plusMinusBeside(unit: Exclude<MeasuredUnit, "mm">, grade: number): number {
-  const row = BESIDE_LENGTHS[unit];
+  const row = NON_LENGTH_TOLERANCES[unit];
   return row[Math.min(row.length - 1, Math.max(0, grade - 16))]!;
 }

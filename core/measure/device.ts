@@ -18,8 +18,8 @@ const LENGTH_UNITS = new Set(["", "mm", "cm", "in", '"']);
 const GRAMS: Readonly<Record<string, number>> = { g: 1, kg: 1000 };
 const CELSIUS = new Set(["c", "°c"]);
 /** More than a bench scale carries, and hotter than any fire here: noise. */
-export const MOST_GRAMS = 50_000;
-export const MOST_CELSIUS = 1800;
+export const MAX_GRAMS = 50_000;
+export const MAX_CELSIUS = 1800;
 
 /**
  * Reads a line as a caliper, a scale or a pyrometer sends it: a number with or without a
@@ -56,7 +56,7 @@ function readBesideLength(number: string, unit: string): DeviceLine | null {
   const isWeight = Object.hasOwn(GRAMS, unit);
   if (!isWeight && !CELSIUS.has(unit)) return null;
   const of = isWeight ? value * GRAMS[unit]! : value;
-  const most = isWeight ? MOST_GRAMS : MOST_CELSIUS;
+  const most = isWeight ? MAX_GRAMS : MAX_CELSIUS;
   if (of < 0 || of > most)
     return {
       kind: "refused",

@@ -43,7 +43,7 @@ export interface FittedCircle {
 
 /** Beyond this many times the points' own spread a circle is a straight line. */
 const STRAIGHT_RADIUS = 1000;
-const MOST_STEPS = 100;
+const MAX_STEPS = 100;
 
 /**
  * The circle with the least sum of squared distances of points from it
@@ -64,7 +64,7 @@ export function fitCircle(points: readonly FitPoint[]): FittedCircle | null {
   if (best === null) return null;
   let misfit = distancesFrom(best, scaled).misfit;
   let damping = 1e-3;
-  for (let step = 0; step < MOST_STEPS && damping < 1e12; step += 1) {
+  for (let step = 0; step < MAX_STEPS && damping < 1e12; step += 1) {
     const next = middleCloser(best, scaled, damping);
     const after = distancesFrom(next, scaled).misfit;
     if (after < misfit) {

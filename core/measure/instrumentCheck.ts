@@ -21,7 +21,7 @@ interface Checked {
 }
 
 /** A check needs at least this many readings to say anything of their spread. */
-export const LEAST_CHECK_READINGS = 3;
+export const MIN_CHECK_READINGS = 3;
 
 /**
  * Bias and uncertainty of an instrument from several readings of a known size.
@@ -33,11 +33,11 @@ export const LEAST_CHECK_READINGS = 3;
  *
  * All in the instrument's unit.
  *
- * @throws RangeError with fewer than {@link LEAST_CHECK_READINGS} readings
+ * @throws RangeError with fewer than {@link MIN_CHECK_READINGS} readings
  */
 export function checkInstrument(values: readonly number[], checked: Checked): InstrumentCheck {
-  if (values.length < LEAST_CHECK_READINGS)
-    throw new RangeError(`A check needs at least ${LEAST_CHECK_READINGS} readings.`);
+  if (values.length < MIN_CHECK_READINGS)
+    throw new RangeError(`A check needs at least ${MIN_CHECK_READINGS} readings.`);
   const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
   const squares = values.reduce((sum, value) => sum + (value - mean) ** 2, 0);
   const spread = Math.sqrt(squares / (values.length - 1));

@@ -165,10 +165,10 @@ function wholeSize(piece: Piece, bar: LaidBar, bent: FinishedSize | null): Chara
 const ENDS_IN_TIP = /\b(tip|point|end)$/i;
 
 /** What a place on a stretch is called by itself, and within a sentence. */
-const named = (stretch: Stretch, where = "") => ({
-  name: [nameOf(stretch), where].filter(Boolean).join(" "),
-  inText: [nameInText(stretch), where].filter(Boolean).join(" "),
-});
+const named = (stretch: Stretch, where = "") => {
+  const after = where === "" ? "" : ` ${where}`;
+  return { name: nameOf(stretch) + after, inText: nameInText(stretch) + after };
+};
 
 interface Place {
   id: string;

@@ -2,7 +2,7 @@ import type { Section } from "../section/section";
 import type { Feature, Piece, Stretch } from "./piece";
 
 /** The shortest stretch an edit leaves, mm. */
-export const LEAST_STRETCH_MM = 1;
+export const MIN_STRETCH_MM = 1;
 
 type Bar = Pick<Piece, "stretches" | "features">;
 
@@ -46,7 +46,7 @@ function withMoved<Of extends Bar>(bar: Of, stretches: Stretch[], move: Moved): 
 
 /** Changes a stretch's length; everything beyond it moves along with its end. */
 export function resizeStretch<Of extends Bar>(bar: Of, id: string, lengthMm: number): Of {
-  const length = Math.max(LEAST_STRETCH_MM, lengthMm);
+  const length = Math.max(MIN_STRETCH_MM, lengthMm);
   const index = bar.stretches.findIndex((stretch) => stretch.id === id);
   const old = bar.stretches[index];
   if (!old || old.length === length) return bar;
@@ -78,7 +78,7 @@ export function moveBoundary<Of extends Bar>(bar: Of, beforeId: string, toMm: nu
   if (!before || !after) return bar;
   const startMm = lengthOf(bar.stretches.slice(0, index));
   const bothMm = before.length + after.length;
-  const length = Math.min(bothMm - LEAST_STRETCH_MM, Math.max(LEAST_STRETCH_MM, toMm - startMm));
+  const length = Math.min(bothMm - MIN_STRETCH_MM, Math.max(MIN_STRETCH_MM, toMm - startMm));
   const stretches = bar.stretches.map((stretch) => {
     if (stretch === before) return resized(before, length);
     return stretch === after ? resized(after, bothMm - length) : stretch;
@@ -135,7 +135,7 @@ export function splitStretch<Of extends Bar>(bar: Of, atMm: number, sectionAtCut
   const stretches = bar.stretches.flatMap((stretch): Stretch[] => {
     const cutMm = atMm - startMm;
     startMm += stretch.length;
-    if (cutMm < LEAST_STRETCH_MM || cutMm > stretch.length - LEAST_STRETCH_MM) return [stretch];
+    if (cutMm < MIN_STRETCH_MM || cutMm > stretch.length - MIN_STRETCH_MM) return [stretch];
     const id = freeId(thingsOf(bar), stretch.id);
     const rest = stretch.length - cutMm;
     switch (stretch.kind) {
@@ -194,12 +194,12 @@ export function moveFeature<Of extends Bar>(
   if (grip === "from")
     return replaceFeature(bar, id, {
       ...feature,
-      from: Math.min(inside(toMm), feature.to - LEAST_STRETCH_MM),
+      from: Math.min(inside(toMm), feature.to - MIN_STRETCH_MM),
     });
   if (grip === "to")
     return replaceFeature(bar, id, {
       ...feature,
-      to: Math.max(inside(toMm), feature.from + LEAST_STRETCH_MM),
+      to: Math.max(inside(toMm), feature.from + MIN_STRETCH_MM),
     });
   const from = Math.min(inside(toMm), lengthMm - spanMm);
   return replaceFeature(bar, id, { ...feature, from, to: from + spanMm });

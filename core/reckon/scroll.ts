@@ -10,7 +10,7 @@ import { defineReckoner } from "./reckoner";
 
 /** Points a turn is drawn with, and the most there are. */
 const DRAWN_PER_TURN = 90;
-const MOST_DRAWN = 1440;
+const MAX_DRAWN = 1440;
 
 /** The bar a scroll takes. */
 export const scroll = defineReckoner({
@@ -58,7 +58,7 @@ export const scroll = defineReckoner({
   }),
   drawing: ({ form, innerRadius, outerRadius, turns: count }, { maxWidthMm }) => {
     const spiral = { form, innerMm: innerRadius, outerMm: outerRadius, turns: count };
-    const dense = Math.min(MOST_DRAWN, Math.ceil(count * DRAWN_PER_TURN) + 8);
+    const dense = Math.min(MAX_DRAWN, Math.ceil(count * DRAWN_PER_TURN) + 8);
     const points = spiralPoints(spiral, dense).map(({ xMm, yMm }) => ({ x: xMm, y: yMm }));
     const { marks, extents } = drawingOf([{ kind: "path", ink: "mark", points, closed: false }]);
     const middle = (extents.minX + extents.maxX) / 2;

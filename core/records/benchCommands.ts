@@ -1,11 +1,11 @@
 import { z } from "zod";
 import { MAX_READING_MM } from "../measure/reading";
 import { CAUSE_CODES } from "../cause/causes";
-import { LEAST_CHECK_READINGS } from "../measure/instrumentCheck";
+import { MIN_CHECK_READINGS } from "../measure/instrumentCheck";
 import { MAX_VALUES } from "../measure/readingWays";
 import { DRAWN_MEASURES } from "../eye/drawn";
 import { SEVERITIES } from "../trade/defects";
-import { MOST_CELSIUS, MOST_GRAMS } from "../measure/device";
+import { MAX_CELSIUS, MAX_GRAMS } from "../measure/device";
 import { AIDS, CORRECTIONS } from "../trade/declared";
 import { OUTCOMES } from "../verdict/outcomes";
 import { count, idSchema, shortText } from "../units/fields";
@@ -106,10 +106,10 @@ export const BENCH_COMMANDS = {
     noteId: idSchema,
     pieceId: idSchema,
     sent: z.discriminatedUnion("kind", [
-      z.strictObject({ kind: z.literal("weight"), value: z.number().min(0).max(MOST_GRAMS) }),
+      z.strictObject({ kind: z.literal("weight"), value: z.number().min(0).max(MAX_GRAMS) }),
       z.strictObject({
         kind: z.literal("temperature"),
-        value: z.number().min(0).max(MOST_CELSIUS),
+        value: z.number().min(0).max(MAX_CELSIUS),
       }),
     ]),
     notedAt: instant,
@@ -127,7 +127,7 @@ export const BENCH_COMMANDS = {
     referenceUncertainty: z.number().min(0).max(100),
     values: z
       .array(size)
-      .min(LEAST_CHECK_READINGS, `A check takes at least ${LEAST_CHECK_READINGS} readings.`)
+      .min(MIN_CHECK_READINGS, `A check takes at least ${MIN_CHECK_READINGS} readings.`)
       .max(MAX_VALUES, `A check takes at most ${MAX_VALUES} readings.`),
   }),
   "say-cause": z.strictObject({

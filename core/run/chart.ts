@@ -10,7 +10,7 @@ const ON_ONE_SIDE = 8;
 /** So many in a row each larger (or each smaller) than the last are a drift. */
 const RISING = 6;
 /** Fewer than this and the chart's limits are guesses. */
-export const LEAST_FOR_CHART = 5;
+export const MIN_FOR_CHART = 5;
 /** A drift is called so when chance alone would show one as steep less often than this. */
 const DRIFT_CHANCE = 0.05;
 
@@ -46,7 +46,7 @@ export interface RunChart {
  * @returns null for fewer than five pieces
  */
 export function chartRun(values: readonly number[]): RunChart | null {
-  if (values.length < LEAST_FOR_CHART) return null;
+  if (values.length < MIN_FOR_CHART) return null;
   const { mean } = describe(values);
   const ranges = values.slice(1).map((value, index) => Math.abs(value - values[index]!));
   const meanRange = describe(ranges).mean;

@@ -32,7 +32,7 @@ export interface RunFigures {
 }
 
 /** Below this share of the limits a spread is rounding, and what is divided by it no number. */
-const LEAST_SPREAD = 1e-12;
+const MIN_SPREAD = 1e-12;
 
 /**
  * A run of one size against its limits: sample standard deviation (n − 1); capability
@@ -46,7 +46,7 @@ export function reckonRun(
 ): RunFigures {
   const { n, mean, sd } = describe(values);
   const inTolerance = values.filter((value) => value >= lower && value <= upper).length;
-  const spreads = sd !== null && sd > LEAST_SPREAD * (upper - lower);
+  const spreads = sd !== null && sd > MIN_SPREAD * (upper - lower);
   const cpk = spreads ? Math.min(upper - mean, mean - lower) / (3 * sd) : null;
   const reach = sd === null ? null : toleranceFactor(n, coverage, confidence) * sd;
   return {

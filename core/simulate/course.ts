@@ -24,7 +24,7 @@ const CLASS_DAYS = 7;
 const SIZES_A_PIECE = 5;
 /** Allowance of each step against that of step 3 (ISO 286-1: a grade is a factor of about 1.6). */
 const ALLOWANCE: Record<1 | 2 | 3, number> = { 1: 1.6, 2: 1.6, 3: 1 };
-const MOST_PIECES = 1500;
+const MAX_PIECES = 1500;
 
 /** Ten techniques of a first term, in course order. */
 export const TEN_TECHNIQUES: readonly CourseNode[] = [
@@ -69,12 +69,12 @@ export function piecesThroughCourse(
 ): number {
   const random = seededRandom(seed);
   const state = new CourseState(traits);
-  for (let made = 0; made < MOST_PIECES; made += 1) {
+  for (let made = 0; made < MAX_PIECES; made += 1) {
     if (TEN_TECHNIQUES.every(({ id }) => state.standing(id).step >= 3)) return made;
     const exercise = choosing === "ranked" ? state.byRank() : state.byList();
     state.make(exercise, random);
   }
-  return MOST_PIECES;
+  return MAX_PIECES;
 }
 
 class CourseState {

@@ -14,7 +14,7 @@ export const passRateUpper = (passes: number, n: number, confidence: number): nu
   passes === n ? 1 : betaQuantile(confidence, passes + 1, n - passes);
 
 /** More pieces than anybody makes alike. */
-const MOST_PIECES = 1000;
+const MAX_PIECES = 1000;
 
 /**
  * How many more good pieces without a poor one would prove a pass rate; 0 when it is
@@ -27,7 +27,7 @@ export function morePiecesToProve(
   rate: number,
   confidence: number,
 ): number | null {
-  for (let more = 0; n + more <= MOST_PIECES; more += 1)
+  for (let more = 0; n + more <= MAX_PIECES; more += 1)
     if (passRateLower(passes + more, n + more, confidence) >= rate) return more;
   return null;
 }

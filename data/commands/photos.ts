@@ -14,8 +14,8 @@ export const MAX_PHOTO_BYTES = 15_000_000;
 /** Longest side kept, px. */
 const LONGEST_PX = 1600;
 /** A picture may not have more than this: small files can unfold to very large ones. */
-const MOST_PIXELS = 80_000_000;
-const MOST_OF_A_PIECE = 12;
+const MAX_PIXELS = 80_000_000;
+const MAX_OF_A_PIECE = 12;
 const TAKEN = new Set(["jpeg", "png", "webp"]);
 const REFUSED =
   "That isn't a photograph we can read: JPEG, PNG or WebP of at most 15 MB is accepted.";
@@ -23,7 +23,7 @@ const REFUSED =
 /** What is kept of a photograph: turned upright, made small, and nothing but the picture. */
 async function cleaned(bytes: Buffer) {
   try {
-    const image = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: "error" });
+    const image = sharp(bytes, { limitInputPixels: MAX_PIXELS, failOn: "error" });
     // By its content: what the sender calls it counts for nothing.
     const { format } = await image.metadata();
     if (!TAKEN.has(format)) throw new Error(format);
@@ -67,8 +67,8 @@ export async function addPhoto(
       .select({ count: sql<number>`count(*)::int` })
       .from(photo)
       .where(and(eq(photo.pieceId, pieceId), eq(photo.withdrawn, false)));
-    if (count >= MOST_OF_A_PIECE)
-      conflict(`A piece has at most ${MOST_OF_A_PIECE} photographs. Take one back first.`);
+    if (count >= MAX_OF_A_PIECE)
+      conflict(`A piece has at most ${MAX_OF_A_PIECE} photographs. Take one back first.`);
     const { data, info } = await cleaned(bytes);
     await tx.insert(photo).values({
       ...sent,

@@ -27,7 +27,7 @@ export interface ShelfQuery {
 }
 
 /** How many exercises go into one pack. */
-const MOST_PACKED = 200;
+const MAX_PACKED = 200;
 
 export interface ShelfExercise {
   id: string;
@@ -95,7 +95,7 @@ export async function packShelf(
     .innerJoin(exerciseRevision, latestOf)
     .where(foundIn(actor, asked))
     .orderBy(...inCourseOrder)
-    .limit(MOST_PACKED);
+    .limit(MAX_PACKED);
   return rows.map(({ name, step, technique: of, revision }) => ({
     ...contentOf(name, revision),
     technique: of,

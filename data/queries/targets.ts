@@ -5,7 +5,7 @@ import { exercise, membership, person } from "../schema";
 import { listBenchQueue } from "./bench";
 
 /** The list goes with every page; what is beyond it is found on the shelf. */
-const MOST_EXERCISES = 300;
+const MAX_EXERCISES = 300;
 
 /** Everything in the school that can be gone to by name: exercises, learners, pieces at work. Staff only. */
 export async function listTargets(
@@ -24,7 +24,7 @@ export async function listTargets(
       ),
     )
     .orderBy(asc(exercise.name))
-    .limit(MOST_EXERCISES);
+    .limit(MAX_EXERCISES);
   const learners = await database
     .select({ id: person.id, name: person.name })
     .from(person)

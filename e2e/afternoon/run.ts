@@ -32,7 +32,7 @@ const SHARED_EVERY = 8;
 const SMALL_EXERCISES = 5;
 const LEARNERS = 6;
 /** How often each is killed at most: starting the server again takes longest of all. */
-const MOST_KILLS = Math.max(1, PIECES / 50);
+const MAX_KILLS = Math.max(1, PIECES / 50);
 const SEED = Number(process.env.AFTERNOON_SEED ?? Date.now() % 100_000);
 const random = seededRandom(SEED);
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
@@ -190,9 +190,9 @@ function atBench(task: BenchTask) {
 async function pullThingsOut(): Promise<void> {
   for (;;) {
     await pause(300 + 2200 * random.next());
-    if (over || killed.server + killed.database === 2 * MOST_KILLS) return;
-    const bothLeft = killed.server < MOST_KILLS && killed.database < MOST_KILLS;
-    if (bothLeft ? random.next() < 0.5 : killed.server < MOST_KILLS) {
+    if (over || killed.server + killed.database === 2 * MAX_KILLS) return;
+    const bothLeft = killed.server < MAX_KILLS && killed.database < MAX_KILLS;
+    if (bothLeft ? random.next() < 0.5 : killed.server < MAX_KILLS) {
       killed.server += 1;
       const gone = new Promise((resolve) => app.server.once("exit", resolve));
       app.server.kill("SIGKILL");

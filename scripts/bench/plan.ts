@@ -69,9 +69,18 @@ function fastest(plan: (piece: Fresh) => void): number {
   return Math.max(...Array.from({ length: ROUNDS }, () => perSecond(plan)));
 }
 
+/** Steps of bare arithmetic a second, in millions: what the machine itself does in the same run. */
+function calibration(): number {
+  const STEPS = 20_000_000;
+  const started = performance.now();
+  let value = 1;
+  for (let step = 1; step <= STEPS; step += 1) value = Math.sqrt(value + step) + 1 / value;
+  return value > 0 ? STEPS / 1000 / (performance.now() - started) : NaN;
+}
+
 const largePlans = fastest(planPiece);
 const stagedPlans = fastest((piece) => {
   planPiece(piece);
   planWork(piece);
 });
-process.stdout.write(JSON.stringify({ largePlans, stagedPlans }));
+process.stdout.write(JSON.stringify({ largePlans, stagedPlans, calibration: calibration() }));

@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { memo, useCallback, useEffect, useMemo, useRef, useState, type RefObject } from "react";
 import type { CellMark, CohortCell } from "@/core/climb/cohort";
 import { Link } from "../kit/Link";
-import { useByLots } from "../kit/useByLots";
+import { useChunkedRender } from "../kit/useChunkedRender";
 import { stairInWords } from "../stair/MiniStair";
 import { unpackCells, type PackedRow } from "./row";
 
@@ -217,10 +217,10 @@ function LearnerRows({
     initialRect: FIRST_SIGHT,
   });
   const inSight = virtualizer.getVirtualItems();
-  const drawn = useByLots(shown, {
+  const drawn = useChunkedRender(shown, {
     from: inSight[0]?.index ?? 0,
     upTo: (inSight.at(-1)?.index ?? -1) + 1,
-    lot: ROWS_A_FRAME,
+    chunk: ROWS_A_FRAME,
   });
   const above = inSight[0]?.start ?? 0;
   const below = virtualizer.getTotalSize() - (inSight.at(-1)?.end ?? 0);

@@ -22,7 +22,7 @@ interface ComparedPiecesProps {
 const TIMES = [1, 5, 10] as const;
 const WIDTH = 900;
 const SIDE = 16;
-const LEAST_HEIGHT = 90;
+const MIN_HEIGHT = 90;
 
 /** Both outlines by their readings over the drawn one; deviations as they are, or made plain. */
 export function ComparedPieces({ piece, characteristics, mine, other }: ComparedPiecesProps) {
@@ -37,7 +37,7 @@ export function ComparedPieces({ piece, characteristics, mine, other }: Compared
       .flat()
       .map((one) => one.halfMm),
   );
-  const height = Math.max(LEAST_HEIGHT, 2 * halfMm * scale + 2 * SIDE);
+  const height = Math.max(MIN_HEIGHT, 2 * halfMm * scale + 2 * SIDE);
   const path = (outline: readonly OutlineStation[]) => {
     const edge = (up: 1 | -1) =>
       outline.map(({ xMm, halfMm: half }) => [SIDE + xMm * scale, height / 2 + up * half * scale]);

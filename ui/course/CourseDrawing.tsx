@@ -86,6 +86,6 @@ export function CourseDrawing({
   );
 }
 
-const MOST_LETTERS = 21;
+const MAX_LETTERS = 21;
 const shortened = (name: string) =>
-  name.length > MOST_LETTERS ? `${name.slice(0, MOST_LETTERS - 1)}…` : name;
+  name.length > MAX_LETTERS ? `${name.slice(0, MAX_LETTERS - 1)}…` : name;

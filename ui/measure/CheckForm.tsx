@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { useForm, useWatch } from "react-hook-form";
 import {
   checkInstrument,
-  LEAST_CHECK_READINGS,
+  MIN_CHECK_READINGS,
   SURFACE_UNCERTAINTY,
 } from "@/core/measure/instrumentCheck";
 import { readEntry } from "@/core/measure/reading";
@@ -101,7 +101,7 @@ export function CheckForm({ instruments }: { instruments: readonly BenchInstrume
       </Field>
       <Field
         label="Readings"
-        hint={`${LEAST_CHECK_READINGS} to ${MAX_VALUES}, with spaces between them: 20.02 20 20.02`}
+        hint={`${MIN_CHECK_READINGS} to ${MAX_VALUES}, with spaces between them: 20.02 20 20.02`}
       >
         {(wiring) => <input {...wiring} {...register("readings")} className="field" />}
       </Field>
@@ -137,8 +137,8 @@ function reckon(instrument: BenchInstrument, typed: Typed) {
   if (reference.values.length !== 1) return { wrong: "Type the one known size." };
   if (sure.values.length !== 1) return { wrong: "Type what the known size is sure to." };
   const { values } = readings;
-  if (values.length < LEAST_CHECK_READINGS || values.length > MAX_VALUES)
-    return { wrong: `${values.length} of ${LEAST_CHECK_READINGS} to ${MAX_VALUES} readings.` };
+  if (values.length < MIN_CHECK_READINGS || values.length > MAX_VALUES)
+    return { wrong: `${values.length} of ${MIN_CHECK_READINGS} to ${MAX_VALUES} readings.` };
   const given = { reference: reference.values[0]!, referenceUncertainty: sure.values[0]! };
   const { resolution, kind } = instrument;
   const surface = SURFACE_UNCERTAINTY[kind]!;

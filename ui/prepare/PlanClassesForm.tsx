@@ -11,10 +11,10 @@ import { Field, FormDone, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
 import { CohortField } from "./CohortField";
 
-const MOST_WEEKS = 40;
+const MAX_WEEKS = 40;
 const planSchema = COMMANDS["plan-classes"]
   .omit({ classIds: true })
-  .extend({ weeks: wholeFrom("A term", 1, MOST_WEEKS, "weeks") });
+  .extend({ weeks: wholeFrom("A term", 1, MAX_WEEKS, "weeks") });
 
 /** Plans a cohort's classes, the same day every week. */
 export function PlanClassesForm({

@@ -16,8 +16,8 @@ export interface RosterRead {
   problems: { line: number; message: string }[];
 }
 
-const MOST_BYTES = 200_000;
-const MOST_LINES = 200;
+const MAX_BYTES = 200_000;
+const MAX_LINES = 200;
 /** What a spreadsheet would take for a formula. */
 const FORMULA = /^[=+\-@\t\r]/;
 
@@ -36,7 +36,7 @@ export function readRoster(
     learners: [],
     problems: [{ line: 1, message }],
   });
-  if (bytes.length > MOST_BYTES) return failed("The file is far too large for a roster.");
+  if (bytes.length > MAX_BYTES) return failed("The file is far too large for a roster.");
   let text: string;
   try {
     text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
@@ -52,7 +52,7 @@ export function readRoster(
     if (!meta.fields?.includes(column))
       return failed(`The first line has to name the columns; “${column}” is missing.`);
   if (data.length === 0) return failed("There is nobody in it.");
-  if (data.length > MOST_LINES) return failed(`At most ${MOST_LINES} learners at a time.`);
+  if (data.length > MAX_LINES) return failed(`At most ${MAX_LINES} learners at a time.`);
   const read: RosterRead = { learners: [], problems: [] };
   const taken = new Set(there.map(sameName));
   data.forEach((row, index) => {

@@ -10,7 +10,7 @@ import { Field } from "../forms/Field";
 import { Link } from "../kit/Link";
 import { useKept } from "../kit/useKept";
 import { fieldsOf, inputOf, spokenName } from "./fields";
-import { KEPT_LENGTH, KEPT_SUMS, keptLengthSchema, MOST_SUMS, sumsSchema, type Sum } from "./kept";
+import { KEPT_LENGTH, KEPT_SUMS, keptLengthSchema, MAX_SUMS, sumsSchema, type Sum } from "./kept";
 import { isLength, quantityInWords, quantityName } from "./quantity";
 
 /** A piece file is planned where exercises are made; here are the sums one types. */
@@ -32,7 +32,7 @@ export function ReckonView({ unit: firstUnit }: { unit: LengthUnit }) {
   };
   const keep = (sum: Sum) => {
     const others = (sums ?? []).filter((one) => JSON.stringify(one) !== JSON.stringify(sum));
-    keepSums([sum, ...others].slice(0, MOST_SUMS));
+    keepSums([sum, ...others].slice(0, MAX_SUMS));
   };
   return (
     <main className="grid grow md:grid-cols-[240px_minmax(0,1fr)]">

@@ -6,7 +6,7 @@ export const keptLengthSchema = z.number().positive().max(100_000);
 
 /** The latest sums, the newest first. */
 export const KEPT_SUMS = "bell-step.sums";
-export const MOST_SUMS = 12;
+export const MAX_SUMS = 12;
 export const sumsSchema = z.array(
   z.object({
     name: z.string().max(40),

@@ -248,7 +248,7 @@ function Practice({ technique, errors }: { technique: string; errors: readonly P
   );
 }
 
-const MOST_CAUSES = 5;
+const MAX_CAUSES = 5;
 
 function Causes({
   causes,
@@ -265,7 +265,7 @@ function Causes({
   }))
     .filter(({ count }) => count >= RECURS_FROM)
     .sort((a, b) => b.count - a.count)
-    .slice(0, MOST_CAUSES);
+    .slice(0, MAX_CAUSES);
   const bySlug = new Map(overview.techniques.map(({ id, slug }) => [slug, id]));
   return (
     <section aria-label="Causes and faults">

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { z } from "zod";
-import { MOST_TO_A_HEARTH, type ClassNeeds } from "@/core/climb/classes";
+import { MAX_TO_A_HEARTH, type ClassNeeds } from "@/core/climb/classes";
 import { idSchema } from "@/core/units/fields";
 import { STEP_NAMES } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
@@ -212,8 +212,8 @@ function NeedsSlate({
 }) {
   const makers = learners.filter(({ next }) => next !== null).length;
   const warnings = [
-    ...(toAHearth > MOST_TO_A_HEARTH
-      ? [`${toAHearth} to a hearth: more than ${MOST_TO_A_HEARTH} wait for each other.`]
+    ...(toAHearth > MAX_TO_A_HEARTH
+      ? [`${toAHearth} to a hearth: more than ${MAX_TO_A_HEARTH} wait for each other.`]
       : []),
     ...(welds > 0
       ? [

@@ -55,10 +55,10 @@ function fillAgain(field: Field, filled: string | boolean) {
 }
 
 /**
- * A page is seen before it is alive, on a slow phone by seconds. What is tapped and typed
+ * A page is seen before it is hydrated, on a slow phone by seconds. What is tapped and typed
  * until then is kept, and done as soon as it can be.
  */
-export function EarlyHands({ nonce, children }: { nonce: string; children: ReactNode }) {
+export function ReplayEarlyInput({ nonce, children }: { nonce: string; children: ReactNode }) {
   // What is still under way as the page comes alive takes its own course from here on.
   useLayoutEffect(() => {
     const { early } = window;
