@@ -46,7 +46,8 @@ export type Field = {
 );
 
 /** What a feature is measured by; the rest of the line follows from the feature. */
-export type Line = Pick<Characteristic, "measure" | "nominal"> & Partial<Characteristic>;
+export type Line = Pick<Characteristic, "measure" | "nominal"> &
+  Partial<Omit<Characteristic, "id" | "name" | "of" | "stretch" | "feature">>;
 /** Makes a characteristic of a feature: its id, what is said after the name, and the line. */
 export type LineMaker = (id: string, way: string, line: Line) => Characteristic;
 

@@ -79,11 +79,9 @@ export function reachesOf(
 /** Coarse is enough for a size: steps of 15° are within a hundredth of a millimetre a bar's width. */
 const COARSE_RAD = Math.PI / 12;
 
-/** Sizes and collisions ask for the same coarse walk of a bar. */
-const coarse = new WeakMap<
-  readonly Stretch[],
-  { features: readonly Feature[]; walk: CoarseWalk }
->();
+/** Sizes and collisions ask for the same coarse walk, one after the other: the last is enough, and is soon let go. */
+let last: { stretches: readonly Stretch[]; features: readonly Feature[]; walk: CoarseWalk } | null =
+  null;
 
 /** A bar walked in coarse steps, and how far it turns in all, rad. */
 interface CoarseWalk {
@@ -96,13 +94,12 @@ export function coarseWalk(
   stretches: readonly Stretch[],
   features: readonly Feature[],
 ): CoarseWalk {
-  const known = coarse.get(stretches);
-  if (known?.features === features) return known.walk;
+  if (last?.stretches === stretches && last.features === features) return last.walk;
   const bar = layBar(stretches);
   const arcs = arcsOf(bar, features, COARSE_RAD);
   const turnRad = arcs.reduce((sum, arc) => sum + Math.abs(arc.turnRad), 0);
   const walk = { stations: walkedAlong(bar, arcs), turnRad };
-  coarse.set(stretches, { features, walk });
+  last = { stretches, features, walk };
   return walk;
 }
 

@@ -77,23 +77,32 @@ function lineMaker(feature: Feature, bar: LaidBar): LineMaker {
   const name = featureName(feature);
   const inText = featureNameInText(feature);
   const stretch = stretchAt(bar, placeOf(feature)).stretch.id;
-  return (id, way, line) => ({
-    id: `${feature.id}.${id}`,
-    name: way === "" ? name : `${name}, ${way}`,
-    of: inText,
-    kind: "size",
-    unit: "mm",
-    stretch,
-    feature: feature.id,
-    atMm,
-    instrument: "caliper",
-    heavyWhen: "above",
-    whenLight: "start-again",
-    readings: "one",
-    tolerance: { sizeMm: Math.abs(line.nominal), coarser: 0 },
-    weight: 1,
-    ...line,
-  });
+  return (id, way, line) => {
+    // Built without spreading, as the stretches' are.
+    const made: Characteristic = {
+      id: `${feature.id}.${id}`,
+      name: way === "" ? name : `${name}, ${way}`,
+      of: inText,
+      kind: line.kind ?? "size",
+      measure: line.measure,
+      unit: line.unit ?? "mm",
+      stretch,
+      feature: feature.id,
+      atMm: line.atMm ?? atMm,
+      nominal: line.nominal,
+      instrument: line.instrument ?? "caliper",
+      heavyWhen: line.heavyWhen ?? "above",
+      whenLight: line.whenLight ?? "start-again",
+      readings: line.readings ?? "one",
+      tolerance: line.tolerance ?? { sizeMm: Math.abs(line.nominal), coarser: 0 },
+      weight: line.weight ?? 1,
+    };
+    if (line.place) made.place = line.place;
+    if (line.plane) made.plane = line.plane;
+    if (line.count !== undefined) made.count = line.count;
+    if (line.fixed) made.fixed = line.fixed;
+    return made;
+  };
 }
 
 const placeOf = (feature: Feature) => ("at" in feature ? feature.at : feature.from);

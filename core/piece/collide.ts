@@ -16,8 +16,6 @@ const NO_FEATURES: readonly Feature[] = [];
 interface Run {
   a: CentreStation;
   b: CentreStation;
-  /** The curve it belongs to; none where it is straight. */
-  curve: string | null;
 }
 
 /** Two arms of a bent bar that want the same place: the first pair from end A. */
@@ -31,8 +29,7 @@ export function armsThroughOneAnother(bar: Bar): Warning[] {
   const placed = curves
     .map((feature) => ({ feature, extent: featureExtent(feature, laid) }))
     .sort((a, b) => a.extent.fromMm - b.extent.fromMm);
-  const runs = runsOf(stations, placed);
-  const arms = armsOf(runs);
+  const arms = armsOf(stations, placed);
   for (let first = 0; first < arms.length; first += 1)
     for (let second = first + 1; second < arms.length; second += 1) {
       if (areApart(arms[first]!, arms[second]!)) continue;
@@ -46,26 +43,39 @@ export function armsThroughOneAnother(bar: Bar): Warning[] {
 
 /** Runs of one curve or one straight leg, with the room they take. */
 interface Arm {
+  /** The curve it belongs to; none where it is straight. */
+  curve: string | null;
   runs: Run[];
   min: [number, number, number];
   max: [number, number, number];
 }
 
-function armsOf(runs: readonly Run[]): Arm[] {
+/** Steps of the walk by arm, each arm on one curve or straight; the hairs at boundaries belong to the run they begin. */
+function armsOf(stations: readonly CentreStation[], placed: readonly PlacedCurve[]): Arm[] {
   const arms: Arm[] = [];
-  for (const run of runs) {
-    let arm = arms.at(-1);
-    if (!arm || arm.runs[0]!.curve !== run.curve) {
+  let a = stations[0]!;
+  let next = 0;
+  let arm: Arm | null = null;
+  for (let index = 1; index < stations.length; index += 1) {
+    const b = stations[index]!;
+    if (b.sMm - a.sMm < HAIR_MM) continue;
+    const middleMm = (a.sMm + b.sMm) / 2;
+    while (next < placed.length && placed[next]!.extent.toMm < middleMm) next += 1;
+    const on = placed[next];
+    const curve = on && on.extent.fromMm < middleMm ? on.feature.id : null;
+    if (!arm || arm.curve !== curve) {
       arm = {
+        curve,
         runs: [],
         min: [Infinity, Infinity, Infinity],
         max: [-Infinity, -Infinity, -Infinity],
       };
       arms.push(arm);
+      widen(arm, a);
     }
-    arm.runs.push(run);
-    widen(arm, run.a);
-    widen(arm, run.b);
+    arm.runs.push({ a, b });
+    widen(arm, b);
+    a = b;
   }
   return arms;
 }
@@ -91,24 +101,6 @@ function whereThrough(ones: readonly Run[], others: readonly Run[], lengthMm: nu
       if (atMm !== null) return { one, other, atMm };
     }
   return null;
-}
-
-/** Steps of the walk, each with the curve it is on; the hairs at boundaries belong to the run they begin. */
-function runsOf(stations: readonly CentreStation[], placed: readonly PlacedCurve[]): Run[] {
-  const runs: Run[] = [];
-  let a = stations[0]!;
-  let next = 0;
-  for (let index = 1; index < stations.length; index += 1) {
-    const b = stations[index]!;
-    if (b.sMm - a.sMm < HAIR_MM) continue;
-    const middleMm = (a.sMm + b.sMm) / 2;
-    while (next < placed.length && placed[next]!.extent.toMm < middleMm) next += 1;
-    const on = placed[next];
-    const curve = on && on.extent.fromMm < middleMm ? on.feature.id : null;
-    runs.push({ a, b, curve });
-    a = b;
-  }
-  return runs;
 }
 
 /** Steps shorter than this only mark a boundary, mm. */
