@@ -2,6 +2,7 @@ import { SHELF_EXERCISES } from "@/data/demo/exercises";
 import { exerciseContentSchema } from "../exercise/exercise";
 import { planPiece } from "../piece/plan";
 import { pieceOf } from "../testing/pieces";
+import { judgeReading } from "../verdict/judge";
 import { stageLines } from "./checks";
 import { planWork } from "./stages";
 
@@ -24,6 +25,11 @@ const linesOf = (key: string, on: string) => {
 test("after the cut the whole bar is measured, as long as it was cut", () => {
   // A point of 90 is a third of its length of bar, and the body is bar: 30 and 160.
   expect(linesOf("cut", "main")).toEqual(["Whole, length: 190.0"]);
+  const cut = planWork(PEG).stages.find(({ key }) => key === "cut")!;
+  const stateOf = (mm: number) =>
+    judgeReading(stageLines(cut)[0]!, [mm], { instrumentUncertainty: 0, grade: 16 }).state;
+  // Long can be cut again; short can't be put back.
+  expect([180, 190, 200].map(stateOf)).toEqual(["light", "on-size", "heavy"]);
 });
 
 test("after the taper its own sizes, not yet bent; after bend and twist theirs", () => {

@@ -15,14 +15,17 @@ const MAX_LINES = 8;
 export function stageLines(stage: Pick<Stage, "bar" | "on" | "key">): Characteristic[] {
   const lines = planPiece(stage.bar.piece).characteristics.filter(isReadAtOnce);
   const ofWhole = lines.filter(({ stretch, feature }) => stretch === null && !feature);
-  if (OF_WHOLE.has(stage.key))
-    return ofWhole.length > 0 ? ofWhole : lines.filter(({ measure }) => measure === "length");
+  const whole = ofWhole.length > 0 ? ofWhole : lines.filter(({ measure }) => measure === "length");
+  // Cut long is cut again; cut short, nothing puts it back.
+  if (CUTS.has(stage.key))
+    return whole.map((line) => ({ ...line, heavyWhen: "above", whenLight: "start-again" }));
+  if (stage.key === "true") return whole;
   return lines
     .filter(({ stretch, feature }) => stage.on.includes(feature ?? stretch ?? ""))
     .slice(0, MAX_LINES);
 }
 
-const OF_WHOLE: ReadonlySet<Stage["key"]> = new Set(["cut", "hot-cut", "true"]);
+const CUTS: ReadonlySet<Stage["key"]> = new Set(["cut", "hot-cut"]);
 
 const isReadAtOnce = ({ kind, readings, unit }: Characteristic) =>
   readings === "one" && kind !== "evenness" && kind !== "presence" && unit !== "gauge";

@@ -129,7 +129,7 @@ function StageLine({ line, kept, typed, unit, grade, closed, onType }: StageLine
       : judgeReading(line, [value], { instrumentUncertainty: 0, grade }).state;
   return (
     <li className="flex flex-wrap items-center gap-x-2 text-13">
-      <label htmlFor={id}>
+      <label htmlFor={id} className="min-w-44">
         {line.name} <b>{printMeasured(line.nominal, line.unit, unit)}</b>
       </label>
       {closed ? null : (
