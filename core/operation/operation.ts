@@ -35,10 +35,10 @@ export const PHASES = [
 ] as const;
 export type Phase = (typeof PHASES)[number];
 
-/** One operation comes before another, with the reason in shop words (common practice, no source). */
+/** One operation comes before others, with the reason in shop words (common practice, no source). */
 export interface OrderRule {
-  /** The other operation's key; a phase stands for every operation of it. */
-  other: string;
+  /** The other operations' keys; a phase stands for every operation of it, "*" for all. */
+  others: readonly string[];
   where: Where;
   because: string;
 }

@@ -21,8 +21,8 @@ const relationsOf = (
   rules: readonly OrderRule[],
   relate: (other: OperationKey) => Pick<Relation, "first" | "then">,
 ): Relation[] =>
-  rules.flatMap(({ other, where, because }) =>
-    namedBy(other).map((key) => ({ ...relate(key), where, because })),
+  rules.flatMap(({ others, where, because }) =>
+    others.flatMap(namedBy).map((key) => ({ ...relate(key), where, because })),
   );
 
 /** Every relation between two operations, from the rules of both. */

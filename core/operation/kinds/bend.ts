@@ -13,7 +13,7 @@ export const bend = defineOperation({
   check: "The angle against the bevel, both legs flat on the plate.",
   before: [
     {
-      other: "set-corner",
+      others: ["set-corner"],
       where: "same-place",
       because: "the corner is bent before it is driven square",
     },

@@ -13,7 +13,7 @@ export const collar = defineOperation({
   check: "Tight when cold, the seam out of sight.",
   before: [
     {
-      other: "rivet",
+      others: ["rivet"],
       where: "always",
       because: "hot work on the joint comes before what has to move",
     },

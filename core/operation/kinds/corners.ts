@@ -12,7 +12,7 @@ export const corners = defineOperation({
   check: "No sharp corner left at the end.",
   before: [
     {
-      other: "hole",
+      others: ["hole"],
       where: "same-place",
       because: "with its corners on, an end cups and splits when it is punched",
     },

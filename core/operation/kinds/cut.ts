@@ -11,7 +11,7 @@ export const cut = defineOperation({
   check: "Measure the cut length once more before it is heated.",
   before: [
     {
-      other: "*",
+      others: ["*"],
       where: "same-bar",
       because:
         "marks and lengths are taken on the cold bar, from one datum end, so that errors don’t add",

@@ -10,7 +10,7 @@ export const dimple = defineOperation({
   tools: ["round punch", "soft-faced hammer"],
   words: "One blow on a round punch at the mark, then look, then another.",
   check: "In the middle, the other face flat.",
-  before: [{ other: "curve", where: "same-place", because: "it is set in on the straight bar" }],
-  after: [{ other: "smooth", where: "same-place", because: "planishing would wipe it out" }],
+  before: [{ others: ["curve"], where: "same-place", because: "it is set in on the straight bar" }],
+  after: [{ others: ["smooth"], where: "same-place", because: "planishing would wipe it out" }],
   heats: heatsAlways(0.25),
 });

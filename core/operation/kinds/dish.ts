@@ -12,11 +12,11 @@ export const dish = defineOperation({
   check: "Even to both sides; no sharp dents.",
   after: [
     {
-      other: "hot-cut",
+      others: ["hot-cut"],
       where: "same-bar",
       because: "off the bar it can be turned over on the wood",
     },
-    { other: "vein", where: "same-place", because: "dished after the veins are in" },
+    { others: ["vein"], where: "same-place", because: "dished after the veins are in" },
   ],
   heats: heatsAlways(0.5),
 });

@@ -1,4 +1,5 @@
 import { defineOperation } from "../operation";
+import { SECTION_FIRST } from "../rules";
 import { heatsToDraw } from "../work";
 
 /** Less section, more length. */
@@ -12,40 +13,11 @@ export const draw = defineOperation({
   check: "Both thicknesses against the parent bar; diagonals equal.",
   before: [
     {
-      other: "spread",
+      others: ["spread"],
       where: "same-place",
       because: "the stem is drawn while there is still a thick end to strike against",
     },
-    {
-      other: "smooth",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "hole",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "surface",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "fold",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "turn",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "curve",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
+    SECTION_FIRST,
   ],
   heats: heatsToDraw,
 });

@@ -13,7 +13,7 @@ export const drawLegs = defineOperation({
   check: "Both legs alike, laid side by side.",
   before: [
     {
-      other: "curve",
+      others: ["curve"],
       where: "same-place",
       because: "the section is made while the bar is straight and plain",
     },

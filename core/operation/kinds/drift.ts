@@ -1,4 +1,5 @@
 import { defineOperation } from "../operation";
+import { HOLES_FIRST } from "../rules";
 import { heatsAlways } from "../work";
 
 /** Opening a slot to an eye, its walls kept. */
@@ -11,9 +12,6 @@ export const drift = defineOperation({
   words:
     "Drift in steps, round first, then to shape; dress the face after every drifting, and stop when the metal round the drift goes black.",
   check: "Walls even, face flat, no crack beside the eye.",
-  before: [
-    { other: "fold", where: "same-bar", because: "holes are made while the bar is straight" },
-    { other: "curve", where: "same-bar", because: "holes are made while the bar is straight" },
-  ],
+  before: [HOLES_FIRST],
   heats: heatsAlways(2),
 });

@@ -10,22 +10,7 @@ export const fit = defineOperation({
   check: "Holes line up with a pin through both; nothing has to be forced.",
   before: [
     {
-      other: "weld-parts",
-      where: "always",
-      because: "what doesn’t fit dry can still be put right; hot it is too late",
-    },
-    {
-      other: "wrap-parts",
-      where: "always",
-      because: "what doesn’t fit dry can still be put right; hot it is too late",
-    },
-    {
-      other: "collar",
-      where: "always",
-      because: "what doesn’t fit dry can still be put right; hot it is too late",
-    },
-    {
-      other: "rivet",
+      others: ["weld-parts", "wrap-parts", "collar", "rivet"],
       where: "always",
       because: "what doesn’t fit dry can still be put right; hot it is too late",
     },

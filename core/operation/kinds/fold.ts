@@ -12,19 +12,19 @@ export const fold = defineOperation({
     "Mark it, heat the fold only, and close it over a rounded edge or a bar of the eye’s size until the legs lie side by side.",
   check: "The legs lie side by side, in one plane.",
   before: [
-    { other: "weld", where: "same-place", because: "the fold is welded once it is closed" },
+    { others: ["weld"], where: "same-place", because: "the fold is welded once it is closed" },
     {
-      other: "wrap",
+      others: ["wrap"],
       where: "same-bar",
       because: "the legs have to lie side by side before they are wrapped",
     },
     {
-      other: "legs",
+      others: ["legs"],
       where: "same-bar",
       because: "legs that have to match are drawn after the fold, against a mark",
     },
     {
-      other: "curve",
+      others: ["curve"],
       where: "same-place",
       because: "the fold comes before what is bent beside it",
     },

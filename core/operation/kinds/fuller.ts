@@ -1,4 +1,5 @@
 import { defineOperation } from "../operation";
+import { SECTION_FIRST } from "../rules";
 import { heatsToDraw } from "../work";
 
 /** Opening a groove from both sides. */
@@ -13,40 +14,11 @@ export const fuller = defineOperation({
   check: "Both sides meet; no fold at the edges of the groove.",
   before: [
     {
-      other: "set-down",
+      others: ["set-down"],
       where: "same-place",
       because: "the groove is opened with a fuller first, so that the shoulder does not fold over",
     },
-    {
-      other: "smooth",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "hole",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "surface",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "fold",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "turn",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "curve",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
+    SECTION_FIRST,
   ],
   heats: heatsToDraw,
 });

@@ -1,4 +1,5 @@
 import { defineOperation } from "../operation";
+import { HOLES_FIRST } from "../rules";
 import { heatsAlways } from "../work";
 
 /** Marking a hole at a low heat. */
@@ -12,10 +13,9 @@ export const mark = defineOperation({
     "Centre-dot before heating; set the mark at a low heat, where it shows dark, and check it from both sides.",
   check: "In the middle of the bar: the first light blows can still be corrected.",
   before: [
-    { other: "punch", where: "same-place", because: "a hole goes where its mark was checked" },
-    { other: "slot", where: "same-place", because: "a slot goes where its mark was checked" },
-    { other: "fold", where: "same-bar", because: "holes are made while the bar is straight" },
-    { other: "curve", where: "same-bar", because: "holes are made while the bar is straight" },
+    { others: ["punch"], where: "same-place", because: "a hole goes where its mark was checked" },
+    { others: ["slot"], where: "same-place", because: "a slot goes where its mark was checked" },
+    HOLES_FIRST,
   ],
   heats: heatsAlways(0.25),
   coldMinutes: 1,

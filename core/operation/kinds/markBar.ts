@@ -11,7 +11,7 @@ export const markBar = defineOperation({
   check: "End B is marked too: there it is cut off later.",
   before: [
     {
-      other: "*",
+      others: ["*"],
       where: "same-bar",
       because:
         "marks and lengths are taken on the cold bar, from one datum end, so that errors don’t add",

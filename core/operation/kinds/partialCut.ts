@@ -10,6 +10,6 @@ export const partialCut = defineOperation({
   tools: ["hot chisel or hardy"],
   words: "Cut three quarters through at the mark and stop: the last quarter is the hinge.",
   check: "The hinge is even across the bar.",
-  before: [{ other: "fold", where: "same-place", because: "it folds where it was cut" }],
+  before: [{ others: ["fold"], where: "same-place", because: "it folds where it was cut" }],
   heats: heatsAlways(0.5),
 });

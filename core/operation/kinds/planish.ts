@@ -13,18 +13,26 @@ export const planish = defineOperation({
   check: "No half-moons, no hammer marks, the sizes still on.",
   before: [
     {
-      other: "surface",
+      others: ["surface"],
       where: "same-place",
       because: "planishing would wipe out a texture or a stamp",
     },
-    { other: "hole", where: "same-place", because: "planishing would drag a hole’s edges" },
-    { other: "turn", where: "same-place", because: "planishing would bruise the edges of a twist" },
+    { others: ["hole"], where: "same-place", because: "planishing would drag a hole’s edges" },
     {
-      other: "fold",
+      others: ["turn"],
+      where: "same-place",
+      because: "planishing would bruise the edges of a twist",
+    },
+    {
+      others: ["fold"],
       where: "same-place",
       because: "the section is made while the bar is straight and plain",
     },
-    { other: "curve", where: "same-place", because: "a bent bar can’t lie flat to be planished" },
+    {
+      others: ["curve"],
+      where: "same-place",
+      because: "a bent bar can’t lie flat to be planished",
+    },
   ],
   heats: shareByLength(0.25),
 });

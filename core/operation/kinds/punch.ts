@@ -1,4 +1,5 @@
 import { defineOperation } from "../operation";
+import { HOLES_FIRST } from "../rules";
 import { heatsAlways } from "../work";
 
 /** A round hole, hot, from both faces. */
@@ -13,12 +14,11 @@ export const punch = defineOperation({
   check: "Position, roundness, face not dished.",
   before: [
     {
-      other: "slit",
+      others: ["slit"],
       where: "same-place",
       because: "the hole at the crotch stops the slit from running on",
     },
-    { other: "fold", where: "same-bar", because: "holes are made while the bar is straight" },
-    { other: "curve", where: "same-bar", because: "holes are made while the bar is straight" },
+    HOLES_FIRST,
   ],
   heats: heatsAlways(1),
 });

@@ -12,7 +12,7 @@ export const ring = defineOperation({
     "Curve its own ends to the ring’s radius first, over the horn; then bring the middle round and close it.",
   check: "Two diameters; out of wind on the plate.",
   before: [
-    { other: "weld-ring", where: "same-place", because: "a ring is closed before it is welded" },
+    { others: ["weld-ring"], where: "same-place", because: "a ring is closed before it is welded" },
   ],
   heats: heatsByLength,
 });

@@ -13,12 +13,11 @@ export const scarf = defineOperation({
   check: "Short toes that lie on one another; no neck behind.",
   before: [
     {
-      other: "curve",
+      others: ["curve"],
       where: "same-place",
       because: "the scarfs are made while their ends can be reached",
     },
-    { other: "weld-ring", where: "same-place", because: "scarfed before it is welded" },
-    { other: "weld", where: "same-place", because: "scarfed before it is welded" },
+    { others: ["weld-ring", "weld"], where: "same-place", because: "scarfed before it is welded" },
   ],
   heats: heatsAlways(2),
 });

@@ -13,7 +13,7 @@ export const scroll = defineOperation({
   check: "On the template at every quarter turn; flat on the plate.",
   before: [
     {
-      other: "open-legs",
+      others: ["open-legs"],
       where: "same-bar",
       because: "a scroll is begun before its legs are spread",
     },

@@ -1,4 +1,5 @@
 import { defineOperation } from "../operation";
+import { SECTION_FIRST } from "../rules";
 import { heatsToDraw } from "../work";
 
 /** A shoulder, by half-face blows at the edge. */
@@ -13,45 +14,16 @@ export const setDown = defineOperation({
   check: "Both thicknesses against the parent bar; the shoulder stands square at its mark.",
   before: [
     {
-      other: "draw",
+      others: ["draw"],
       where: "same-place",
       because: "set in first, the shoulder says where the drawing ends",
     },
     {
-      other: "spread",
+      others: ["spread"],
       where: "same-place",
       because: "set in first, the neck keeps the spreading from running on",
     },
-    {
-      other: "smooth",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "hole",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "surface",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "fold",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "turn",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "curve",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
+    SECTION_FIRST,
   ],
   heats: heatsToDraw,
 });

@@ -1,4 +1,5 @@
 import { defineOperation } from "../operation";
+import { HOLES_FIRST } from "../rules";
 import { heatsAlways } from "../work";
 
 /** Cutting an end in two along the bar. */
@@ -11,9 +12,8 @@ export const slit = defineOperation({
   words: "Slit from the end to the hole at the crotch, half from each face, on a soft plate.",
   check: "Both legs alike; the slit ends in the hole.",
   before: [
-    { other: "open-legs", where: "same-place", because: "the legs open from the slit" },
-    { other: "fold", where: "same-bar", because: "holes are made while the bar is straight" },
-    { other: "curve", where: "same-bar", because: "holes are made while the bar is straight" },
+    { others: ["open-legs"], where: "same-place", because: "the legs open from the slit" },
+    HOLES_FIRST,
   ],
   heats: heatsAlways(1),
 });

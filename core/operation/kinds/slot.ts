@@ -1,4 +1,5 @@
 import { defineOperation } from "../operation";
+import { HOLES_FIRST } from "../rules";
 import { heatsAlways } from "../work";
 
 /** A slot punched from both faces. */
@@ -12,9 +13,8 @@ export const slot = defineOperation({
     "Slot from both faces, turning the work end for end every few blows, so that a crooked punch corrects itself.",
   check: "Level with the bar, walls alike on both faces.",
   before: [
-    { other: "drift", where: "same-place", because: "the drift follows the slot" },
-    { other: "fold", where: "same-bar", because: "holes are made while the bar is straight" },
-    { other: "curve", where: "same-bar", because: "holes are made while the bar is straight" },
+    { others: ["drift"], where: "same-place", because: "the drift follows the slot" },
+    HOLES_FIRST,
   ],
   heats: heatsAlways(1),
 });

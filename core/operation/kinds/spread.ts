@@ -1,4 +1,5 @@
 import { defineOperation } from "../operation";
+import { SECTION_FIRST } from "../rules";
 import { heatsToDraw } from "../work";
 
 /** Wider and thinner. */
@@ -11,37 +12,6 @@ export const spread = defineOperation({
   words:
     "Cross-peen from the centre out, then the corners; even to both sides, and turn it over between heats.",
   check: "As far out to the left as to the right; edges not thinner than the middle.",
-  before: [
-    {
-      other: "smooth",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "hole",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "surface",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "fold",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "turn",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "curve",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-  ],
+  before: [SECTION_FIRST],
   heats: heatsToDraw,
 });

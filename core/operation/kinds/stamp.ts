@@ -11,9 +11,11 @@ export const stamp = defineOperation({
   words: "Check its place and which way is up, cold. Then one blow, hot.",
   check: "Single and upright.",
   before: [
-    { other: "fold", where: "same-place", because: "a stamp wants a flat face on the anvil" },
-    { other: "turn", where: "same-place", because: "a stamp wants a flat face on the anvil" },
-    { other: "curve", where: "same-place", because: "a stamp wants a flat face on the anvil" },
+    {
+      others: ["fold", "turn", "curve"],
+      where: "same-place",
+      because: "a stamp wants a flat face on the anvil",
+    },
   ],
   heats: heatsAlways(0.25),
   coldMinutes: 1,

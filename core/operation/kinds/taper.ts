@@ -1,4 +1,5 @@
 import { defineOperation } from "../operation";
+import { SECTION_FIRST } from "../rules";
 import { heatsToDraw } from "../work";
 
 /** Drawing to a point or a smaller section at an end. */
@@ -13,40 +14,11 @@ export const taper = defineOperation({
   check: "Diagonals equal; lips dressed back if the end has cupped.",
   before: [
     {
-      other: "set-down",
+      others: ["set-down"],
       where: "same-place",
       because: "the point is made first: set in behind it, the thin neck would carry its blows",
     },
-    {
-      other: "smooth",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "hole",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "surface",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "fold",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "turn",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
-    {
-      other: "curve",
-      where: "same-place",
-      because: "the section is made while the bar is straight and plain",
-    },
+    SECTION_FIRST,
   ],
   heats: heatsToDraw,
 });

@@ -11,10 +11,12 @@ export const texture = defineOperation({
   words: "Even cover over the whole length, each blow beside the last.",
   check: "No bare places, no half-moons.",
   before: [
-    { other: "stamp", where: "same-place", because: "texture round a stamp would run into it" },
-    { other: "fold", where: "same-place", because: "textured on the straight bar" },
-    { other: "turn", where: "same-place", because: "textured on the straight bar" },
-    { other: "curve", where: "same-place", because: "textured on the straight bar" },
+    { others: ["stamp"], where: "same-place", because: "texture round a stamp would run into it" },
+    {
+      others: ["fold", "turn", "curve"],
+      where: "same-place",
+      because: "textured on the straight bar",
+    },
   ],
   heats: heatsByLength,
 });

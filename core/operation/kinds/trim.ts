@@ -8,7 +8,9 @@ export const trim = defineOperation({
   tools: ["saw or hardy", "rule"],
   words: "Square end B off at its mark: from now on every mark is true from both ends.",
   check: "Measure the bar once more.",
-  before: [{ other: "*", where: "same-bar", because: "the marks are taken with the trim off" }],
-  after: [{ other: "cut", where: "same-bar", because: "the trim comes off the bar that was cut" }],
+  before: [{ others: ["*"], where: "same-bar", because: "the marks are taken with the trim off" }],
+  after: [
+    { others: ["cut"], where: "same-bar", because: "the trim comes off the bar that was cut" },
+  ],
   coldMinutes: 2,
 });

@@ -12,9 +12,9 @@ export const twist = defineOperation({
     "Hot parts turn more: cool the lead, reheat the lag. Keep the square for the wrench until the last back-twist is done.",
   check: "Pitch crest to crest; straight on wood, so as not to bruise the corners.",
   before: [
-    { other: "untwist", where: "same-place", because: "it is turned back once it is turned" },
+    { others: ["untwist"], where: "same-place", because: "it is turned back once it is turned" },
     {
-      other: "curve",
+      others: ["curve"],
       where: "same-bar",
       because: "twisted before it is bent: the wrench needs a straight bar",
     },

@@ -10,6 +10,6 @@ export const untwist = defineOperation({
   tools: ["vise", "twisting wrench"],
   words: "Turn about a quarter back at an even heat, so that the bars open.",
   check: "The bars stand evenly apart.",
-  before: [{ other: "curve", where: "same-bar", because: "turned back before it is bent" }],
+  before: [{ others: ["curve"], where: "same-bar", because: "turned back before it is bent" }],
   heats: heatsAlways(0.5),
 });

@@ -13,23 +13,23 @@ export const upset = defineOperation({
   check: "Straight, and heavy rather than light: straightening thins it again.",
   before: [
     {
-      other: "shape",
+      others: ["shape"],
       where: "same-place",
       because: "driving the bar together would spoil what was drawn beside it",
     },
-    { other: "smooth", where: "same-place", because: "it is gathered before it is smoothed" },
+    { others: ["smooth"], where: "same-place", because: "it is gathered before it is smoothed" },
     {
-      other: "hole",
+      others: ["hole"],
       where: "same-bar",
       because: "driving the bar together would close and shift a hole",
     },
     {
-      other: "surface",
+      others: ["surface"],
       where: "same-bar",
       because: "driven on its end, a finished face would be bruised",
     },
-    { other: "fold", where: "same-bar", because: "a folded bar can’t be driven on its end" },
-    { other: "curve", where: "same-bar", because: "a bent bar can’t be driven on its end" },
+    { others: ["fold"], where: "same-bar", because: "a folded bar can’t be driven on its end" },
+    { others: ["curve"], where: "same-bar", because: "a bent bar can’t be driven on its end" },
   ],
   heats: heatsToUpset,
 });

@@ -11,9 +11,9 @@ export const vein = defineOperation({
   words:
     "Midrib first, then the side veins and the cuts in the edge, on a soft plate; light, one blow a place.",
   check: "The midrib runs to the tip.",
-  before: [{ other: "curve", where: "same-place", because: "veins are set in on the flat" }],
+  before: [{ others: ["curve"], where: "same-place", because: "veins are set in on the flat" }],
   after: [
-    { other: "shape", where: "same-place", because: "spreading on would wipe the veins out" },
+    { others: ["shape"], where: "same-place", because: "spreading on would wipe the veins out" },
   ],
   heats: heatsAlways(1),
 });

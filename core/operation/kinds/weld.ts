@@ -13,12 +13,12 @@ export const weld = defineOperation({
   check: "Pry it open beside the weld: the seam holds.",
   before: [
     {
-      other: "turn",
+      others: ["turn"],
       where: "same-bar",
       because: "it is welded before it is twisted: a twist would open it",
     },
     {
-      other: "curve",
+      others: ["curve"],
       where: "same-bar",
       because: "it is welded before the scroll or bend beside it",
     },

@@ -13,7 +13,7 @@ export const weldParts = defineOperation({
   check: "Sound, and in line.",
   before: [
     {
-      other: "wrap-parts",
+      others: ["wrap-parts"],
       where: "always",
       because: "both ends are welded before the bundle is twisted between them",
     },

@@ -12,11 +12,11 @@ export const wrap = defineOperation({
   check: "No leg has slipped; the length.",
   before: [
     {
-      other: "legs",
+      others: ["legs"],
       where: "same-bar",
       because: "legs that have to match are drawn after the wrap, against a mark",
     },
-    { other: "curve", where: "same-bar", because: "twisted while the legs are straight" },
+    { others: ["curve"], where: "same-bar", because: "twisted while the legs are straight" },
   ],
   heats: heatsByLength,
 });

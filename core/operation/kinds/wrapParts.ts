@@ -11,6 +11,8 @@ export const wrapParts = defineOperation({
   words:
     "One long even heat over the whole bundle, gripped at its welds: turn it one turn and more than it needs, to be opened again.",
   check: "No bar has slipped; the bars lie in a ring.",
-  before: [{ other: "untwist-parts", where: "always", because: "it is opened once it is turned" }],
+  before: [
+    { others: ["untwist-parts"], where: "always", because: "it is opened once it is turned" },
+  ],
   heats: heatsAlways(1),
 });
