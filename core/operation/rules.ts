@@ -1,4 +1,15 @@
-import type { OrderRule } from "./operation";
+import { PHASES, type OrderRule } from "./operation";
+
+/** The phases in which a bar is worked on by itself, from the first heat to the cut off the long bar. */
+export const HOT_PHASES = PHASES.slice(PHASES.indexOf("gather"), PHASES.indexOf("cold"));
+
+/** Cutting and marking (common practice, no source). */
+export const DATUM_FIRST: OrderRule = {
+  others: ["*"],
+  where: "same-bar",
+  because:
+    "marks and lengths are taken on the cold bar, from one datum end, so that errors don’t add",
+};
 
 /** Whatever gives the bar its section there (common practice, no source). */
 export const SECTION_FIRST: OrderRule = {

@@ -1,4 +1,5 @@
 import { defineOperation } from "../operation";
+import { DATUM_FIRST } from "../rules";
 
 /** Cutting the bar from the rack, cold, with every mark taken. */
 export const cut = defineOperation({
@@ -9,13 +10,6 @@ export const cut = defineOperation({
   words:
     "Look the bar over: no coating goes into the fire. Cut to length, square the ends, and take every mark from end A with rule and punch.",
   check: "Measure the cut length once more before it is heated.",
-  before: [
-    {
-      others: ["*"],
-      where: "same-bar",
-      because:
-        "marks and lengths are taken on the cold bar, from one datum end, so that errors don’t add",
-    },
-  ],
+  before: [DATUM_FIRST],
   coldMinutes: 4,
 });

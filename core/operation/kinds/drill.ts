@@ -1,4 +1,5 @@
 import { defineOperation } from "../operation";
+import { HOT_PHASES } from "../rules";
 
 /** A hole drilled cold. */
 export const drill = defineOperation({
@@ -13,18 +14,7 @@ export const drill = defineOperation({
   ],
   after: [
     {
-      others: [
-        "gather",
-        "shape",
-        "smooth",
-        "hole",
-        "surface",
-        "fold",
-        "turn",
-        "legs",
-        "curve",
-        "cut-off",
-      ],
+      others: HOT_PHASES,
       where: "same-bar",
       because: "drilled after the last heat: working on would draw the hole out of round",
     },

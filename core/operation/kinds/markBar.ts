@@ -1,4 +1,5 @@
 import { defineOperation } from "../operation";
+import { DATUM_FIRST } from "../rules";
 
 /** Marking a bar that stays long until its work is done. */
 export const markBar = defineOperation({
@@ -9,13 +10,6 @@ export const markBar = defineOperation({
   words:
     "Leave it on the long bar: cut now, it would be too short to hold. Look the bar over: no coating goes into the fire. Take every mark from end A with rule and punch.",
   check: "End B is marked too: there it is cut off later.",
-  before: [
-    {
-      others: ["*"],
-      where: "same-bar",
-      because:
-        "marks and lengths are taken on the cold bar, from one datum end, so that errors don’t add",
-    },
-  ],
+  before: [DATUM_FIRST],
   coldMinutes: 4,
 });

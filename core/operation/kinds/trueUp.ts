@@ -1,4 +1,5 @@
 import { defineOperation } from "../operation";
+import { HOT_PHASES } from "../rules";
 
 /** Everything straight and out of wind. */
 export const trueUp = defineOperation({
@@ -15,19 +16,7 @@ export const trueUp = defineOperation({
   after: [
     { others: ["join"], where: "always", because: "trued last" },
     {
-      others: [
-        "gather",
-        "shape",
-        "smooth",
-        "hole",
-        "surface",
-        "fold",
-        "turn",
-        "legs",
-        "curve",
-        "cut-off",
-        "cold",
-      ],
+      others: [...HOT_PHASES, "cold"],
       where: "same-bar",
       because: "trued last",
     },
