@@ -1,9 +1,14 @@
+import { rmSync } from "node:fs";
+import { join } from "node:path";
 import { runWithDemoSchool } from "./setup/demoSchool.mjs";
+import { ROOT } from "./setup/places.mjs";
 
 /**
  * `npm run dev`: the demonstration school with hot reload, beside `npm run demo` and on
  * its own port. Its school is the demonstration's, so what is changed in one is seen in the other.
  */
+// What the compiler kept of an earlier checkout makes the page load itself again for ever.
+rmSync(join(ROOT, ".next-dev"), { recursive: true, force: true });
 await runWithDemoSchool({
   usualPort: 3220,
   serve: ({ serveApp }, environment, port) =>

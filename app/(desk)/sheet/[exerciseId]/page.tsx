@@ -89,7 +89,7 @@ export default async function SheetPage({ params }: { params: Promise<{ exercise
       <SectionTitle>As forged</SectionTitle>
       <div className="border border-rule bg-sheet p-2">{drawing("forged")}</div>
       <SectionTitle>Steps of work</SectionTitle>
-      <Stages stages={reckoned.work.stages} unit={unit} />
+      <Stages stages={reckoned.work.stages} unit={unit} pictured />
       <p className="mt-3 text-15">
         <strong>Have ready:</strong> {reckoned.tools.join("; ")}.
       </p>
