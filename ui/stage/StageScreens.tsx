@@ -23,7 +23,7 @@ export function StageScreens({ name, stages, unit }: StageScreensProps) {
     ({ swipe: [towards] }) => {
       if (towards !== 0) go(towards < 0 ? 1 : -1);
     },
-    { axis: "x", filterTaps: true, pointer: { touch: true } },
+    { axis: "x", pointer: { touch: true } },
   );
   return (
     <div {...bind()} className="mx-auto w-full max-w-xl touch-pan-y">
