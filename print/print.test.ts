@@ -155,6 +155,55 @@ test("every exercise of the demonstration prints, on either paper and in either 
   }
 });
 
+/** Runs of ink along a row of a rendered page, between two columns. */
+function inkAlong(page: ReturnType<typeof render>, y: number, fromX: number, toX: number) {
+  const runs: { from: number; to: number }[] = [];
+  for (let x = fromX; x < toX; x += 1) {
+    if (!page.isInk(x, y)) continue;
+    const last = runs.at(-1);
+    if (last?.to === x - 1) last.to = x;
+    else runs.push({ from: x, to: x });
+  }
+  return runs;
+}
+
+test("the board's pictures, measured on the rendered page: every mark in its place, every bar to the one scale", async () => {
+  const { stages } = bracket.revision.reckoned.work;
+  const cut = stages[0]!;
+  const marksMm = cut.sizes.find(({ name }) => name === "Marks from A")!.value as number[];
+  const placesMm = [0, ...marksMm, cut.bar.lengthMm];
+  const page = render(await boardPdf(printable()), 1, 600);
+  const half = Math.floor(page.width / 2);
+  const isTick = ({ from, to }: { from: number; to: number }) => to - from >= 6 && to - from <= 13;
+  // A row that crosses nothing but the panel's two borders and the ticks over the bar.
+  let ticks: number[] = [];
+  let tickRow = 0;
+  for (let y = 0; y < page.height && ticks.length === 0; y += 1) {
+    const inner = inkAlong(page, y, 0, half).slice(1, -1);
+    if (inner.length !== placesMm.length || !inner.every(isTick)) continue;
+    ticks = inner.map(({ from, to }) => (from + to) / 2);
+    tickRow = y;
+  }
+  expect(ticks).toHaveLength(placesMm.length);
+  const paperMm = ticks.map((at) => page.mm(at - ticks[0]!));
+  const scale = paperMm.at(-1)! / cut.bar.lengthMm;
+  for (const [index, mm] of placesMm.entries())
+    expect(Math.abs(paperMm[index]! - mm * scale)).toBeLessThan(0.2);
+
+  // The panel beside it: the taper, 210 long, in an ink line 1.6 pt wide.
+  const taper = stages[1]!;
+  const lengthMm = taper.sizes.find(({ name }) => name === "Length")!.value as number;
+  let [first, last] = [page.width, 0];
+  for (let y = tickRow - 60; y < tickRow + 120; y += 1) {
+    const inner = inkAlong(page, y, half, page.width).slice(1, -1);
+    if (inner.length === 0) continue;
+    first = Math.min(first, inner[0]!.from);
+    last = Math.max(last, inner.at(-1)!.to);
+  }
+  const lineMm = (1.6 * 25.4) / 72;
+  expect(Math.abs(page.mm(last - first + 1) - lineMm - lengthMm * scale)).toBeLessThan(0.2);
+});
+
 test("the same revision prints the same file", async () => {
   const [once, again] = [await sheetPdf(printable()), await sheetPdf(printable())];
   expect(Buffer.from(once).equals(Buffer.from(again))).toBe(true);
