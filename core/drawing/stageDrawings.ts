@@ -5,7 +5,7 @@ import type { Elevation } from "../piece/outline";
 import type { Piece } from "../piece/piece";
 import { caliperSizesMm } from "../section/section";
 import type { Place } from "../workpiece/draft";
-import type { BarThen, Stage } from "../workpiece/stages";
+import type { BarSnapshot, Stage } from "../workpiece/stages";
 import { drawingOf, shifted, stoodUp, type Drawing, type Ink, type Mark } from "./drawing";
 import { dimensionX, strongDimensionX } from "./shapes";
 
@@ -16,7 +16,7 @@ export type DrawnStage = Pick<
 >;
 
 /** Less of a bar is widened to it, so that it can be seen, as a share of the bar's thickness. */
-const MIN_SEEN_SHARE = 0.5;
+const MIN_VISIBLE_SHARE = 0.5;
 /** A part this much wider than thick is told by its wide face. */
 const WIDE_SHARE = 1.3;
 /** Room between what stands side by side, mm as a share of the bar's width. */
@@ -31,19 +31,19 @@ const path = (ink: Ink, points: FlatPoint[], closed = true): Mark => ({
   closed,
 });
 
-const barOf = ({ piece }: BarThen, elevation: Elevation): FinishedBar =>
+const barOf = ({ piece }: BarSnapshot, elevation: Elevation): FinishedBar =>
   finishBar(piece.stretches, piece.features ?? [], elevation);
 
 /** The bar's own thickness where a place is. */
-const thicknessMm = ({ piece }: BarThen, { fromMm, toMm }: Place) =>
+const thicknessMm = ({ piece }: BarSnapshot, { fromMm, toMm }: Place) =>
   caliperSizesMm(sectionAt(layBar(piece.stretches), (fromMm + toMm) / 2))[0];
 
 /** Places on the bar that can be seen: widened where they are only a point, kept on the bar. */
-function seenPlaces(then: BarThen, places: readonly Place[]): Place[] {
-  const within = (mm: number) => Math.min(then.lengthMm, Math.max(0, mm));
+function visiblePlaces(bar: BarSnapshot, places: readonly Place[]): Place[] {
+  const within = (mm: number) => Math.min(bar.lengthMm, Math.max(0, mm));
   return places.map((place) => {
     const { fromMm, toMm } = place;
-    const half = Math.max(toMm - fromMm, thicknessMm(then, place) * MIN_SEEN_SHARE) / 2;
+    const half = Math.max(toMm - fromMm, thicknessMm(bar, place) * MIN_VISIBLE_SHARE) / 2;
     const middle = (fromMm + toMm) / 2;
     return { fromMm: within(middle - half), toMm: within(middle + half) };
   });
@@ -85,7 +85,7 @@ function barMarks(stage: DrawnStage, elevation: Elevation, ink: "changed" | "sol
     ];
   const changedOnes = ALL_OVER.has(stage.key)
     ? [bar.outline]
-    : seenPlaces(stage.bar, stage.places).map(({ fromMm, toMm }) =>
+    : visiblePlaces(stage.bar, stage.places).map(({ fromMm, toMm }) =>
         outlineBetween(bar, fromMm, toMm),
       );
   marks.push(...changedOnes.map((points) => path(ink, points)));
@@ -141,7 +141,7 @@ function lengthMarks({ bar, places }: DrawnStage): Mark[] {
 }
 
 /** Other bars of the piece below the one that is worked on. */
-function withBeside(marks: Mark[], beside: readonly BarThen[], elevation: Elevation): Mark[] {
+function withBeside(marks: Mark[], beside: readonly BarSnapshot[], elevation: Elevation): Mark[] {
   let floorMm = drawingOf(marks).extents.minY;
   return [
     ...marks,
@@ -163,7 +163,7 @@ export function lyingStage(stage: DrawnStage, elevation: Elevation): Drawing {
 }
 
 /** Thickness and width of a bar at a few places along a part of it. */
-const sizesAlong = ({ piece }: BarThen, { fromMm, toMm }: Place): [number, number][] => {
+const sizesAlong = ({ piece }: BarSnapshot, { fromMm, toMm }: Place): [number, number][] => {
   const laid = layBar(piece.stretches);
   return [0.02, 0.5, 0.98].map((share) =>
     caliperSizesMm(
@@ -215,7 +215,7 @@ export function tellsFromAbove({ key, places, bar }: DrawnStage): boolean {
 /** The changed part from above, cut out of the bar with a little of what is beside it. */
 function partFromAbove(stage: DrawnStage): Mark[] {
   const bar = barOf(stage.bar, "plan");
-  const places = seenPlaces(stage.bar, stage.places);
+  const places = visiblePlaces(stage.bar, stage.places);
   const [fromMm, toMm] = [
     Math.min(...places.map((place) => place.fromMm)),
     Math.max(...places.map((place) => place.toMm)),

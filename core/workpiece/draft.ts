@@ -36,7 +36,7 @@ export interface StageView {
 }
 
 /** One stage as it is asked for, before it has its place in the work. */
-export interface Draft {
+export interface StageDraft {
   /** Stable for the same piece: the operation's key and what it is done to. */
   id: string;
   key: OperationKey;
@@ -61,11 +61,11 @@ export interface Draft {
 }
 
 /** What makes a draft; the rest is its operation's. */
-type DraftParts = Pick<Draft, "key" | "part" | "on" | "places"> &
-  Partial<Omit<Draft, "id" | "key">> & { of: string };
+type DraftParts = Pick<StageDraft, "key" | "part" | "on" | "places"> &
+  Partial<Omit<StageDraft, "id" | "key">> & { of: string };
 
 /** A draft with what its operation says where nothing else is said. */
-export function draftOf({ of, ...parts }: DraftParts): Draft {
+export function draftOf({ of, ...parts }: DraftParts): StageDraft {
   const { verb, words, check, tools } = OPERATIONS[parts.key];
   return {
     title: verb,

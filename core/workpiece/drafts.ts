@@ -20,7 +20,7 @@ import { MAIN_PART, type Bar, type Join, type Part, type Piece } from "../piece/
 import { MAIN_BAR_NAME } from "../piece/plan";
 import type { StretchSteel } from "../piece/steel";
 import type { Settings } from "../trade/settings";
-import { draftOf, titled, type Change, type Draft, type Place, type StageView } from "./draft";
+import { draftOf, titled, type Change, type StageDraft, type Place, type StageView } from "./draft";
 import { marksOn, type ColdMark } from "./marks";
 import { recipeOf } from "./recipe";
 import { shapeSizes, spanSizes } from "./sizes";
@@ -42,7 +42,7 @@ export interface WorkedBar {
 }
 
 /** Every stage one bar asks for by itself, in no order yet. */
-export function draftsOfBar(worked: WorkedBar): Draft[] {
+export function draftsOfBar(worked: WorkedBar): StageDraft[] {
   const shaping = shapingDrafts(worked);
   return [
     ...startDrafts(worked),
@@ -69,7 +69,7 @@ const ofBar = (worked: WorkedBar, title: string, link = ""): string =>
 
 const wholeBar = ({ laid }: WorkedBar): Place[] => [{ fromMm: 0, toMm: laid.lengthMm }];
 
-function startDrafts(worked: WorkedBar): Draft[] {
+function startDrafts(worked: WorkedBar): StageDraft[] {
   const { bar, part, steel } = worked;
   const trimMm = bar.allowances?.endTrim ?? 0;
   const isMarked = worked.marks.length > 0;
@@ -144,7 +144,7 @@ const turnedRound = (stretch: Stretch): Stretch =>
 
 const formOf = ({ id: _id, name: _name, ...form }: Stretch): string => JSON.stringify(form);
 
-function shapingDrafts(worked: WorkedBar): Draft[] {
+function shapingDrafts(worked: WorkedBar): StageDraft[] {
   const { bar, part, laid } = worked;
   const { stock, stretches, features = [] } = bar;
   const late = legsMatch(worked);
@@ -192,7 +192,7 @@ const ownId = ({ part }: Pick<WorkedBar, "part">, { id }: Named): string =>
 /** What the hammer's marks are taken out of, once it is drawn (common practice, no source). */
 const PLANISHED = new Set<OperationKey>(["draw", "taper", "spread", "set-down", "section-change"]);
 
-function planishDrafts(worked: WorkedBar, shaping: readonly Draft[]): Draft[] {
+function planishDrafts(worked: WorkedBar, shaping: readonly StageDraft[]): StageDraft[] {
   const { bar, part } = worked;
   const drawn = shaping.filter(
     ({ key, change }) => PLANISHED.has(key) && change.shape?.to === "finished",
@@ -215,7 +215,7 @@ function planishDrafts(worked: WorkedBar, shaping: readonly Draft[]): Draft[] {
   ];
 }
 
-function featureDrafts(worked: WorkedBar, feature: Feature): Draft[] {
+function featureDrafts(worked: WorkedBar, feature: Feature): StageDraft[] {
   const { bar, part, laid, settings } = worked;
   const { features = [], stock } = bar;
   const work: FeatureWork = { bar: laid, features, settings, stock: stock.section };
@@ -285,7 +285,11 @@ function listed(names: readonly string[]): string {
 }
 
 /** Everything tried together, and then held together. */
-export function joinDrafts(piece: Piece, bars: readonly WorkedBar[], settings: Settings): Draft[] {
+export function joinDrafts(
+  piece: Piece,
+  bars: readonly WorkedBar[],
+  settings: Settings,
+): StageDraft[] {
   const joins = piece.joins ?? [];
   if (joins.length === 0) return [];
   const nameOfBar = (id: string) => bars.find(({ part }) => part === id)?.name ?? id;
@@ -307,7 +311,7 @@ function ofJoin(
     settings: Settings;
     nameOfBar: (id: string) => string;
   },
-): Draft[] {
+): StageDraft[] {
   const joined = parts.flatMap((one) => around.bars.find(({ part }) => part === one) ?? []);
   const worked = joined[0] ?? around.bars[0]!;
   const welded = kind === "weld" ? joined.flatMap((bar) => weldedStretch(bar, at ?? 0)) : [];
@@ -356,7 +360,7 @@ function weldedStretch({ bar, part, laid, steel }: WorkedBar, atMm: number) {
 }
 
 /** Trued and finished, when nothing is struck any more. */
-export function lastDrafts({ food }: Settings, hot: boolean): Draft[] {
+export function lastDrafts({ food }: Settings, hot: boolean): StageDraft[] {
   const about = { part: MAIN_PART, of: "piece", on: ["piece"], places: [] };
   return [
     ...(hot ? [draftOf({ ...about, key: "true" })] : []),

@@ -10,7 +10,7 @@ import {
 import { MAIN_PART } from "../piece/piece";
 import { sectionSchema } from "../section/schema";
 import type { Settings } from "../trade/settings";
-import type { Draft } from "./draft";
+import type { StageDraft } from "./draft";
 
 const sizeSchema = z.strictObject({
   name: z.string().trim().min(1, "A size needs a name.").max(40),
@@ -71,7 +71,7 @@ const EARLIER_THINGS: Record<string, string> = { bar: MAIN_PART };
  * The stage an edit is of. Edits kept by earlier versions name operations
  * otherwise: they find what the same thing is done by now.
  */
-export function draftOfEdit(id: string, drafts: readonly Draft[]): Draft | undefined {
+export function draftOfEdit(id: string, drafts: readonly StageDraft[]): StageDraft | undefined {
   const exact = drafts.find((draft) => draft.id === id);
   if (exact) return exact;
   const [key = "", thing = ""] = id.split(/:(.*)/s);

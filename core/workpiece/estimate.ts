@@ -7,7 +7,7 @@ import type { Heat } from "../operation/heats";
 import { OPERATIONS } from "../operation/registry";
 import { caliperSizesMm, sectionAreaMm2, type Section } from "../section/section";
 import type { Step } from "../trade/steps";
-import type { Draft } from "./draft";
+import type { StageDraft } from "./draft";
 
 /** Slices a stretch is looked at in; its strain is within a hundredth at this many. */
 const SLICES = 12;
@@ -58,7 +58,7 @@ export function secondsIn({ fromC, toC }: Heat, section: Section): number | null
 
 /** What the estimate of a stage is made from. */
 export interface EstimateInput {
-  draft: Draft;
+  draft: StageDraft;
   heat: Heat | null;
   before: readonly Stretch[];
   after: readonly Stretch[];
@@ -112,7 +112,7 @@ export function minutesOf(
 
 /** The thinnest section of a stretch or a place: what cools first. */
 export function coolestSection(
-  { draft }: { draft: Draft },
+  { draft }: { draft: StageDraft },
   after: readonly Stretch[],
   placeNow: (mm: number) => number,
 ): Section {

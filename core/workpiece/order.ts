@@ -1,7 +1,7 @@
 import { PHASES, type OrderRule, type Where } from "../operation/operation";
 import { OPERATION_KEYS, OPERATIONS, type OperationKey } from "../operation/registry";
 import { MAIN_PART } from "../piece/piece";
-import type { Draft, Place } from "./draft";
+import type { StageDraft, Place } from "./draft";
 
 /** One operation before another, where they meet, and why. */
 export interface Relation {
@@ -49,14 +49,14 @@ const touches = (a: readonly Place[], b: readonly Place[]) =>
     ),
   );
 
-function meet(where: Where, one: Draft, other: Draft): boolean {
+function meet(where: Where, one: StageDraft, other: StageDraft): boolean {
   if (where === "always") return true;
   if (one.part !== other.part) return false;
   return where === "same-bar" || touches(one.places, other.places);
 }
 
 /** Why one draft has to come before another, or nothing. */
-export function reasonBefore(first: Draft, then: Draft): string | null {
+export function reasonBefore(first: StageDraft, then: StageDraft): string | null {
   if (then.needsEndB && first.key === "hot-cut" && first.part === then.part)
     return "it needs a free end B";
   const relations = byFirst.get(first.key)?.get(then.key);
@@ -68,7 +68,7 @@ export function reasonBefore(first: Draft, then: Draft): string | null {
 /** Which third of its bar a draft is on: end A, the middle, end B. */
 type End = "A" | "middle" | "B";
 
-function endOf({ places }: Draft, lengthMm: number): End {
+function endOf({ places }: StageDraft, lengthMm: number): End {
   if (places.length === 0) return "middle";
   const fromMm = Math.min(...places.map((place) => place.fromMm));
   const toMm = Math.max(...places.map((place) => place.toMm));
@@ -83,7 +83,7 @@ function endOf({ places }: Draft, lengthMm: number): End {
 const LATER = PHASES.indexOf("hole");
 
 /** The end that stays cold longest once it is shaped is shaped first; then it is what the tongs hold. */
-function firstEnd(drafts: readonly Draft[], ends: ReadonlyMap<Draft, End>): "A" | "B" {
+function firstEnd(drafts: readonly StageDraft[], ends: ReadonlyMap<StageDraft, End>): "A" | "B" {
   const laterHeats = (end: End) =>
     drafts.filter(
       (draft) =>
@@ -102,7 +102,10 @@ function firstEnd(drafts: readonly Draft[], ends: ReadonlyMap<Draft, End>): "A" 
  *
  * @param lengthMm straight finished length of the bar of a part
  */
-export function inOrder(drafts: readonly Draft[], lengthMm: (part: string) => number): Draft[] {
+export function inOrder(
+  drafts: readonly StageDraft[],
+  lengthMm: (part: string) => number,
+): StageDraft[] {
   const parts = [...new Set([MAIN_PART, ...drafts.map(({ part }) => part)])];
   const ends = new Map(drafts.map((draft) => [draft, endOf(draft, lengthMm(draft.part))]));
   const begins = new Map(
@@ -114,7 +117,7 @@ export function inOrder(drafts: readonly Draft[], lengthMm: (part: string) => nu
       ),
     ]),
   );
-  const rank = (draft: Draft): number => {
+  const rank = (draft: StageDraft): number => {
     const phase = OPERATIONS[draft.key].phase;
     const together = phase === "join" || phase === "finish";
     const part =
@@ -130,7 +133,7 @@ export function inOrder(drafts: readonly Draft[], lengthMm: (part: string) => nu
 }
 
 /** Topological sort by the rules; of what may come next, the lowest rank, then the first given. */
-function sortedBy(drafts: readonly Draft[], ranks: readonly number[]): Draft[] {
+function sortedBy(drafts: readonly StageDraft[], ranks: readonly number[]): StageDraft[] {
   const waits = new Array<number>(drafts.length).fill(0);
   // Plain loops: every pair of a piece's stages is looked at, with every drag in the designer.
   const releases: number[][] = [];
@@ -145,7 +148,7 @@ function sortedBy(drafts: readonly Draft[], ranks: readonly number[]): Draft[] {
     releases.push(later);
   }
   const open = drafts.map((_, index) => index);
-  const sorted: Draft[] = [];
+  const sorted: StageDraft[] = [];
   while (open.length > 0) {
     let at = -1;
     for (let place = 0; place < open.length; place += 1) {
@@ -161,7 +164,7 @@ function sortedBy(drafts: readonly Draft[], ranks: readonly number[]): Draft[] {
 }
 
 /** Rules an order breaks at each of its drafts: what should have come before it, and why. */
-export const brokenRules = (ordered: readonly Draft[]): string[][] =>
+export const brokenRules = (ordered: readonly StageDraft[]): string[][] =>
   ordered.map((draft, index) =>
     ordered.slice(index + 1).flatMap((later) => {
       const because = reasonBefore(later, draft);

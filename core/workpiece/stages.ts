@@ -11,7 +11,7 @@ import { coldStretches, steelOfPart } from "../piece/steel";
 import type { Section } from "../section/section";
 import { DEFAULT_SETTINGS, type Settings } from "../trade/settings";
 import type { Step } from "../trade/steps";
-import { draftOf, type Draft, type Place } from "./draft";
+import { draftOf, type StageDraft, type Place } from "./draft";
 import { barName, draftsOfBar, joinDrafts, lastDrafts, type WorkedBar } from "./drafts";
 import { draftOfEdit, OWN_STAGE, withCurrentFlux, type StageEdit } from "./edit";
 import { coolestSection, heatsAtStep, heatsOf, minutesOf, secondsIn } from "./estimate";
@@ -29,7 +29,7 @@ import {
 import { tongsFor } from "./tongs";
 
 /** A bar at a moment of the work: an ordinary piece, and how long it is while straight. */
-export interface BarThen {
+export interface BarSnapshot {
   lengthMm: number;
   piece: Piece;
 }
@@ -63,10 +63,10 @@ export interface Stage {
   placesBefore: Place[];
   places: Place[];
   /** The bar of its part before and after it. */
-  before: BarThen;
-  bar: BarThen;
+  before: BarSnapshot;
+  bar: BarSnapshot;
   /** The piece's other bars as they are then, where the stage brings them together. */
-  beside: BarThen[];
+  beside: BarSnapshot[];
   /** What an instructor's order goes against, and why. */
   against: string[];
   /** What the instructor changed of it, if anything. */
@@ -119,7 +119,7 @@ export function planWork(piece: Piece, options: StageOptions = {}): WorkPlan {
     const beside = TOGETHER.has(OPERATIONS[draft.key].phase)
       ? bars
           .filter(({ part }) => part !== draft.part)
-          .map(({ part }) => thenOf(piece, barNow(states.get(part)!), part))
+          .map(({ part }) => snapshotOf(piece, barNow(states.get(part)!), part))
       : [];
     const context = { draft, worked, before, after, step, onLongBar, edit, settings };
     return stageOf(piece, { ...context, beside, against: against[index] ?? NO_RULES });
@@ -159,7 +159,11 @@ function workedBars(piece: Piece, settings: Settings): WorkedBar[] {
 }
 
 /** Every stage the piece asks for, in the order of work. */
-function proposedDrafts(piece: Piece, bars: readonly WorkedBar[], settings: Settings): Draft[] {
+function proposedDrafts(
+  piece: Piece,
+  bars: readonly WorkedBar[],
+  settings: Settings,
+): StageDraft[] {
   const hot = bars.some(({ bar, steel }) => isWorkedHot(bar, steel)) || piece.joins !== undefined;
   const drafts = [
     ...bars.flatMap(draftsOfBar),
@@ -172,12 +176,12 @@ function proposedDrafts(piece: Piece, bars: readonly WorkedBar[], settings: Sett
 
 /** The stages an instructor left, in their order; stages of what is no longer in the piece fall away. */
 function editedDrafts(
-  proposed: readonly Draft[],
+  proposed: readonly StageDraft[],
   edits: readonly StageEdit[],
   bars: readonly WorkedBar[],
   settings: Settings,
-): Draft[] {
-  const used = new Set<Draft>();
+): StageDraft[] {
+  const used = new Set<StageDraft>();
   return edits.flatMap((edit) => {
     if (edit.id.startsWith(OWN_STAGE)) return [ownDraft(edit, bars, settings)];
     const draft = draftOfEdit(edit.id, proposed);
@@ -188,7 +192,7 @@ function editedDrafts(
 }
 
 /** A stage of the instructor's own: it changes the bar where it says what it makes of a stretch. */
-function ownDraft(edit: StageEdit, bars: readonly WorkedBar[], settings: Settings): Draft {
+function ownDraft(edit: StageEdit, bars: readonly WorkedBar[], settings: Settings): StageDraft {
   const worked = bars.find(({ part }) => part === edit.part) ?? bars[0]!;
   const laid = worked.laid.stretches.find(({ stretch }) => stretch.id === edit.on);
   const key = edit.operation ?? "free";
@@ -233,23 +237,23 @@ const prismOf = ({ id, technique }: Stretch, section: Section): Stretch => ({
 /** Phases in which the bars of a piece lie together. */
 const TOGETHER = new Set<Phase>(["join", "finish"]);
 
-const changesBar = ({ change }: Draft): boolean =>
+const changesBar = ({ change }: StageDraft): boolean =>
   change.shape !== undefined || change.leaves !== undefined || change.trims === true;
 
 /** What an instructor changed of a stage; edits kept by earlier versions name it otherwise. */
-const editOf = (draft: Draft, edits: readonly StageEdit[]): StageEdit | null =>
+const editOf = (draft: StageDraft, edits: readonly StageEdit[]): StageEdit | null =>
   edits.find(({ id }) => id === draft.id) ??
   edits.find(({ id }) => draftOfEdit(id, [draft]) !== undefined) ??
   null;
 
-function applyTo(states: Map<string, BarState>, { part, change }: Draft): void {
+function applyTo(states: Map<string, BarState>, { part, change }: StageDraft): void {
   states.set(part, changed(states.get(part)!, change));
   for (const { part: other, stretch } of change.elsewhere ?? [])
     states.set(other, changed(states.get(other)!, { shape: { stretch, to: "finished" } }));
 }
 
 interface StageInput {
-  draft: Draft;
+  draft: StageDraft;
   worked: WorkedBar;
   before: BarState;
   after: BarState;
@@ -258,7 +262,7 @@ interface StageInput {
   onLongBar: boolean;
   edit: StageEdit | null;
   settings: Settings;
-  beside: BarThen[];
+  beside: BarSnapshot[];
   against: string[];
 }
 
@@ -308,8 +312,8 @@ function stageOf(piece: Piece, input: StageInput): Stage {
     check: edit?.check ?? draft.check,
     placesBefore: placesNow(draft, before),
     places: placesNow(draft, after),
-    before: thenOf(piece, was, part),
-    bar: thenOf(piece, is, part),
+    before: snapshotOf(piece, was, part),
+    bar: snapshotOf(piece, is, part),
     beside: input.beside,
     against: input.against,
     edit,
@@ -317,7 +321,7 @@ function stageOf(piece: Piece, input: StageInput): Stage {
 }
 
 /** Steel in the stretch a stage shapes, mm³; nothing where it shapes none. */
-function volumeShaped({ change }: Draft, { steel }: BarState): number {
+function volumeShaped({ change }: StageDraft, { steel }: BarState): number {
   const shaped = change.shape?.stretch;
   if (shaped === undefined) return 0;
   return steel.find(({ stretch }) => stretch.id === shaped)?.volumeMm3 ?? 0;
@@ -329,14 +333,14 @@ const held = (
   { draft, before, onLongBar }: Pick<StageInput, "draft" | "before" | "onLongBar">,
 ): Section => (onLongBar ? before.bar.stock.section : tongsFor(stretches, hotPlace(draft, before)));
 
-const placesNow = ({ places }: Draft, state: BarState): Place[] =>
+const placesNow = ({ places }: StageDraft, state: BarState): Place[] =>
   places.map(({ fromMm, toMm }) => ({
     fromMm: placeNow(state, fromMm),
     toMm: placeNow(state, toMm),
   }));
 
 /** Where the work of a stage is on the bar before it. */
-function hotPlace({ places }: Draft, before: BarState) {
+function hotPlace({ places }: StageDraft, before: BarState) {
   if (places.length === 0) {
     const lengthMm = before.forms.reduce((sum, { length }) => sum + length, 0);
     return { fromMm: 0, toMm: lengthMm };
@@ -348,12 +352,12 @@ function hotPlace({ places }: Draft, before: BarState) {
 }
 
 /** A bar that doesn't change from one stage to the next is one piece. */
-const thens = new WeakMap<BarNow, BarThen>();
+const snapshots = new WeakMap<BarNow, BarSnapshot>();
 
 /** A bar as a piece of its own. */
-function thenOf(piece: Piece, bar: BarNow, part: string): BarThen {
-  const known = thens.get(bar) ?? findThen(piece, bar, part);
-  thens.set(bar, known);
+function snapshotOf(piece: Piece, bar: BarNow, part: string): BarSnapshot {
+  const known = snapshots.get(bar) ?? findThen(piece, bar, part);
+  snapshots.set(bar, known);
   return known;
 }
 
@@ -361,7 +365,7 @@ function findThen(
   piece: Piece,
   { stock, stretches, features, allowances }: BarNow,
   part: string,
-): BarThen {
+): BarSnapshot {
   const name =
     part === MAIN_PART ? piece.name : nameOf(piece.parts!.find(({ id }) => id === part)!);
   return {
