@@ -23,11 +23,19 @@ const config = tseslint.config(
       ],
       "max-params": ["error", 4],
       complexity: ["error", 16],
+      "no-restricted-imports": [
+        "error",
+        {
+          name: "zod",
+          importNames: ["z"],
+          message: 'Write `import * as z from "zod"`, or every page carries all of it.',
+        },
+      ],
     },
   },
   {
     files: ["core/**/*.ts"],
-    ignores: ["**/*.test.ts"],
+    ignores: ["**/*.test.ts", "core/testing/**"],
     rules: {
       "no-restricted-globals": ["error", "Date", "process", "window", "document", "fetch"],
       "no-restricted-properties": [

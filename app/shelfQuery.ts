@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { idSchema } from "@/core/units/fields";
 import { STEPS } from "@/core/trade/steps";
 import type { ShelfQuery } from "@/data/queries/shelf";

@@ -1,5 +1,5 @@
 import { eq } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import { characteristicSchema, type Characteristic } from "@/core/measure/schema";
 import {
   exerciseContentSchema,

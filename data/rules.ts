@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { gradesSchema } from "@/core/trade/gradesRule";
 import { STEP_GRADES } from "@/core/trade/steps";
 import { DEFAULT_MARKS_RULE } from "@/core/verdict/marks";

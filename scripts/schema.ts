@@ -1,5 +1,5 @@
 import { writeFileSync } from "node:fs";
-import { z } from "zod";
+import * as z from "zod";
 import { PIECE_FORMAT, pieceSchema } from "@/core/piece/piece";
 
 /** `npm run piece-schema`: publishes the piece format's JSON Schema from the Zod schema that reads it. */

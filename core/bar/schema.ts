@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { problemIssue } from "../problem/complain";
 import { sectionSchema, taperEndSchema } from "../section/schema";
 import { lengthSchema } from "../units/schema";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { nameSchema } from "../bar/schema";
 import { shortText, idSchema } from "../units/fields";
 import { findLoop } from "./curriculum";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import type { Characteristic } from "../measure/characteristic";
 import { inHandOrder } from "../measure/order";
 import { GAUGE_SAYS } from "../measure/ways";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { migratePiece } from "../piece/migrate";
 import { complain } from "../problem/complain";
 import type { Result } from "../problem/problem";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import type { LaidBar } from "../bar/bar";
 import { positionSchema, thingIdSchema } from "../bar/schema";
 import type { Characteristic } from "../measure/characteristic";

@@ -4,7 +4,7 @@ import { join } from "node:path";
 
 /** A kind nobody has: a saw cut across the bar, which draws itself as a stamp does. */
 const NOTCH = `
-import { z } from "zod";
+import * as z from "zod";
 import { anyPlace, atPlace, defineFeature } from "../feature";
 
 const schema = z.strictObject({ ...atPlace, kind: z.literal("notch") });

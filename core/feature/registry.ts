@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import type { LaidBar } from "../bar/bar";
 import { nameInText, nameOf, type Named } from "../bar/named";
 import type { FeatureExtent, FeatureKind, FeatureOperation, FeatureWork, Placed } from "./feature";

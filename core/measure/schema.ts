@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { MEASURE_NAMES } from "./measures";
 import { MAX_VALUES, READING_WAYS } from "./readingWays";
 

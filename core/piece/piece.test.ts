@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import fc from "fast-check";
-import { z } from "zod";
+import * as z from "zod";
 import { sectionAreaMm2, type Section } from "../section/section";
 import { forgedOutline, tellingElevation, tellingSections } from "./outline";
 import {

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { barDrawing } from "../drawing/barDrawing";
 import { figure } from "./figure";
 import { lengthSchema } from "../units/schema";

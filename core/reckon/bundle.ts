@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { drawingOf } from "../drawing/drawing";
 import { arcMark, dimensionX, sectionMark } from "../drawing/shapes";
 import { figure } from "./figure";

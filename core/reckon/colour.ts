@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { heatColour } from "../heat/colours";
 import { defineReckoner } from "./reckoner";
 

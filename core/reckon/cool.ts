@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { curveDrawing } from "../drawing/shapes";
 import { figure } from "./figure";
 import { coolingSeconds } from "../heat/cooling";

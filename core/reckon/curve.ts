@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { drawingOf, line } from "../drawing/drawing";
 import { arcMark, dimensionX, dimensionY } from "../drawing/shapes";
 import { fitCircle, type FitPoint } from "../measure/fits";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { box, drawingOf } from "../drawing/drawing";
 import { arcMark, dimensionX } from "../drawing/shapes";
 import { figure } from "./figure";

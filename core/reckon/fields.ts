@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { Refusal } from "../problem/problem";
 import { wordsForProblem } from "../problem/words";
 import { STEEL_DENSITY_KG_M3 } from "../section/steel";

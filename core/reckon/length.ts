@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { drawingOf, line } from "../drawing/drawing";
 import { ruler } from "../drawing/ruler";
 import { barsDrawing, dimensionX } from "../drawing/shapes";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { finishedDrawing, fullerElevation } from "../drawing/pieceDrawings";
 import { sectionAreaMm2 } from "../section/section";
 import { figure } from "./figure";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import type { Drawing } from "../drawing/drawing";
 import { complain } from "../problem/complain";
 import { Refusal, type Result } from "../problem/problem";

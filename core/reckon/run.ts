@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { runDrawing } from "../drawing/runDrawing";
 import { figure } from "./figure";
 import { refuse } from "../problem/problem";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { drawingOf, shifted, type Drawing, type Mark } from "../drawing/drawing";
 import { standingStage } from "../drawing/stageDrawings";
 import { exerciseContentSchema } from "../exercise/exercise";

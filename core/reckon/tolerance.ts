@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { gaugeDrawing } from "../drawing/shapes";
 import { figure } from "./figure";
 import { isoTolerance, TOLERANCE_GRADES } from "../measure/tolerance";

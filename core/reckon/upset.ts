@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { barsDrawing } from "../drawing/shapes";
 import { figure } from "./figure";
 import { refuse } from "../problem/problem";

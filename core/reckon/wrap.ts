@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { box, drawingOf, line } from "../drawing/drawing";
 import { dimensionX } from "../drawing/shapes";
 import { figure, turnsFigure } from "./figure";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { MAX_READING_MM } from "../measure/reading";
 import { CAUSE_CODES } from "../cause/causes";
 import { MIN_CHECK_READINGS } from "../measure/instrumentCheck";

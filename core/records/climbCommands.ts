@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { courseSchema } from "../climb/course";
 import { nameSchema } from "../bar/schema";
 import { gradesToSetSchema } from "../trade/gradesRule";

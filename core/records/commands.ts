@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { nameSchema } from "../bar/schema";
 import { BENCH_COMMANDS } from "./benchCommands";
 import { CLIMB_COMMANDS } from "./climbCommands";

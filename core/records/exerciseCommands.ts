@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { exerciseContentSchema, stepSchema as step } from "../exercise/exercise";
 import { nameSchema } from "../bar/schema";
 import { marksRuleSchema } from "../verdict/marksRule";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { STEPS } from "./steps";
 
 /** The grades of ISO 286-1 a step may be judged at: finer than IT12 nothing is forged. */

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 
 /** Ids are made where the record is made, so that it can be sent again: UUID version 7 (RFC 9562). */
 export const idSchema = z.uuid({ version: "v7", error: () => "An id is a UUID of version 7." });

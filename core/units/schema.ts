@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { problemIssue } from "../problem/complain";
 import { Refusal, type Problem } from "../problem/problem";
 import { wordsForProblem } from "../problem/words";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { SEVERITIES, type Severity } from "../trade/defects";
 
 /** The visible, editable rule that turns deviations and faults into marks. */

@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, inArray, isNull, sql } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import {
   rankNext,
   type Candidate,

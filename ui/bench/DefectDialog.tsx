@@ -3,7 +3,7 @@
 import { useDeferredValue, useMemo, useState } from "react";
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useForm } from "react-hook-form";
-import { z } from "zod";
+import * as z from "zod";
 import { DEFECT_KINDS, SEVERITIES, type DefectKind } from "@/core/trade/defects";
 import { BENCH_COMMANDS } from "@/core/records/benchCommands";
 import { printBothUnits } from "@/core/units/print";

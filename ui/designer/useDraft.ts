@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { z } from "zod";
+import * as z from "zod";
 import { exerciseContentSchema, type ExerciseContent } from "@/core/exercise/exercise";
 import type { Step } from "@/core/trade/steps";
 import { newId, sendCommand } from "../command";

@@ -2,7 +2,7 @@
 
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useForm } from "react-hook-form";
-import { z } from "zod";
+import * as z from "zod";
 import { forgetKeptPages } from "../offline/kept";
 import { Field, FormError } from "./Field";
 import { Form } from "./Form";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { useKept } from "./useKept";
 
 /** What a browser takes a millimetre for: 96 dots to the inch. */

@@ -3,7 +3,7 @@
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useRouter } from "next/navigation";
 import { useForm } from "react-hook-form";
-import { z } from "zod";
+import * as z from "zod";
 import { newId, sendCommand } from "../command";
 import { Field, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import type { Reckoner } from "@/core/reckon/reckoner";
 
 /** One field of a reckoner's form, read off its input schema. */

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 
 /** A length that a reckoner found, on its way to the designer, mm. */
 export const KEPT_LENGTH = "bell-step.reckoned-length";

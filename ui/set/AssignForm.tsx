@@ -4,7 +4,7 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
-import { z } from "zod";
+import * as z from "zod";
 import { newId, sendCommand } from "../command";
 import { FormDone, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";

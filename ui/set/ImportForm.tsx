@@ -4,7 +4,7 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { useForm } from "react-hook-form";
-import { z } from "zod";
+import * as z from "zod";
 import { MAX_PACK_BYTES, PACK_FORMAT, readPack, type Pack } from "@/core/exercise/pack";
 import { MAX_PIECE_BYTES, readPieceFile, type Piece } from "@/core/piece/piece";
 import { planPiece } from "@/core/piece/plan";

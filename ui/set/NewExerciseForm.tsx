@@ -3,7 +3,7 @@
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useRouter } from "next/navigation";
 import { useForm } from "react-hook-form";
-import { z } from "zod";
+import * as z from "zod";
 import { contentOfPiece } from "@/core/exercise/exercise";
 import { nameSchema } from "@/core/bar/schema";
 import { PIECE_FORMAT } from "@/core/piece/piece";

@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { z } from "zod";
+import * as z from "zod";
 import { cohortRow, type CohortCell } from "@/core/climb/cohort";
 import { idSchema } from "@/core/units/fields";
 import { STEP_NAMES, STEPS } from "@/core/trade/steps";

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { redirect } from "next/navigation";
-import { z } from "zod";
+import * as z from "zod";
 import { isStaff } from "@/data/actor";
 import { findPieceByTag, listBenchQueue } from "@/data/queries/bench";
 import { listOpenAssignments } from "@/data/queries/assignments";

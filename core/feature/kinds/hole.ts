@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { sectionAt, stretchAt, type LaidBar } from "../../bar/bar";
 import { caliperSizesMm } from "../../section/section";
 import { lengthSchema } from "../../units/schema";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { thicknessAt, type LaidBar } from "../../bar/bar";
 import { lengthSchema } from "../../units/schema";
 import { evenArcs } from "../curve";

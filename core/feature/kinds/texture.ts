@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { nameSchema } from "../../bar/schema";
 import { anySpan, betweenPlaces, defineFeature, startSpan } from "../feature";
 import { byEye } from "../lines";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { sectionAt, type LaidBar } from "../../bar/bar";
 import { MAX_VALUES } from "../../measure/readingWays";
 import { cornerRadiusMm } from "../../section/section";

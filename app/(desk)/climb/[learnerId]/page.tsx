@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { z } from "zod";
+import * as z from "zod";
 import { CAUSES, CAUSE_CODES } from "@/core/cause/causes";
 import { effectOfDrill, type PieceCauses } from "@/core/cause/recurring";
 import { RECURS_FROM } from "@/core/cause/recurs";

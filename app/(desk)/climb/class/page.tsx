@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { z } from "zod";
+import * as z from "zod";
 import { MAX_TO_A_HEARTH, type ClassNeeds } from "@/core/climb/classes";
 import { idSchema } from "@/core/units/fields";
 import { STEP_NAMES } from "@/core/trade/steps";

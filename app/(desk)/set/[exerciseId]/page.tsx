@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { z } from "zod";
+import * as z from "zod";
 import { idSchema } from "@/core/units/fields";
 import { STEP_NAMES, STEP_PASSES } from "@/core/trade/steps";
 import { isInstructor, STAFF } from "@/data/actor";

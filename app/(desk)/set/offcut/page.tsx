@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { z } from "zod";
+import * as z from "zod";
 import { complain } from "@/core/problem/complain";
 import { sectionSchema } from "@/core/section/schema";
 import type { Section } from "@/core/section/section";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { NoKey, readBadgeKey, verifyBadge } from "@/data/badges";
 import { answering, failureResponse, readOwnJson } from "../../answer";
 

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { courseSchema } from "@/core/climb/course";
 import { complain } from "@/core/problem/complain";
 import { isInstructor } from "@/data/actor";

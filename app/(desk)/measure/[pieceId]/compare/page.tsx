@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { z } from "zod";
+import * as z from "zod";
 import { askedOf, type BenchPiece, type BenchReading } from "@/core/records/bench";
 import { idSchema } from "@/core/units/fields";
 import { differencesOf } from "@/core/verdict/likeness";

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { z } from "zod";
+import * as z from "zod";
 import { comparedDrawing, fullerElevation } from "@/core/drawing/pieceDrawings";
 import { compareContents } from "@/core/exercise/compare";
 import { idSchema } from "@/core/units/fields";

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { z } from "zod";
+import * as z from "zod";
 import { fullerElevation, templateDrawing } from "@/core/drawing/pieceDrawings";
 import { idSchema } from "@/core/units/fields";
 import { findExercise } from "@/data/queries/exercises";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { fullerElevation, templateDrawing } from "@/core/drawing/pieceDrawings";
 import type { Actor } from "@/data/actor";
 import { findRevision, type ExerciseSheet } from "@/data/queries/exercises";
