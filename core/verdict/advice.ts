@@ -74,12 +74,16 @@ export function adviseNextHeat(
   );
   const of = (measure: Characteristic["measure"]) =>
     wrong.filter(({ characteristic }) => characteristic.measure === measure);
-  const left = defects.filter(({ corrected }) => !corrected);
   const squaring = of("diagonals");
+  const left = defects.filter(
+    ({ corrected, kind }) =>
+      // Unequal diagonals already say it, with their number.
+      !corrected && !(kind === "diamond" && squaring.length > 0),
+  );
   const thinning = adviseThinning(of("thickness"), lines, characteristics);
   const foretold = new Set(thinning.flatMap(({ effect }) => (effect ? [effect.name] : [])));
   return [
-    ...adviseRemedies(left, true, squaring.length > 0),
+    ...adviseRemedies(left, { now: true }),
     ...squaring.map(({ characteristic, judgement }) => ({
       code: "square-up" as const,
       name: placeInText(characteristic),
@@ -92,7 +96,7 @@ export function adviseNextHeat(
       // What stretches are judged by is said above; features in the plan's order, since one doesn't undo another.
       .filter(({ characteristic }) => !MEASURES[characteristic.measure].ofStretch)
       .map(adviseFeature),
-    ...adviseRemedies(left, false, false),
+    ...adviseRemedies(left, { now: false }),
     ...tries.flatMap(({ question, works }) =>
       works ? [] : [{ code: "make-work" as const, question }],
     ),
@@ -106,16 +110,11 @@ export function adviseNextHeat(
 
 type Pair = [number, number];
 
-function adviseRemedies(
-  defects: readonly NotedDefect[],
-  now: boolean,
-  squaring: boolean,
-): Advice[] {
-  const kinds = [...new Set(defects.map(({ kind }) => kind))].sort();
-  return kinds.flatMap((code) => {
+function adviseRemedies(defects: readonly NotedDefect[], { now }: { now: boolean }): Advice[] {
+  const codes = [...new Set(defects.map(({ kind }) => kind))].sort();
+  return codes.flatMap((code) => {
     const kind = defectKind(code);
-    // Unequal diagonals already say it, with their number.
-    if (!kind?.correctable || kind.now !== now || (code === "diamond" && squaring)) return [];
+    if (!kind?.correctable || kind.now !== now) return [];
     return [{ code: "remedy" as const, kind: kind.name, remedy: kind.remedy }];
   });
 }
@@ -152,8 +151,8 @@ function lengthEffect(
       characteristic.stretch === stretch && characteristic.measure === "length",
   );
   if (!length || stretch === null) return null;
-  const nowMm = lines.reduce((sum, { judgement }) => sum + judgement.value, 0) / lines.length;
-  const factor = lengthFactor(lines[0]!.characteristic, nowMm, nominal, plan);
+  const values = lines.map(({ judgement }) => judgement.value);
+  const factor = lengthFactor(lines[0]!.characteristic, values, nominal, plan);
   if (factor === null) return null;
   const { value, lower, upper } = length.judgement;
   const name = placeInText(length.characteristic);
@@ -162,10 +161,10 @@ function lengthEffect(
   return { name, fromMm: value, toMm, lower, upper, state };
 }
 
-/** How much longer the stretch gets when a thickness in it goes from now to its nominal. */
+/** How much longer the stretch gets when what was read at one place comes to its nominal. */
 function lengthFactor(
   { stretch, place }: Characteristic,
-  nowMm: number,
+  values: readonly number[],
   nominal: number,
   plan: readonly Characteristic[],
 ): number | null {
@@ -174,12 +173,16 @@ function lengthFactor(
   );
   const middle = inStretch.find((other) => other.place === "middle");
   const tip = inStretch.find((other) => other.place === "tip");
-  if (place !== "tip") return tip || nominal <= 0 ? null : nowMm / nominal;
-  if (!middle || !tip) return null;
+  if (place !== "tip") {
+    if (tip) return null;
+    return values.reduce((product, value) => (product * value) / nominal, 1);
+  }
+  if (!middle) return null;
+  const tipMm = values.reduce((sum, value) => sum + value, 0) / values.length;
   // Linear sides: the base is as far from the middle as the tip is.
-  const baseMm = 2 * middle.nominal - tip.nominal;
-  const holds = (tipMm: number) => tipMm ** 2 + tipMm * baseMm + baseMm ** 2;
-  return holds(nowMm) / holds(nominal);
+  const baseMm = 2 * middle.nominal - nominal;
+  const volume = (endMm: number) => endMm ** 2 + endMm * baseMm + baseMm ** 2;
+  return volume(tipMm) / volume(nominal);
 }
 
 function adviseFeature({ characteristic, judgement }: Line): Advice {

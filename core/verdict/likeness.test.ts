@@ -56,3 +56,37 @@ test("the measured outline: the mean of both planes at a station, straight betwe
   expect(halves(1000)[3]).toBe(0);
   expect(measuredOutline(drawn, PLAN, { judgements: [], times: 5 })).toEqual(drawn);
 });
+
+test("only what both have measured is apart, and no share is taken of a tolerance of nothing", () => {
+  const [one] = judged({ body: 12.3 });
+  const none = { ...one!, lower: 12, upper: 12 };
+  expect(differencesOf([none], [{ ...none, value: 12 }])[0]).toMatchObject({
+    apart: expect.closeTo(0.3, 10) as number,
+    share: null,
+  });
+  expect(differencesOf([one!], [])[0]).toMatchObject({ apart: null, share: null, other: null });
+  expect(differencesOf([], [one!])[0]).toMatchObject({ apart: null, share: null, mine: null });
+});
+
+test("only thicknesses in millimetres shape the outline, at their places whatever their order", () => {
+  const drawn = [0, 40, 100].map((xMm) => ({ xMm, halfMm: 5 }));
+  const halves = (plan: Characteristic[], values: number[]) =>
+    measuredOutline(drawn, plan, {
+      judgements: plan.map((one, at) =>
+        judgeReading(one, [values[at]!], { instrumentUncertainty: 0.1, grade: 16 }),
+      ),
+      times: 1,
+    }).map(({ halfMm }) => halfMm);
+  const [near, far] = [thickness("near", 20, 12), thickness("far", 100, 12)];
+  const [atNear, between, atFar] = halves([far, near], [13, 12.2]);
+  expect(atNear).toBeCloseTo(5.1, 10);
+  // A quarter of the way from 20 to 100: + 0.1 grows to + 0.5.
+  expect(between).toBeCloseTo(5.2, 10);
+  expect(atFar).toBeCloseTo(5.5, 10);
+  for (const other of [
+    { measure: "length" as const },
+    { unit: "turns" as const },
+    { kind: "evenness" as const },
+  ])
+    expect(halves([{ ...far, ...other }], [14])).toEqual([5, 5, 5]);
+});

@@ -9,7 +9,7 @@ import type { Outcome } from "./outcomes";
 import type { Asked, NotedDefect, PieceRecord } from "./record";
 
 /** Raised whenever the same records would give another verdict. Kept with every verdict. */
-export const ENGINE_VERSION = 4;
+export const ENGINE_VERSION = 5;
 
 /** The school's rules: tolerance grade of each step, and how marks are taken off. */
 export interface Rules {
