@@ -5,15 +5,23 @@
  * This runner knows no time limit for one test; the suite as a whole has one there.
  */
 const runner = "jest-light-runner";
+// Copies of the project stand there while `npm run mutants` runs.
+const modulePathIgnorePatterns = ["<rootDir>/.local/"];
 
 const config = {
   projects: [
     {
       runner,
       displayName: "unit",
+      modulePathIgnorePatterns,
       testMatch: ["<rootDir>/{core,print,ui}/**/*.test.ts?(x)"],
     },
-    { runner, displayName: "data", testMatch: ["<rootDir>/data/**/*.test.ts"] },
+    {
+      runner,
+      displayName: "data",
+      modulePathIgnorePatterns,
+      testMatch: ["<rootDir>/data/**/*.test.ts"],
+    },
   ],
 };
 

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { thingIdSchema } from "../bar/schema";
 import { FLUX_WORDS } from "../feature/kinds/weld";
 import {

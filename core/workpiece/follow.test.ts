@@ -5,6 +5,7 @@ import { limitsAtGrade } from "../measure/characteristic";
 import type { Piece } from "../piece/piece";
 import { planPiece } from "../piece/plan";
 import { reckon } from "../reckon/registry";
+import { generated } from "../testing/generated";
 import { followSheet, type Sheet } from "../testing/followSheet";
 import { anyPiece, canBeFollowed } from "../testing/pieces";
 import { STEP_GRADES, type Step } from "../trade/steps";
@@ -59,16 +60,18 @@ test.each(published)("$name, made by its sheet to the letter, is on size", ({ co
   expect(missed(content.piece, made, step)).toEqual([]);
 });
 
-test("2,000 generated pieces, made by their sheets to the letter, are on size at the finest step", () => {
+const GENERATED = generated(2000);
+
+test("generated pieces, made by their sheets to the letter, are on size at the finest step", () => {
   let made = 0;
   fc.assert(
     fc.property(anyPiece.filter(canBeFollowed).filter(canBePlanned), (piece) => {
       expect(missed(piece, followSheet(piece, sheetOf({ piece })) as Piece, 5)).toEqual([]);
       made += 1;
     }),
-    { numRuns: 2000 },
+    { numRuns: GENERATED },
   );
-  expect(made).toBe(2000);
+  expect(made).toBe(GENERATED);
 });
 
 test("the other way round: a sheet with one wrong number makes a piece that is off", () => {

@@ -8,6 +8,7 @@ import { pieceSchema, type Piece } from "../piece/piece";
 import { planPiece } from "../piece/plan";
 import { reckon } from "../reckon/registry";
 import { sectionAreaMm2 } from "../section/section";
+import { generated } from "../testing/generated";
 import { anyPiece, barWith, pieceOf } from "../testing/pieces";
 import { DEFAULT_SETTINGS } from "../trade/settings";
 import { OWN_STAGE, type StageEdit } from "./edit";
@@ -77,7 +78,7 @@ describe("every bar between holds the same steel", () => {
           );
         }
       }),
-      { numRuns: 200 },
+      { numRuns: generated(200) },
     );
   });
 
@@ -101,7 +102,7 @@ describe("every bar between holds the same steel", () => {
         const scaleMm3 = stockMm3 - volumeMm3;
         expect(scaleMm3).toBeGreaterThanOrEqual(-1e-6 * stockMm3);
       }),
-      { numRuns: 200 },
+      { numRuns: generated(200) },
     );
   });
 
@@ -111,7 +112,7 @@ describe("every bar between holds the same steel", () => {
         for (const { bar } of planWork(piece).stages)
           expect(pieceSchema.safeParse(bar.piece).error).toBeUndefined();
       }),
-      { numRuns: 100 },
+      { numRuns: generated(100) },
     );
   });
 });
@@ -134,7 +135,7 @@ describe("in any order an instructor chooses", () => {
         const last = stages.filter(({ part }) => part === "main").at(-1)!;
         expect(last.bar.piece.stretches).toEqual(piece.stretches);
       }),
-      { numRuns: 150 },
+      { numRuns: generated(150) },
     );
   });
 
@@ -157,7 +158,7 @@ describe("in any order an instructor chooses", () => {
         const { stages } = planWork(piece, { edits });
         expect(stages.flatMap((stage) => stage.against)).toEqual([]);
       }),
-      { numRuns: 100 },
+      { numRuns: generated(100) },
     );
   });
 });
