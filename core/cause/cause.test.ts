@@ -2,8 +2,9 @@ import fc from "fast-check";
 import { DEFECT_KINDS, defectKind } from "../trade/defects";
 import type { Characteristic } from "../measure/characteristic";
 import type { Judgement } from "../verdict/judge";
+import type { Verdict } from "../verdict/verdict";
 import { CAUSES, CAUSE_CODES } from "./causes";
-import { likelyCauses } from "./likely";
+import { likelyCauses, type CauseSaid } from "./likely";
 import { DEVIATION_SIGNS, signsOf, type Sign } from "./signs";
 
 const SIGNS: Sign[] = [
@@ -49,7 +50,139 @@ describe("the table of causes", () => {
   });
 });
 
+/**
+ * The table read the other way: what each sign speaks for, and how strongly (common practice,
+ * no source; the weights are ours).
+ */
+const SPEAKS_FOR: Partial<Record<Sign, string>> = {
+  "angle-off": "no-gauge 1.5, uneven-heat 0.5",
+  bowed: "not-trued 2",
+  diamond: "turning-off 2.5, face-tilted 1",
+  "heats-over": "light-blows 1.5, too-cold 0.5",
+  "heavy-all-over": "stopped-early 2, light-blows 1.5, too-cold 1",
+  "legs-unequal": "marks-off 2, no-gauge 1",
+  "light-inside": "hit-finished 2",
+  "not-round": "no-gauge 1",
+  "off-template": "no-gauge 1.5, too-cold 1, uneven-heat 1",
+  "one-plane": "turning-off 1.5, stopped-early 0.5",
+  "pitch-growing": "uneven-heat 2.5",
+  "pitch-uneven": "uneven-heat 2",
+  "place-off": "marks-off 2, punch-off-mark 1.5",
+  "short-on-size": "stock-short 2.5",
+  "sides-uneven": "face-tilted 1, hit-finished 1, turning-off 1",
+  "tip-heavy": "stopped-early 1.5",
+  "tip-light": "hit-finished 1.5, overheated 1",
+  "walls-unequal": "punch-off-mark 2, punch-leaning 0.5",
+  "walls-unequal-far": "punch-leaning 2.5",
+  "defect:bowed": "not-trued 2",
+  "defect:bowed-twist": "not-trued 1, uneven-heat 1",
+  "defect:bulge": "face-not-dressed 1, punch-leaning 0.5",
+  "defect:burnt": "overheated 3",
+  "defect:coarse-grain": "overheated 3",
+  "defect:cold-shut": "corners-left 2",
+  "defect:crack": "too-cold 2.5",
+  "defect:crooked-hole": "punch-leaning 3",
+  "defect:diamond": "turning-off 2.5, face-tilted 1",
+  "defect:dog-leg": "uneven-heat 2.5",
+  "defect:failed-weld": "weld-prepared-badly 3, scale-left 0.5",
+  "defect:fish-mouth": "light-blows 2, corners-left 1.5, too-cold 1.5",
+  "defect:flats": "rounded-early 1.5, too-cold 1.5",
+  "defect:former-crushed": "too-cold 0.5",
+  "defect:hammer-marks": "face-tilted 2.5, hit-finished 0.5",
+  "defect:kink": "too-cold 1.5, uneven-heat 0.5",
+  "defect:legs-unequal": "marks-off 2, no-gauge 1",
+  "defect:not-matching": "no-gauge 3",
+  "defect:off-centre-hole": "punch-off-mark 3, marks-off 1",
+  "defect:out-of-plane": "not-trued 2",
+  "defect:scale-pitting": "scale-left 2.5, overheated 1",
+  "defect:shoulder-rounded": "too-cold 1.5",
+  "defect:spiral": "turning-off 2, rounded-early 1.5, face-tilted 1",
+  "defect:spring-back": "too-cold 1.5",
+  "defect:suck-in": "face-not-dressed 3",
+  "defect:thin-spot": "hit-finished 2.5",
+  "defect:too-little-metal": "stock-short 3, marks-off 1",
+  "defect:uneven-twist": "uneven-heat 2.5",
+  "defect:upset-lost": "not-upset-first 2, not-trued 0.5",
+  "defect:weld-neck": "not-upset-first 2.5",
+};
+
+test.each(SIGNS)("%s speaks for the causes the trade gives it, and for no other", (sign) => {
+  const weights = CAUSE_CODES.flatMap((code) => {
+    const { deviations, defects } = CAUSES[code];
+    const ofSign: Partial<Record<string, number>> = { ...deviations, ...prefixed(defects) };
+    const weight = ofSign[sign];
+    return weight === undefined ? [] : [{ code, weight }];
+  });
+  const words = weights
+    .sort((a, b) => b.weight - a.weight || (a.code < b.code ? -1 : 1))
+    .map(({ code, weight }) => `${code} ${weight}`);
+  expect(words.join(", ")).toBe(SPEAKS_FOR[sign] ?? "");
+});
+
+const prefixed = (defects: Record<string, number>): Partial<Record<string, number>> =>
+  Object.fromEntries(Object.entries(defects).map(([code, weight]) => [`defect:${code}`, weight]));
+
 describe("the likeliest causes", () => {
+  const likelihood = (logit: number) => 1 / (1 + Math.exp(-logit));
+  const named = (...args: Parameters<typeof likelyCauses>) =>
+    likelyCauses(...args).map(({ code, likelihood: found }) => [code, found]);
+
+  test("are as likely as the prior of one in nine and the weights of their signs say", () => {
+    expect(named(["diamond"])).toEqual([["turning-off", likelihood(-2 + 2.5)]]);
+    expect(named(["diamond", "one-plane"])).toEqual([["turning-off", likelihood(-2 + 4)]]);
+  });
+
+  test("are not named below three in ten", () => {
+    // A weight of 1.5 alone is 0.38, one of 1 only 0.27.
+    expect(named(["tip-heavy"])).toEqual([["stopped-early", likelihood(-0.5)]]);
+    expect(named(["not-round"])).toEqual([]);
+    expect(likelihood(-1)).toBeLessThan(0.3);
+  });
+
+  test("are shown by their own signs alone, the strongest first", () => {
+    const [first] = likelyCauses(["one-plane", "bowed", "defect:spiral", "diamond"]);
+    expect(first).toMatchObject({
+      code: "turning-off",
+      shownBy: ["diamond", "defect:spiral", "one-plane"],
+      alsoOn: [],
+      said: null,
+    });
+    const [even] = likelyCauses(["defect:coarse-grain", "defect:burnt"]);
+    expect(even!.shownBy).toEqual(["defect:burnt", "defect:coarse-grain"]);
+  });
+
+  test("equally likely are in one order whatever was noted first", () => {
+    const codes = (signs: Sign[]) => likelyCauses(signs).map(({ code }) => code);
+    const [a, b]: Sign[] = ["defect:suck-in", "defect:crooked-hole"];
+    expect(codes([a!, b!])).toEqual(["face-not-dressed", "punch-leaning"]);
+    expect(codes([b!, a!])).toEqual(["face-not-dressed", "punch-leaning"]);
+  });
+
+  test("earlier pieces fade, are named, and count at most half of what this one shows", () => {
+    const before = (...signs: Sign[][]) =>
+      likelyCauses(
+        ["tip-heavy"],
+        signs.map((of, at) => ({ tag: `K1-${at}`, signs: of })),
+      )[0]!;
+    const one = before([], ["one-plane"], []);
+    expect(one.alsoOn).toEqual(["K1-1"]);
+    expect(one.likelihood).toBeCloseTo(likelihood(-2 + 1.5 + 0.5 * 0.6 ** 2 * 0.5), 12);
+    const many = before(["tip-heavy", "heavy-all-over"], ["tip-heavy"], ["tip-heavy"]);
+    expect(many.alsoOn).toEqual(["K1-0", "K1-1", "K1-2"]);
+    expect(many.likelihood).toBeCloseTo(likelihood(-2 + 1.5 + 1.5 * 0.5), 12);
+  });
+
+  test("what was said of another cause changes nothing; of this one before, 0.8 either way", () => {
+    const said = (cause: CauseSaid["cause"], holds: boolean) =>
+      named(["diamond"], [], [{ cause, holds, ofThisPiece: false }]);
+    expect(said("too-cold", true)).toEqual(named(["diamond"]));
+    expect(said("turning-off", true)).toEqual([["turning-off", likelihood(0.5 + 0.8)]]);
+    // A word of this piece is no word of before; and it may name what no sign shows.
+    expect(
+      likelyCauses(["diamond"], [], [{ cause: "too-cold", holds: true, ofThisPiece: true }]),
+    ).toMatchObject([{ code: "too-cold", likelihood: 1, shownBy: [], said: true }, {}]);
+  });
+
   const anySigns = fc.subarray(SIGNS);
 
   test("are at most three, likeliest first, and named only on this piece's own evidence", () => {
@@ -148,5 +281,77 @@ describe("signs of a piece", () => {
     const short = line("taper.length", "length", "heavy");
     expect(signs(short, line("taper.tip-flat", "thickness", "on-size"))).toEqual(["short-on-size"]);
     expect(signs(short, line("taper.tip-flat", "thickness", "heavy"))).toEqual(["tip-heavy"]);
+  });
+
+  const sizes = (...states: Judgement["state"][]) =>
+    states.map((state, at) => {
+      const one = line(`s${at}.middle-flat`, "thickness", state);
+      return { ...one, characteristic: { ...one.characteristic, atMm: 10 * at } };
+    });
+
+  test("three fifths of three sizes or more is nearly everywhere", () => {
+    expect(signs(...sizes("heavy", "heavy", "heavy", "on-size", "on-size"))).toContain(
+      "heavy-all-over",
+    );
+    expect(signs(...sizes("heavy", "heavy", "on-size", "on-size"))).toEqual([]);
+    expect(signs(...sizes("heavy", "heavy"))).toEqual([]);
+    expect(signs(...sizes("heavy", "heavy", "heavy"))).toEqual(["heavy-all-over"]);
+  });
+
+  test("nothing measured shows nothing, and what is no longer in the plan is left out", () => {
+    expect(signs()).toEqual([]);
+    const { judgement } = line("gone.middle-flat", "thickness", "light");
+    expect(
+      signsOf({ characteristics: [], verdict: { judgements: [judgement], reasons: [] } }),
+    ).toEqual([]);
+  });
+
+  test("too close to call shows nothing, light shows what heavy does", () => {
+    expect(signs(line("bar.straight", "straightness", "too-close"))).toEqual([]);
+    expect(signs(line("corner.angle", "angle", "light"))).toEqual(["angle-off"]);
+    expect(signs(line("corner.angle", "angle", "heavy"))).toEqual(["angle-off"]);
+  });
+
+  test("level crests are not growing ones", () => {
+    expect(signs(line("twist.pitch", "pitch", "heavy", [29, 29, 33]))).toEqual(["pitch-uneven"]);
+    expect(signs(line("twist.pitch", "pitch", "heavy", [33, 29, 29]))).toEqual(["pitch-uneven"]);
+  });
+
+  test("short on size is said of a stretch's own length and sizes", () => {
+    const thin = line("taper.tip-flat", "thickness", "on-size");
+    const elsewhere = line("body.middle-flat", "thickness", "heavy");
+    const whole = line("piece.length", "length", "heavy");
+    whole.characteristic = { ...whole.characteristic, stretch: null };
+    expect(signs(line("taper.length", "length", "heavy"), thin, elsewhere)).toContain(
+      "short-on-size",
+    );
+    expect(signs(line("taper.length", "length", "light"), thin)).toEqual([]);
+    expect(signs(whole, thin)).toEqual([]);
+    expect(signs(line("taper.angle", "angle", "heavy"), thin)).toEqual(["angle-off"]);
+  });
+
+  test("one plane is said of two readings at one place of one stretch", () => {
+    const [a, b] = [
+      line("bar.middle-flat", "thickness", "heavy"),
+      line("bar.middle-turned", "thickness", "on-size"),
+    ];
+    expect(signs(a, b)).toEqual(["one-plane"]);
+    expect(signs(a, { ...b, characteristic: { ...b.characteristic, atMm: 40 } })).toEqual([]);
+    expect(signs(a, { ...b, characteristic: { ...b.characteristic, stretch: "other" } })).toEqual(
+      [],
+    );
+  });
+
+  test("defects noted and heats over the plan are signs too, once each", () => {
+    const reasons = [
+      { code: "defect", defect: { kind: "kink" } },
+      { code: "defect", defect: { kind: "kink" } },
+      { code: "heats-over" },
+      { code: "minutes-over" },
+    ] as unknown as Verdict["reasons"];
+    expect(signsOf({ characteristics: [], verdict: { judgements: [], reasons } })).toEqual([
+      "defect:kink",
+      "heats-over",
+    ]);
   });
 });

@@ -29,6 +29,16 @@ test("what shows on two or more of the last five keeps coming back, the commones
   expect(recurringCauses(pieces, new Map())).toEqual([]);
 });
 
+test("causes equally common are in one order whatever showed first", () => {
+  const codes = (...pieces: PieceCauses[]) =>
+    recurringCauses(pieces, SLUGS).map(({ cause }) => cause);
+  const [a, b] = [piece("too-cold", "scale-left"), piece("scale-left", "too-cold")];
+  expect(codes(a!, a!)).toEqual(["scale-left", "too-cold"]);
+  expect(codes(b!, b!)).toEqual(["scale-left", "too-cold"]);
+  expect(codes(a!, b!, piece("too-cold"))).toEqual(["too-cold", "scale-left"]);
+  expect(codes(piece("scale-left"), a!, b!)).toEqual(["scale-left", "too-cold"]);
+});
+
 describe("whether a drill helped", () => {
   const series = (before: number, after: number, of: number): PieceCauses[] =>
     Array.from({ length: 2 * of }, (_, index) => ({
@@ -42,6 +52,14 @@ describe("whether a drill helped", () => {
     expect(effect).toMatchObject({ before: { on: 8, of: 10 }, after: { on: 1, of: 10 } });
     expect(effect.chance).toBeLessThan(0.02);
     expect(effectOfDrill(series(1, 8, 10), "turning-off", 10).chance).toBeGreaterThan(0.98);
+  });
+
+  test("the piece begun at the drill is on neither side", () => {
+    const pieces = [9, 10, 11].map((startedAt) => ({ ...piece("turning-off"), startedAt }));
+    expect(effectOfDrill(pieces, "turning-off", 10)).toMatchObject({
+      before: { on: 1, of: 1 },
+      after: { on: 1, of: 1 },
+    });
   });
 
   test("too few tell nothing; the chance of two alike is even", () => {

@@ -2,6 +2,8 @@ import { Graph, alg } from "@dagrejs/graphlib";
 import fc from "fast-check";
 import { seededRandom } from "../stats/random";
 import { STARTER_TECHNIQUES } from "../trade/techniques";
+import { courseSchema } from "./course";
+import { DEFAULT_STANDING_RULES } from "./rules";
 import { findLoop, missingBefore, opensUp, type CourseNode } from "./curriculum";
 import { chanceAfter, halfLifeOf, retestsOf, staleAfterDays, STALE_UNDER } from "./fading";
 
@@ -115,5 +117,130 @@ describe("fading", () => {
       { gapDays: 30, held: false },
       { gapDays: 9, held: true },
     ]);
+  });
+});
+
+describe("a course as it is published", () => {
+  const id = (at: number) => `00000000-0000-7000-8000-${String(at).padStart(12, "0")}`;
+  const technique = (at: number, more: object = {}) => ({
+    id: id(at),
+    name: `Technique ${at}`,
+    summary: "",
+    after: [],
+    halfLifeDays: 120,
+    ...more,
+  });
+  const issues = (course: object) => {
+    const read = courseSchema.safeParse({ techniques: [technique(1)], countsTo: {}, ...course });
+    return read.success
+      ? []
+      : read.error.issues.map(({ path, message }) => [path.join("."), message]);
+  };
+  const rules = (more: object) => ({ rules: { ...DEFAULT_STANDING_RULES, ...more } });
+
+  test("one technique is enough, none is not, a hundred and twenty are the most", () => {
+    expect(issues({})).toEqual([]);
+    expect(issues({ techniques: [] })).toEqual([
+      ["techniques", "A course has at least one technique."],
+    ]);
+    const many = (count: number) => Array.from({ length: count }, (_, at) => technique(at));
+    expect(issues({ techniques: many(120) })).toEqual([]);
+    expect(issues({ techniques: many(121) })).toEqual([["techniques", "At most 120 techniques."]]);
+    expect(courseSchema.parse({ techniques: [technique(1)], countsTo: {} }).rules).toEqual(
+      DEFAULT_STANDING_RULES,
+    );
+  });
+
+  test("what comes before is in the course, is another technique, and twelve at most", () => {
+    const after = (...before: number[]) => [technique(1, { after: before.map(id) }), technique(2)];
+    expect(issues({ techniques: after(2) })).toEqual([]);
+    expect(issues({ techniques: after(3) })).toEqual([
+      ["techniques.0.after", "What comes before it is not in the course."],
+    ]);
+    expect(issues({ techniques: after(1) })).toEqual([
+      ["techniques.0.after", "“Technique 1” can't come before itself."],
+    ]);
+    expect(issues({ techniques: after(2, 3) })).toHaveLength(1);
+    const thirteen = Array.from({ length: 14 }, (_, at) => technique(at));
+    const last = (count: number) => [
+      ...thirteen.slice(0, 13),
+      technique(13, { after: thirteen.slice(0, count).map((one) => one.id) }),
+    ];
+    expect(issues({ techniques: last(12) })).toEqual([]);
+    expect(issues({ techniques: last(13) })).toEqual([
+      ["techniques.13.after", "At most twelve techniques come before one."],
+    ]);
+  });
+
+  test("a loop is named along its way", () => {
+    const loop = [
+      technique(1, { after: [id(2)] }),
+      technique(2, { after: [id(3)] }),
+      technique(3, { after: [id(1)] }),
+    ];
+    expect(issues({ techniques: loop })).toEqual([
+      [
+        "techniques",
+        "These go round in a loop: Technique 1, which needs Technique 2, which needs Technique 3, which needs Technique 1. Take one of them out.",
+      ],
+    ]);
+  });
+
+  test("no id and no name stands twice, however it is written", () => {
+    expect(issues({ techniques: [technique(1), technique(1, { name: "Other" })] })).toEqual([
+      ["techniques.1", "“Other” is there twice."],
+    ]);
+    const twins = [
+      technique(1, { name: "Scroll" }),
+      technique(2),
+      technique(3, { name: "SCROLL" }),
+    ];
+    expect(issues({ techniques: twins })).toEqual([
+      ["techniques.2.name", "Two techniques are called “SCROLL”."],
+    ]);
+  });
+
+  test.each([
+    ["trueRun", [0, 1, 20, 21, 2.5], (value: number) => rules({ trueRun: value })],
+    [
+      "alike.good",
+      [1, 2, 30, 31, 2.5],
+      (good: number) => rules({ alike: { good, of: 30, spreadGrade: 16 } }),
+    ],
+    [
+      "alike.spreadGrade",
+      [11, 12, 18, 19, 12.5],
+      (spreadGrade: number) => rules({ alike: { good: 9, of: 10, spreadGrade } }),
+    ],
+    [
+      "sure.coldDays",
+      [0, 1, 400, 401, 1.5],
+      (coldDays: number) => rules({ sure: { coldDays, shown: true } }),
+    ],
+    [
+      "techniques",
+      [0, 1, 3650, 3651, 1.5],
+      (halfLifeDays: number) => ({ techniques: [technique(1, { halfLifeDays })] }),
+    ],
+  ])("%s has its limits: %j", (_, values, course) => {
+    expect(values.map((value) => issues(course(value)).length === 0)).toEqual([
+      false,
+      true,
+      true,
+      false,
+      false,
+    ]);
+    expect(issues(course("many" as never))[0]![1]).toMatch(/: a whole number from \d+ to \d+\.$/);
+  });
+
+  test("not more good ones than are looked at; exercises count for one to four", () => {
+    const alike = (good: number, of: number) => rules({ alike: { good, of, spreadGrade: 16 } });
+    expect(issues(alike(10, 10))).toEqual([]);
+    expect(issues(alike(11, 10))).toEqual([
+      ["rules.alike", "Not more good ones than are looked at."],
+    ]);
+    expect(issues({ countsTo: { [id(9)]: 4 } })).toEqual([]);
+    expect(issues({ countsTo: { [id(9)]: 5 } })).toHaveLength(1);
+    expect(issues({ countsTo: { [id(9)]: 1 }, colour: "red" })).toHaveLength(1);
   });
 });
