@@ -203,8 +203,9 @@ function ownDraft(edit: StageEdit, bars: readonly WorkedBar[], settings: Setting
     on: laid ? [laid.stretch.id] : [worked.part],
     places: laid ? [{ fromMm: laid.fromMm, toMm: laid.toMm }] : [],
     title: edit.title ?? OPERATIONS[key].verb,
-    words: withCurrentFlux(edit.text ?? "", settings),
-    check: edit.check ?? "",
+    // Of no operation there is, only the instructor can say how.
+    words: withCurrentFlux(edit.text ?? (edit.operation ? OPERATIONS[key].words : ""), settings),
+    check: edit.check ?? (edit.operation ? OPERATIONS[key].check : ""),
     tools: edit.operation ? OPERATIONS[key].tools : [],
     change:
       laid && edit.to

@@ -9,7 +9,7 @@ export const drawLegs = defineOperation({
   heat: "forging",
   tools: ["hand hammer", "caliper"],
   words:
-    "Both legs together, against the mark on the anvil’s face, turning exactly a quarter each time.",
+    "Both legs in the same heats, against one mark on the anvil’s face, turning exactly a quarter each time.",
   check: "Both legs alike, laid side by side.",
   before: [
     {
