@@ -23,11 +23,10 @@ const config = tseslint.config(
       ],
       "max-params": ["error", 4],
       complexity: ["error", 16],
-      "no-restricted-imports": [
+      "no-restricted-syntax": [
         "error",
         {
-          name: "zod",
-          importNames: ["z"],
+          selector: 'ImportDeclaration[source.value="zod"] > ImportSpecifier',
           message: 'Write `import * as z from "zod"`, or every page carries all of it.',
         },
       ],

@@ -1,11 +1,12 @@
 import { forbidden, notFound, redirect } from "next/navigation";
 import { headers } from "next/headers";
 import { cache } from "react";
+import { Refusal } from "@/core/problem/problem";
+import { statusOfProblem } from "@/core/problem/words";
 import { EVERYONE, findActor, isStaff, type Actor } from "@/data/actor";
 import { createAuth, type Auth } from "@/data/auth";
 import { dayOf } from "@/data/calendar";
 import { openDatabase, type Database } from "@/data/database";
-import { Failure } from "@/data/failure";
 import type { Role } from "@/data/schema/people";
 
 interface Services {
@@ -75,7 +76,7 @@ export async function orNotFound<T>(query: Promise<T>): Promise<T> {
   try {
     return await query;
   } catch (error) {
-    if (error instanceof Failure && error.code === "not-found") notFound();
+    if (error instanceof Refusal && statusOfProblem(error.problem) === "not-found") notFound();
     throw error;
   }
 }

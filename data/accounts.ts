@@ -1,18 +1,15 @@
+import { refuse } from "@/core/problem/problem";
 import { hash } from "@node-rs/argon2";
 import { and, eq, gt, isNull } from "drizzle-orm";
-import type { z } from "zod";
+import type * as z from "zod";
 import type { joinSchema } from "@/core/records/commands";
 import { hashToken } from "./commands/people";
 import type { Database } from "./database";
-import { Failure } from "./failure";
+
 import * as schema from "./schema";
 
 /** As the sign-in library keeps it: argon2id. */
 export const hashPassword = (password: string): Promise<string> => hash(password);
-
-/** One answer for a wrong, used or expired link and for an address that can't be used: none tells which accounts exist. */
-const NO_ENTRY =
-  "That didn't work. The link may be used up or out of date, or this address can't be used. Ask your instructor for a new link.";
 
 /** Who a join link is for, while it can still be used. */
 export async function findInvited(
@@ -43,7 +40,7 @@ export async function join(
   const passwordHash = await hashPassword(password);
   await database.transaction(async (tx) => {
     const [link] = await tx.select().from(schema.joinLink).where(usable(token)).for("update");
-    if (!link) throw new Failure("conflict", NO_ENTRY);
+    if (!link) refuse({ code: "join-link-unusable" });
     await makeAccount(tx, { personId: link.personId, email, passwordHash });
     await tx
       .update(schema.joinLink)
@@ -58,13 +55,13 @@ export async function makeAccount(
   { personId, email, passwordHash }: { personId: string; email: string; passwordHash: string },
 ): Promise<void> {
   const [person] = await tx.select().from(schema.person).where(eq(schema.person.id, personId));
-  if (!person || person.userId) throw new Failure("conflict", NO_ENTRY);
+  if (!person || person.userId) refuse({ code: "join-link-unusable" });
   const added = await tx
     .insert(schema.user)
     .values({ id: personId, name: person.name, email: email.toLowerCase() })
     .onConflictDoNothing()
     .returning({ id: schema.user.id });
-  if (added.length === 0) throw new Failure("conflict", NO_ENTRY);
+  if (added.length === 0) refuse({ code: "join-link-unusable" });
   await tx.insert(schema.account).values({
     id: personId,
     accountId: personId,

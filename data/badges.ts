@@ -1,12 +1,10 @@
 import { createPublicKey } from "node:crypto";
 import { exportJWK, importPKCS8, jwtVerify, SignJWT, type JWK } from "jose";
+import { refuse } from "@/core/problem/problem";
 import { badgeOf, type Badge, type StepAward } from "@/core/credential/badge";
 
 /** Credentials are signed as JSON Web Tokens with RS256, which every reader of open badges must know. */
 const ALGORITHM = "RS256";
-
-/** The school's key is missing, or is no RSA key in PEM. */
-export class NoKey extends Error {}
 
 /** The key a school signs with, from its PEM (PKCS #8). */
 export interface BadgeKey {
@@ -15,18 +13,16 @@ export interface BadgeKey {
   publicJwk: JWK;
 }
 
-/** Reads the signing key; throws {@link NoKey} where there is none that can be used. */
+/** Reads the signing key; refuses where there is none, or none that can be used. */
 export async function readBadgeKey(pem: string | undefined): Promise<BadgeKey> {
-  if (!pem) throw new NoKey("This school has no key to sign with.");
+  if (!pem) refuse({ code: "badge-key-missing" });
   try {
     const text = pem.replace(/\\n/g, "\n");
     await importPKCS8(text, ALGORITHM);
     const jwk = await exportJWK(createPublicKey(text));
     return { privatePem: text, publicJwk: { ...jwk, alg: ALGORITHM, use: "sig" } };
   } catch {
-    throw new NoKey(
-      "The school's signing key can't be read: an RSA key in PEM (PKCS #8) is accepted.",
-    );
+    refuse({ code: "badge-key-unreadable" });
   }
 }
 

@@ -2,7 +2,7 @@ import { createPublicKey, generateKeyPairSync, verify } from "node:crypto";
 import { eq } from "drizzle-orm";
 import type { Pool } from "pg";
 import { summariseClimb } from "@/core/climb/summary";
-import { NoKey, readBadgeKey, signBadge, verifyBadge } from "./badges";
+import { readBadgeKey, signBadge, verifyBadge } from "./badges";
 import type { Database } from "./database";
 import { insertDemoRows } from "./demo/insert";
 import { buildDemoSchool } from "./demo/school";
@@ -401,7 +401,9 @@ describe("credentials", () => {
   });
 
   test("a key that is missing, or none, says so", async () => {
-    await expect(readBadgeKey(undefined)).rejects.toThrow(NoKey);
+    await expect(readBadgeKey(undefined)).rejects.toMatchObject({
+      problem: { code: "badge-key-missing" },
+    });
     await expect(readBadgeKey("not a key")).rejects.toThrow(/RSA key in PEM/);
   });
 });

@@ -1,19 +1,23 @@
 import { v7 as uuidV7 } from "uuid";
-import type { CommandFailure, CommandInput, CommandName } from "@/core/records/commands";
+import { failureOf, type Failure } from "@/core/problem/complain";
+import { Refusal, type Problem } from "@/core/problem/problem";
+import type { CommandInput, CommandName } from "@/core/records/commands";
 
 export type Answer<Value> =
   /** With the server's time of it, ms; not to the millisecond. */
-  { ok: true; value: Value; at: number } | { ok: false; error: CommandFailure };
+  { ok: true; value: Value; at: number } | { ok: false; error: Failure };
 
 /** A new id, made where the record is made. */
 export const newId = (): string => uuidV7();
 
+/** The answer to what this device itself can't do. */
+export const refused = (problem: Problem): Answer<never> => ({
+  ok: false,
+  error: failureOf(new Refusal(problem)),
+});
+
 /** The answer of a server that can't be reached, or that fell over. */
-const UNREACHABLE: CommandFailure = {
-  code: "unavailable",
-  message: "The server can't be reached. Nothing was saved; try again.",
-  path: "",
-};
+const UNREACHABLE = refused({ code: "server-unreachable" });
 
 /** Posts JSON to one of our own routes; whatever goes wrong on the way is an answer, never a throw. */
 export async function post<Value>(path: string, body: unknown): Promise<Answer<Value>> {
@@ -25,10 +29,10 @@ export async function post<Value>(path: string, body: unknown): Promise<Answer<V
       body: JSON.stringify(body),
     });
     const answer = (await response.json()) as Answer<Value>;
-    if (typeof answer.ok !== "boolean") return { ok: false, error: UNREACHABLE };
+    if (typeof answer.ok !== "boolean") return UNREACHABLE;
     return answer.ok ? { ...answer, at: Date.parse(response.headers.get("date") ?? "") } : answer;
   } catch {
-    return { ok: false, error: UNREACHABLE };
+    return UNREACHABLE;
   }
 }
 

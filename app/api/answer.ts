@@ -1,11 +1,14 @@
-import type { CommandFailure } from "@/core/records/commands";
+import type { Failure } from "@/core/problem/complain";
+import { failureOf } from "@/core/problem/complain";
+import { refuse, Refusal } from "@/core/problem/problem";
+import type { FailureStatus } from "@/core/problem/recordProblems";
 import { idSchema } from "@/core/units/fields";
-import type { Actor } from "@/data/actor";
-import { Failure } from "@/data/failure";
+import { EVERYONE, INSTRUCTORS, type Actor } from "@/data/actor";
+import type { Role } from "@/data/schema/people";
 import { log } from "../log";
 import { currentActor } from "../server";
 
-const STATUS: Record<CommandFailure["code"], number> = {
+const STATUS: Record<FailureStatus, number> = {
   "signed-out": 401,
   denied: 403,
   "not-found": 404,
@@ -15,12 +18,16 @@ const STATUS: Record<CommandFailure["code"], number> = {
 };
 
 /** A failure as a response, with the status that belongs to it. */
-export const failureResponse = (
-  code: CommandFailure["code"],
-  message: string,
-  path = "",
-): Response =>
-  Response.json({ ok: false, error: { code, message, path } }, { status: STATUS[code] });
+export const failureResponse = (error: Failure): Response =>
+  Response.json({ ok: false, error }, { status: STATUS[error.code] });
+
+/** Who asks for something of one of these roles; anyone else is refused. */
+export async function actorOf(roles: readonly Role[] = EVERYONE): Promise<Actor> {
+  const actor = (await currentActor()) ?? refuse({ code: "signed-out" });
+  if (!roles.includes(actor.role))
+    refuse({ code: roles === INSTRUCTORS ? "instructors-only" : "staff-only" });
+  return actor;
+}
 
 /** Whether another site sent it. */
 export function isFromElsewhere(request: Request): boolean {
@@ -47,21 +54,29 @@ export async function readOwnJson(request: Request, maxBytes: number): Promise<u
   }
 }
 
-/** Runs a handler; what it throws is logged and answered as “not saved”, without a word of its inside. */
+/**
+ * Runs a handler. What it refuses is answered in words; anything else it throws is logged and
+ * answered as “not saved”, without a word of its inside.
+ */
 export async function answering(what: string, handle: () => Promise<Response>): Promise<Response> {
   const started = performance.now();
   const ms = () => Math.round((performance.now() - started) * 10) / 10;
+  const respond = async () => {
+    try {
+      return await handle();
+    } catch (error) {
+      if (error instanceof Refusal) return failureResponse(failureOf(error));
+      throw error;
+    }
+  };
   try {
-    const response = await handle();
+    const response = await respond();
     log.info({ what, status: response.status, ms: ms() });
     return response;
   } catch (error) {
     const { name, message } = error as Error;
     log.error({ what, status: 503, ms: ms(), error: { name, message: message.split("\n")[0] } });
-    return failureResponse(
-      "unavailable",
-      "The server couldn't save that. Nothing was recorded; try again.",
-    );
+    return failureResponse(failureOf(new Refusal({ code: "server-failed" })));
   }
 }
 
@@ -72,15 +87,8 @@ export const answeringFile = (
   make: (actor: Actor, id: string) => Promise<Response | null>,
 ): Promise<Response> =>
   answering(what, async () => {
-    const actor = await currentActor();
-    if (!actor) return failureResponse("signed-out", "Sign in to fetch a file.");
-    const missing = failureResponse("not-found", "There is nothing of that name here.");
+    const actor = await actorOf();
     const id = idSchema.safeParse(givenId);
-    if (!id.success) return missing;
-    try {
-      return (await make(actor, id.data)) ?? missing;
-    } catch (error) {
-      if (error instanceof Failure) return failureResponse(error.code, error.message);
-      throw error;
-    }
+    const file = id.success ? await make(actor, id.data) : null;
+    return file ?? refuse({ code: "file-missing" });
   });

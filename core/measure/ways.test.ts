@@ -28,7 +28,7 @@ describe("what readings come to", () => {
     expect(areValuesOf({ readings: "line", count: 5 }, [1, 2])).toBe(false);
     expect(areValuesOf({ readings: "grade" }, [1.5])).toBe(false);
     expect(areValuesOf({ readings: "gauge" }, [2])).toBe(true);
-    expect(valuesTaken({ readings: "line", count: 5 })).toEqual({ least: 3, asked: 5, most: 12 });
+    expect(valuesTaken({ readings: "line", count: 5 })).toEqual({ min: 3, asked: 5, max: 12 });
   });
 
   test("two readings are √2 times as unsure as one, their mean no surer than the instrument", () => {

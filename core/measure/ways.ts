@@ -18,22 +18,22 @@ export const CHOICES = {
 
 /** How many values a way of reading takes: at the least, as asked, and at the most. */
 export function valuesTaken({ readings, count }: Pick<Characteristic, "readings" | "count">): {
-  least: number;
+  min: number;
   asked: number;
-  most: number;
+  max: number;
 } {
   switch (readings) {
     case "one":
-      return { least: 1, asked: 1, most: MAX_VALUES };
+      return { min: 1, asked: 1, max: MAX_VALUES };
     case "difference":
-      return { least: 2, asked: 2, most: 2 };
+      return { min: 2, asked: 2, max: 2 };
     case "spread":
-      return { least: 2, asked: count ?? 2, most: MAX_VALUES };
+      return { min: 2, asked: count ?? 2, max: MAX_VALUES };
     case "line":
-      return { least: 3, asked: Math.max(3, count ?? 3), most: MAX_VALUES };
+      return { min: 3, asked: Math.max(3, count ?? 3), max: MAX_VALUES };
     case "gauge":
     case "grade":
-      return { least: 1, asked: 1, most: 1 };
+      return { min: 1, asked: 1, max: 1 };
   }
 }
 
@@ -86,8 +86,8 @@ export function areValuesOf(
   characteristic: Pick<Characteristic, "readings" | "count">,
   values: readonly number[],
 ): boolean {
-  const { least, most } = valuesTaken(characteristic);
-  if (values.length < least || values.length > most) return false;
+  const { min, max } = valuesTaken(characteristic);
+  if (values.length < min || values.length > max) return false;
   const { readings } = characteristic;
   if (readings !== "grade" && readings !== "gauge") return true;
   return (CHOICES[readings] as readonly number[]).includes(values[0]!);

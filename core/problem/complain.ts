@@ -1,6 +1,7 @@
-import type { z } from "zod";
-import { Refusal, type Complaint, type Problem } from "./problem";
-import { wordsForProblem } from "./words";
+import type * as z from "zod";
+import { refuse, Refusal, type Complaint, type Problem } from "./problem";
+import type { FailureStatus } from "./recordProblems";
+import { statusOfProblem, wordsForProblem } from "./words";
 
 type Issue = z.core.$ZodIssue;
 
@@ -22,6 +23,25 @@ export function complain(error: z.ZodError | Refusal): Complaint {
   if (!issue) return { message: "This can't be read.", path: "" };
   const { leaf, path } = deepest(issue, []);
   return { message: wordsForIssue(leaf), path: path.map(String).join(".") };
+}
+
+/** Why something was not done, as it is sent: how it is answered, the sentence, and the place. */
+export interface Failure extends Complaint {
+  code: FailureStatus;
+}
+
+/** A Zod error or a {@link Refusal} as it is sent. */
+export const failureOf = (error: z.ZodError | Refusal): Failure => ({
+  code: error instanceof Refusal ? statusOfProblem(error.problem) : "invalid",
+  ...complain(error),
+});
+
+/** What a schema reads a value as; what it can't read is refused with its place. */
+export function readInput<Schema extends z.ZodType>(schema: Schema, value: unknown) {
+  const read = schema.safeParse(value);
+  if (read.success) return read.data;
+  const { message, path } = complain(read.error);
+  return refuse({ code: "input-refused", message, place: "" }, path);
 }
 
 /** In a failed union the branch that got furthest is the one the person meant. */

@@ -1,8 +1,13 @@
+import type { RecordProblem } from "./recordProblems";
+
 /**
- * What a person can get wrong, as data: a literal `code` and the numbers its
- * sentence needs. The sentences are in `words.ts`.
+ * What a person can run into, as data: a literal `code` and the numbers its sentence needs.
+ * What they entered is in `InputProblem`, with sentences in `words.ts`; what records and rights
+ * stand against is in `recordProblems.ts`, with sentences beside.
  */
-export type Problem =
+export type Problem = InputProblem | RecordProblem;
+
+export type InputProblem =
   | { code: "length-unreadable"; text: string }
   | { code: "length-unit-missing"; text: string }
   | { code: "length-type" }
@@ -48,7 +53,7 @@ export type Problem =
   | { code: "reckoner-unknown"; name: string; known: string[] }
   | { code: "result-not-finite" };
 
-/** The one error core throws for what a person got wrong; anything else thrown is a bug. */
+/** The one error thrown for what a person runs into; anything else thrown is a bug. */
 export class Refusal extends Error {
   /**
    * @param problem what is wrong

@@ -1,4 +1,5 @@
-import type { Problem } from "./problem";
+import type { InputProblem, Problem } from "./problem";
+import { recordProblemOf, type FailureStatus } from "./recordProblems";
 
 const shown = (value: number) => String(Number(value.toPrecision(6)));
 const quoted = (text: string) => `“${text.length > 40 ? `${text.slice(0, 40)}…` : text}”`;
@@ -14,8 +15,15 @@ export const SECTIONS_ACCEPTED = `a section as it is said, such as 12 square, ha
  *
  * @example wordsForProblem({ code: "length-not-positive", mm: 0 }) → "A length of 0 mm is no length: give more than nothing."
  */
+export const wordsForProblem = (problem: Problem): string =>
+  recordProblemOf(problem)?.words ?? wordsForInput(problem as InputProblem);
+
+/** How a problem is answered; one of what was entered is invalid. */
+export const statusOfProblem = (problem: Problem): FailureStatus =>
+  recordProblemOf(problem)?.status ?? "invalid";
+
 // eslint-disable-next-line complexity -- one sentence for each code, and nothing to be won by splitting the list
-export function wordsForProblem(problem: Problem): string {
+function wordsForInput(problem: InputProblem): string {
   switch (problem.code) {
     case "length-unreadable":
       return `${quoted(problem.text)} can't be read as a length. Accepted: ${LENGTHS_ACCEPTED}.`;

@@ -1,4 +1,4 @@
-import type { z } from "zod";
+import type * as z from "zod";
 import type { Drawing } from "../drawing/drawing";
 
 /** One worked example of a reckoner; a test runs every one. */

@@ -28,11 +28,3 @@ export const joinSchema = z.strictObject({
   email: z.email("An e-mail address such as name@example.org.").max(120),
   password: z.string().min(10, "At least 10 characters.").max(128, "At most 128 characters."),
 });
-
-/** Why a command was not carried out. */
-export type CommandFailure = {
-  code: "signed-out" | "denied" | "not-found" | "invalid" | "conflict" | "unavailable";
-  message: string;
-  /** Dot-separated place in the input, or empty. */
-  path: string;
-};

@@ -1,6 +1,6 @@
 import { and, eq, inArray, isNull } from "drizzle-orm";
 import { INSTRUCTORS } from "../actor";
-import { notFound } from "../failure";
+import { notFound } from "../notFound";
 import { assignment, exerciseRevision, membership } from "../schema";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";

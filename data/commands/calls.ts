@@ -1,6 +1,7 @@
+import { refuse } from "@/core/problem/problem";
 import { and, eq } from "drizzle-orm";
 import { EVERYONE, isStaff } from "../actor";
-import { conflict, Failure, notFound } from "../failure";
+import { notFound } from "../notFound";
 import { findLearner } from "../queries/people";
 import { eyeCall, reading } from "../schema";
 import { byServerClock } from "./clock";
@@ -20,7 +21,7 @@ export const callSize = defineCommand({
       else if (callerId !== actor.personId) notFound("learner");
       const asked = row.plan.characteristics.find(({ id }) => id === characteristicId);
       if (!asked || asked.readings !== "one" || asked.unit !== "mm")
-        throw new Failure("invalid", "Only a single size can be called.", "characteristicId");
+        refuse({ code: "call-not-single" }, "characteristicId");
       const { schoolId } = actor;
       const { measure } = asked;
       const sent = { id: callId, schoolId, callerId, pieceId, characteristicId, measure, called };
@@ -43,13 +44,13 @@ export const callSize = defineCommand({
           ),
         )
         .limit(1);
-      if (measured) conflict("That has been measured already; a call comes before the reading.");
+      if (measured) refuse({ code: "call-too-late" });
       const added = await tx
         .insert(eyeCall)
         .values({ ...sent, calledAt })
         .onConflictDoNothing()
         .returning({ id: eyeCall.id });
-      if (added.length === 0) conflict("That size has been called already.");
+      if (added.length === 0) refuse({ code: "already-called" });
       return { callId };
     }),
 });

@@ -1,6 +1,7 @@
+import { refuse } from "@/core/problem/problem";
 import { and, eq } from "drizzle-orm";
 import { INSTRUCTORS } from "../actor";
-import { conflict, notFound } from "../failure";
+import { notFound } from "../notFound";
 import { causeSaid, piece } from "../schema";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
@@ -28,7 +29,7 @@ export const sayCause = defineCommand({
         .select()
         .from(causeSaid)
         .where(and(eq(causeSaid.id, sayingId), eq(causeSaid.schoolId, schoolId)));
-      if (!there) conflict("That id already belongs to another record.");
+      if (!there) refuse({ code: "id-taken" });
       assertSameRecord(there, sent);
       return { sayingId };
     }),

@@ -1,8 +1,9 @@
+import { refuse } from "@/core/problem/problem";
 import { and, eq, inArray } from "drizzle-orm";
 import { INSTRUCTORS } from "../actor";
 import { weeklyFrom } from "../calendar";
 import { sqlState } from "../database";
-import { conflict, notFound } from "../failure";
+import { notFound } from "../notFound";
 import { classDay, cohort } from "../schema";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
@@ -27,8 +28,7 @@ export const planClasses = defineCommand({
         .values(rows.map((row) => ({ ...row, plannedBy: actor.personId })))
         .onConflictDoNothing({ target: classDay.id })
         .catch((error: unknown) => {
-          if (sqlState(error) === TAKEN)
-            conflict("On one of these days the cohort has a class already. None was planned.");
+          if (sqlState(error) === TAKEN) refuse({ code: "class-day-taken" });
           throw error;
         });
       const ids = rows.map(({ id }) => id);

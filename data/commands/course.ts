@@ -1,8 +1,9 @@
+import { refuse } from "@/core/problem/problem";
 import { and, eq, inArray, notInArray, sql } from "drizzle-orm";
 import type { Course } from "@/core/climb/course";
 import { INSTRUCTORS, type Actor } from "../actor";
 import type { Transaction } from "../database";
-import { conflict, notFound } from "../failure";
+import { notFound } from "../notFound";
 import {
   curriculumRevision,
   exercise,
@@ -35,10 +36,7 @@ export const publishCourse = defineCommand({
         .select({ latest: sql<number>`coalesce(max(${curriculumRevision.number}), 0)` })
         .from(curriculumRevision)
         .where(eq(curriculumRevision.schoolId, schoolId));
-      if (latest !== base)
-        conflict(
-          "Someone has published the course meanwhile. Open it again and make your changes there.",
-        );
+      if (latest !== base) refuse({ code: "course-published-by-another" });
       await assertExercisesKnown(tx, actor, course);
       await writeTechniques(tx, actor, course);
       const number = base + 1;
@@ -92,7 +90,7 @@ async function writeTechniques(
       ),
     )
     .limit(1);
-  if (kept) conflict(`“${kept.name}” has exercises or pieces, and stays in the course.`);
+  if (kept) refuse({ code: "technique-in-use", name: kept.name });
   await tx.delete(techniquePrerequisite).where(eq(techniquePrerequisite.schoolId, schoolId));
   await tx.delete(technique).where(leaving);
   const known = new Set(ours.map(({ id }) => id));

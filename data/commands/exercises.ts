@@ -8,14 +8,14 @@ import {
 } from "@/core/exercise/exercise";
 import { readPack } from "@/core/exercise/pack";
 import { readPieceFile } from "@/core/piece/piece";
-import { complain } from "@/core/problem/complain";
-import { Refusal, type Complaint } from "@/core/problem/problem";
+
+import { Refusal, refuse, type Complaint } from "@/core/problem/problem";
 import { printSection } from "@/core/section/spoken";
 import { searchWords } from "@/core/shelf/words";
 import type { Step } from "@/core/trade/steps";
 import { INSTRUCTORS, type Actor } from "../actor";
 import type { Transaction } from "../database";
-import { conflict, Failure, notFound } from "../failure";
+import { notFound } from "../notFound";
 import { exercise, exerciseDraft, exerciseRevision, person, technique } from "../schema";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
@@ -56,7 +56,7 @@ function reckoned(content: ExerciseContent, path: string): ReckonedExercise {
     return reckonExercise(content);
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
-    throw new Failure("invalid", complain(error).message, path);
+    refuse(error.problem, path);
   }
 }
 
@@ -78,9 +78,8 @@ async function publish(
 ): Promise<void> {
   const { plan, characteristics, tools } = reckoned(content, path);
   const impossible = plan.warnings.find(({ code }) => code === "hole-too-wide");
-  if (impossible) throw new Failure("invalid", impossible.message, path);
-  if (characteristics.length === 0)
-    throw new Failure("invalid", "Nothing would be measured: leave at least one line in.", path);
+  if (impossible) refuse({ code: "piece-impossible", warning: impossible.message }, path);
+  if (characteristics.length === 0) refuse({ code: "nothing-measured" }, path);
   const { name, piece, heatBudget, minuteBudget, settings, stages, planEdits } = content;
   await tx.insert(exerciseRevision).values({
     id: revisionId,
@@ -165,10 +164,8 @@ export const saveDraft = defineCommand({
         .where(eq(exerciseDraft.exerciseId, exerciseId));
       if (there?.saveId === saveId) return { version: row.designVersion };
       if (row.designVersion !== base)
-        conflict(
-          there
-            ? `${there.savedBy} saved this draft meanwhile. Yours is kept on this device.`
-            : "This draft was published or put away meanwhile. Yours is kept on this device.",
+        refuse(
+          there ? { code: "draft-saved-by-another", by: there.savedBy } : { code: "draft-gone" },
         );
       const saved = { saveId, content, savedBy: actor.personId, savedAt: new Date() };
       await tx
@@ -211,9 +208,8 @@ export const publishDraft = defineCommand({
         .select()
         .from(exerciseDraft)
         .where(eq(exerciseDraft.exerciseId, exerciseId));
-      if (!draft) conflict("There is no draft to publish: somebody may have published it already.");
-      if (row.designVersion !== base)
-        conflict("The draft was changed meanwhile. Look at it once more, then publish.");
+      if (!draft) refuse({ code: "draft-missing" });
+      if (row.designVersion !== base) refuse({ code: "draft-changed" });
       const number = row.latestNumber + 1;
       const of = await findTechnique(tx, actor, row.techniqueId);
       const content = exerciseContentSchema.parse(draft.content);
@@ -239,7 +235,7 @@ export const retireExercise = defineCommand({
 });
 
 const refusedFile = ({ message, path }: Complaint, field: string): never => {
-  throw new Failure("invalid", path ? `${path}: ${message}` : message, field);
+  refuse({ code: "input-refused", message, place: path }, field);
 };
 
 interface FirstPublishing extends NewRow {
@@ -285,7 +281,7 @@ export const importPack = defineCommand({
       if (!read.ok) return refusedFile(read.error, "pack");
       const { exercises } = read.value;
       if (exercises.length !== ids.length)
-        throw new Failure("invalid", `The pack holds ${exercises.length} exercises.`, "ids");
+        refuse({ code: "pack-count", count: exercises.length }, "ids");
       const known = await tx.select().from(technique).where(eq(technique.schoolId, actor.schoolId));
       for (const [index, { technique: slug, step, ...content }] of exercises.entries()) {
         const path = `exercises.${index}`;

@@ -1,7 +1,8 @@
+import { refuse } from "@/core/problem/problem";
 import { and, eq } from "drizzle-orm";
 import { checkInstrument, SURFACE_UNCERTAINTY } from "@/core/measure/instrumentCheck";
 import { STAFF } from "../actor";
-import { conflict, notFound } from "../failure";
+import { notFound } from "../notFound";
 import { instrument, instrumentCheck } from "../schema";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
@@ -19,8 +20,7 @@ export const checkAgainstReference = defineCommand({
         .for("update");
       if (!checked) notFound("instrument");
       const surface = SURFACE_UNCERTAINTY[checked.kind];
-      if (surface === undefined)
-        conflict("This is no instrument with a scale: there is nothing to check it against.");
+      if (surface === undefined) refuse({ code: "nothing-to-check" });
       const { resolution } = checked;
       const { bias, uncertainty } = checkInstrument(given.values, {
         ...given,
@@ -40,7 +40,7 @@ export const checkAgainstReference = defineCommand({
           .values({ ...sent, bias, uncertainty, checkedBy: actor.personId })
           .onConflictDoNothing()
           .returning({ checkedAt: instrumentCheck.checkedAt });
-        if (!added) conflict("That id already belongs to another record.");
+        if (!added) refuse({ code: "id-taken" });
         const checkedOn = added.checkedAt.toISOString().slice(0, 10);
         await tx
           .update(instrument)

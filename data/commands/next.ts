@@ -1,6 +1,6 @@
 import { and, eq } from "drizzle-orm";
 import { INSTRUCTORS, STAFF } from "../actor";
-import { notFound } from "../failure";
+import { notFound } from "../notFound";
 import { findLearner } from "../queries/people";
 import { exercise, nextChoice, piece, school } from "../schema";
 import { defineCommand } from "./command";

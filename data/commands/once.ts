@@ -1,4 +1,4 @@
-import { conflict } from "../failure";
+import { refuse } from "@/core/problem/problem";
 
 /**
  * The second half of an idempotent insert: nothing was inserted because the id is
@@ -16,7 +16,7 @@ export function assertSameRecord<Row extends object>(
     Object.entries(sent).every(
       ([field, value]) => comparable(there[field as keyof Row]) === comparable(value),
     );
-  if (!same) conflict("That id already belongs to another record.");
+  if (!same) refuse({ code: "id-taken" });
   return there;
 }
 

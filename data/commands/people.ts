@@ -1,9 +1,10 @@
+import { refuse } from "@/core/problem/problem";
 import { createHash, createHmac } from "node:crypto";
 import { and, eq, isNull, sql } from "drizzle-orm";
 import type { CommandInput } from "@/core/records/commands";
 import { EVERYONE, INSTRUCTORS, type Actor } from "../actor";
 import type { Transaction } from "../database";
-import { conflict, notFound } from "../failure";
+import { notFound } from "../notFound";
 import { cohort, joinLink, membership, person } from "../schema";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
@@ -85,7 +86,7 @@ export const makeJoinLink = defineCommand({
         .where(and(eq(person.id, personId), eq(person.schoolId, actor.schoolId)))
         .for("update");
       if (!invited) notFound("person");
-      if (invited.userId) conflict(`${invited.name} has joined already.`);
+      if (invited.userId) refuse({ code: "already-joined", name: invited.name });
       const token = tokenOf(secret, linkId);
       const expiresAt = new Date(Date.now() + JOIN_LINK_DAYS * 86_400_000);
       const tokenHash = hashToken(token);

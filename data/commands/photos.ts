@@ -1,9 +1,10 @@
+import { refuse } from "@/core/problem/problem";
 import { createHash } from "node:crypto";
 import { and, eq, sql } from "drizzle-orm";
 import sharp from "sharp";
 import { EVERYONE, isStaff, type Actor } from "../actor";
 import type { Database } from "../database";
-import { conflict, Failure, notFound } from "../failure";
+import { notFound } from "../notFound";
 import { photo } from "../schema";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
@@ -17,8 +18,6 @@ const LONGEST_PX = 1600;
 const MAX_PIXELS = 80_000_000;
 const MAX_OF_A_PIECE = 12;
 const TAKEN = new Set(["jpeg", "png", "webp"]);
-const REFUSED =
-  "That isn't a photograph we can read: JPEG, PNG or WebP of at most 15 MB is accepted.";
 
 /** What is kept of a photograph: turned upright, made small, and nothing but the picture. */
 async function cleaned(bytes: Buffer) {
@@ -34,7 +33,7 @@ async function cleaned(bytes: Buffer) {
       .jpeg({ quality: 82, mozjpeg: true })
       .toBuffer({ resolveWithObject: true });
   } catch {
-    throw new Failure("invalid", REFUSED);
+    refuse({ code: "photo-unreadable" });
   }
 }
 
@@ -44,7 +43,7 @@ export async function addPhoto(
   actor: Actor,
   { photoId, pieceId, bytes }: { photoId: string; pieceId: string; bytes: Buffer },
 ): Promise<{ photoId: string }> {
-  if (bytes.length === 0 || bytes.length > MAX_PHOTO_BYTES) throw new Failure("invalid", REFUSED);
+  if (bytes.length === 0 || bytes.length > MAX_PHOTO_BYTES) refuse({ code: "photo-unreadable" });
   const sha256 = createHash("sha256").update(bytes).digest("hex");
   const sent = { id: photoId, schoolId: actor.schoolId, pieceId, sha256 };
   return database.transaction(async (tx) => {
@@ -67,8 +66,7 @@ export async function addPhoto(
       .select({ count: sql<number>`count(*)::int` })
       .from(photo)
       .where(and(eq(photo.pieceId, pieceId), eq(photo.withdrawn, false)));
-    if (count >= MAX_OF_A_PIECE)
-      conflict(`A piece has at most ${MAX_OF_A_PIECE} photographs. Take one back first.`);
+    if (count >= MAX_OF_A_PIECE) refuse({ code: "photos-full", max: MAX_OF_A_PIECE });
     const { data, info } = await cleaned(bytes);
     await tx.insert(photo).values({
       ...sent,

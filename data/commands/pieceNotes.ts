@@ -1,6 +1,7 @@
+import { refuse } from "@/core/problem/problem";
 import { and, eq } from "drizzle-orm";
 import { EVERYONE } from "../actor";
-import { denied, Failure } from "../failure";
+
 import { deviceNote, piece, stageCheck, tryResult } from "../schema";
 import { byServerClock } from "./clock";
 import { defineCommand } from "./command";
@@ -9,8 +10,7 @@ import { assertOpen, assertStage, openPiece, verdictNow, type OpenPiece } from "
 
 /** What is counted and declared of an assessed piece is the inspection's; of their own practice a learner's. */
 function assertTheirs(row: OpenPiece): void {
-  if (row.selfCheck && row.kind === "assessed")
-    denied("Heats, minutes and help on an assessed piece are recorded by an instructor.");
+  if (row.selfCheck && row.kind === "assessed") refuse({ code: "tally-by-learner" });
 }
 
 export const tallyPiece = defineCommand({
@@ -60,8 +60,7 @@ export const answerTry = defineCommand({
   run: ({ database, actor, clockOffMs = 0 }, { tryId, pieceId, question, works, answeredAt }) =>
     database.transaction(async (tx) => {
       const row = await openPiece(tx, actor, pieceId);
-      if (!row.plan.triesAsked.includes(question))
-        throw new Failure("invalid", "This exercise asks no such thing.", "question");
+      if (!row.plan.triesAsked.includes(question)) refuse({ code: "try-unknown" }, "question");
       const { selfCheck } = row;
       const sent = { id: tryId, schoolId: actor.schoolId, pieceId, question, works, selfCheck };
       const [there] = await tx

@@ -1,3 +1,4 @@
+import { refuse } from "@/core/problem/problem";
 import { and, desc, eq, isNull, sql } from "drizzle-orm";
 import { askedOf, recordOf } from "@/core/records/bench";
 import { areValuesOf, valuesTaken } from "@/core/measure/ways";
@@ -5,7 +6,7 @@ import { defectKind } from "@/core/trade/defects";
 import { judgePiece } from "@/core/verdict/verdict";
 import { EVERYONE, isStaff, type Actor } from "../actor";
 import type { Transaction } from "../database";
-import { conflict, denied, Failure, notFound } from "../failure";
+import { notFound } from "../notFound";
 import { currentRecords } from "../queries/bench";
 import { revisionPlan, revisionStages } from "../records";
 import { readRules } from "../rules";
@@ -43,10 +44,8 @@ export const startPiece = defineCommand({
           ),
         );
       if (!set) notFound("assignment");
-      if (!isStaff(actor) && kind !== "practice")
-        denied("A piece to be assessed is taken in by an instructor; start it as practice.");
-      if (cold && (kind !== "assessed" || guided))
-        conflict("A cold piece is assessed, and made unaided.");
+      if (!isStaff(actor) && kind !== "practice") refuse({ code: "assessment-by-learner" });
+      if (cold && (kind !== "assessed" || guided)) refuse({ code: "cold-piece-helped" });
       // The learner's row is the lock that keeps their tags in order.
       const [learner] = await tx
         .select()
@@ -139,9 +138,7 @@ export async function assertOpen(tx: Transaction, row: OpenPiece): Promise<void>
     .where(eq(verdict.pieceId, row.id))
     .orderBy(desc(verdict.sequence))
     .limit(1);
-  conflict(
-    `This piece was signed by ${signed!.by} and is closed: nothing more can be recorded on it.`,
-  );
+  refuse({ code: "piece-closed", by: signed!.by });
 }
 
 /** The verdict from the piece's records as they stand in this transaction. */
@@ -164,10 +161,9 @@ export async function assertStage(
 ): Promise<void> {
   const stages = await revisionStages(tx, row.revisionId);
   const asked = stages[stage];
-  if (!asked) throw new Failure("invalid", `This exercise has ${stages.length} stages.`, "stage");
+  if (!asked) refuse({ code: "stage-unknown", count: stages.length }, "stage");
   const stranger = lines.find((line) => !asked.lines.some(({ id }) => id === line));
-  if (stranger !== undefined)
-    throw new Failure("invalid", `Nothing is called “${stranger}” at that stage.`, "readings");
+  if (stranger !== undefined) refuse({ code: "stage-line-unknown", line: stranger }, "readings");
 }
 
 export const takeReading = defineCommand({
@@ -234,16 +230,10 @@ function assertFits(
   { characteristicId, values }: { characteristicId: string; values: number[] },
 ): void {
   const characteristic = row.plan.characteristics.find(({ id }) => id === characteristicId);
-  if (!characteristic)
-    throw new Failure(
-      "invalid",
-      "This piece's plan has no such thing to measure.",
-      "characteristicId",
-    );
+  if (!characteristic) refuse({ code: "line-unknown" }, "characteristicId");
   if (areValuesOf(characteristic, values)) return;
-  const { least, most } = valuesTaken(characteristic);
-  const taken = least === most ? `${least}` : `${least} to ${most}`;
-  throw new Failure("invalid", `${characteristic.name} takes ${taken} of its kind.`, "values");
+  const { min, max } = valuesTaken(characteristic);
+  refuse({ code: "values-count", name: characteristic.name, min, max }, "values");
 }
 
 /** Nothing was inserted: the same reading again, a closed piece, or one of the ids is wrong. */
@@ -261,7 +251,7 @@ async function assertSentBefore(
     .from(instrument)
     .where(and(eq(instrument.id, sent.instrumentId), eq(instrument.schoolId, actor.schoolId)));
   if (!known) notFound("instrument");
-  conflict("That id already belongs to another record.");
+  refuse({ code: "id-taken" });
 }
 
 export const noteDefect = defineCommand({
@@ -270,8 +260,7 @@ export const noteDefect = defineCommand({
   run: ({ database, actor, clockOffMs = 0 }, input) =>
     database.transaction(async (tx) => {
       const row = await openPiece(tx, actor, input.pieceId);
-      if (!defectKind(input.kind))
-        throw new Failure("invalid", "There is no such kind of defect.", "kind");
+      if (!defectKind(input.kind)) refuse({ code: "defect-unknown" }, "kind");
       if (input.stage !== null) await assertStage(tx, row, input.stage);
       const sent = {
         id: input.defectId,

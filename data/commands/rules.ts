@@ -1,6 +1,7 @@
+import { refuse } from "@/core/problem/problem";
 import { and, desc, eq, sql } from "drizzle-orm";
 import { INSTRUCTORS } from "../actor";
-import { conflict, notFound } from "../failure";
+import { notFound } from "../notFound";
 import { exercise, piece, school, verdict } from "../schema";
 import { keepStandings } from "../standing";
 import { defineCommand } from "./command";
@@ -57,7 +58,7 @@ export const regradePiece = defineCommand({
         assertSameRecord(there, { schoolId, pieceId });
         return { verdictId };
       }
-      if (!latest || !isClosed(row)) conflict("Only a signed piece is graded again.");
+      if (!latest || !isClosed(row)) refuse({ code: "not-yet-signed" });
       const computed = await verdictNow(tx, pieceId, row);
       const overridden = latest.overrideReason !== null;
       await tx.insert(verdict).values({

@@ -1,7 +1,8 @@
-import { complain } from "@/core/problem/complain";
-import { COMMANDS, type CommandFailure, type CommandName } from "@/core/records/commands";
+import { COMMANDS, type CommandName } from "@/core/records/commands";
+import { Refusal, type Problem } from "@/core/problem/problem";
+import { failureOf, type Failure } from "@/core/problem/complain";
 import { sqlState } from "../database";
-import { Failure } from "../failure";
+
 import type { Command, CommandContext } from "./command";
 import { assign, withdrawAssignment } from "./assignments";
 import {
@@ -72,7 +73,7 @@ const HANDLERS: { [Name in CommandName]: Command<Name> } = {
 
 export const COMMAND_NAMES = Object.keys(HANDLERS) as CommandName[];
 
-export type CommandAnswer = { ok: true; value: unknown } | { ok: false; error: CommandFailure };
+export type CommandAnswer = { ok: true; value: unknown } | { ok: false; error: Failure };
 
 /** Two people changed the same thing at once, or the server was told to end: worth sending again. */
 const TRANSIENT = /^(?:40|08|57|53)/;
@@ -90,28 +91,24 @@ export async function runCommand(
   context: Omit<CommandContext, "actor"> & { actor: CommandContext["actor"] | null },
 ): Promise<CommandAnswer> {
   const { actor } = context;
-  if (!actor) return failed("signed-out", "You are signed out. Sign in, and go on where you were.");
-  if (!Object.hasOwn(HANDLERS, name)) return failed("not-found", "There is no such command.");
+  if (!actor) return failed({ code: "signed-out" });
+  if (!Object.hasOwn(HANDLERS, name)) return failed({ code: "command-unknown" });
   const command = HANDLERS[name as CommandName] as unknown as Command;
-  if (!command.roles.includes(actor.role))
-    return failed("denied", "That is for an instructor to do.");
+  if (!command.roles.includes(actor.role)) return failed({ code: "instructors-only" });
   const read = COMMANDS[name as CommandName].safeParse(input);
-  if (!read.success) {
-    const { message, path } = complain(read.error);
-    return failed("invalid", message, path);
-  }
+  if (!read.success) return { ok: false, error: failureOf(read.error) };
   try {
     return { ok: true, value: await command.run({ ...context, actor }, read.data) };
   } catch (error) {
-    if (error instanceof Failure) return failed(error.code, error.message, error.path);
+    if (error instanceof Refusal) return { ok: false, error: failureOf(error) };
     const state = sqlState(error) ?? "";
-    if (TRANSIENT.test(state)) return failed("unavailable", "That did not go through. Try again.");
-    if (VIOLATION.test(state)) return failed("conflict", "That clashes with what is on record.");
+    if (TRANSIENT.test(state)) return failed({ code: "not-saved" });
+    if (VIOLATION.test(state)) return failed({ code: "records-clash" });
     throw error;
   }
 }
 
-const failed = (code: CommandFailure["code"], message: string, path = ""): CommandAnswer => ({
+const failed = (problem: Problem): CommandAnswer => ({
   ok: false,
-  error: { code, message, path },
+  error: failureOf(new Refusal(problem)),
 });

@@ -1,9 +1,10 @@
+import { refuse } from "@/core/problem/problem";
 import { and, desc, eq } from "drizzle-orm";
 import type { CommandInput } from "@/core/records/commands";
 import type { Step } from "@/core/trade/steps";
 import { canBeSigned } from "@/core/verdict/verdict";
 import { INSTRUCTORS } from "../actor";
-import { conflict } from "../failure";
+
 import { piece, verdict } from "../schema";
 import { keepStandings } from "../standing";
 import { defineCommand } from "./command";
@@ -29,12 +30,14 @@ export const signVerdict = defineCommand({
         .orderBy(desc(verdict.sequence));
       const there = verdicts.find(({ id }) => id === verdictId);
       if (!there) {
-        if (isClosed(row)) conflict("This piece has already been signed.");
+        if (isClosed(row)) refuse({ code: "already-signed" });
         const computed = await verdictNow(tx, pieceId, row);
         if (!canBeSigned(computed) || !computed.outcome)
-          conflict(
-            `Not everything is done yet: ${computed.unmeasured.length} to measure, ${computed.untried.length} to try.`,
-          );
+          refuse({
+            code: "piece-incomplete",
+            unmeasured: computed.unmeasured.length,
+            untried: computed.untried.length,
+          });
         const added = await tx
           .insert(verdict)
           .values({

@@ -1,6 +1,7 @@
+import { refuse } from "@/core/problem/problem";
 import { and, eq, inArray, isNull } from "drizzle-orm";
 import { INSTRUCTORS, STAFF } from "../actor";
-import { Failure, notFound } from "../failure";
+import { notFound } from "../notFound";
 import { agreementReading, agreementStudy, membership, piece } from "../schema";
 import { tagOf } from "../tag";
 import { defineCommand } from "./command";
@@ -60,10 +61,9 @@ export const fillStudy = defineCommand({
       if (inspectors.length !== inspectorIds.length) notFound("inspector");
       const rows = values.map(({ readingId, tag, inspectorId, value }, index) => {
         const pieceId = byTag.get(tagOf(tag));
-        if (!pieceId)
-          throw new Failure("invalid", `There is no piece ${tag} here.`, `values.${index}.tag`);
+        if (!pieceId) refuse({ code: "tag-unknown", tag }, `values.${index}.tag`);
         if (study.kind === "judgement" && ![0, 1, 2].includes(value))
-          throw new Failure("invalid", "A grade is 0, 1 or 2.", `values.${index}.value`);
+          refuse({ code: "grade-unknown" }, `values.${index}.value`);
         return { id: readingId, schoolId, studyId, pieceId, inspectorId, value };
       });
       await tx

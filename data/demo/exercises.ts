@@ -1,4 +1,4 @@
-import type { z } from "zod";
+import type * as z from "zod";
 import type { exerciseContentSchema } from "@/core/exercise/exercise";
 import { PIECE_FORMAT } from "@/core/piece/piece";
 import { DEFAULT_SETTINGS, type Settings } from "@/core/trade/settings";

@@ -5,7 +5,7 @@ import type { Outcome } from "@/core/verdict/outcomes";
 import type { Verdict } from "@/core/verdict/verdict";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
-import { notFound } from "../failure";
+import { notFound } from "../notFound";
 import { pieceOf, planOf, stagesOf } from "../records";
 import { readRules } from "../rules";
 import { tagOf } from "../tag";

@@ -7,7 +7,7 @@ import type { Step } from "@/core/trade/steps";
 import { isStaff, type Actor } from "../actor";
 import { classBeginsMs } from "../calendar";
 import type { Queryable } from "../database";
-import { notFound } from "../failure";
+import { notFound } from "../notFound";
 import { pieceOf } from "../records";
 import { classDay, cohort, exerciseRevision, membership } from "../schema";
 import { findChoice, findLearnerOverview, type LearnerOverview } from "./learner";

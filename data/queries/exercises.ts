@@ -8,7 +8,7 @@ import type { PackedExercise } from "@/core/exercise/pack";
 import type { Step } from "@/core/trade/steps";
 import { isInstructor, isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
-import { notFound } from "../failure";
+import { notFound } from "../notFound";
 import { contentOf, reckonedOf } from "../records";
 import { readRules } from "../rules";
 import {

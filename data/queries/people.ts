@@ -1,7 +1,7 @@
 import { and, asc, eq, isNull, sql } from "drizzle-orm";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
-import { notFound } from "../failure";
+import { notFound } from "../notFound";
 import { cohort, joinLink, membership, person } from "../schema";
 import type { Role } from "../schema/people";
 

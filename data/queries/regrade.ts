@@ -6,7 +6,7 @@ import type { Outcome } from "@/core/verdict/outcomes";
 import { judgePiece } from "@/core/verdict/verdict";
 import { isInstructor, type Actor } from "../actor";
 import type { Queryable } from "../database";
-import { notFound } from "../failure";
+import { notFound } from "../notFound";
 import { revisionPlan } from "../records";
 import { readRules } from "../rules";
 import { exercise, exerciseRevision, person, piece, school, verdict } from "../schema";

@@ -4,7 +4,7 @@ import type { Characteristic } from "@/core/measure/characteristic";
 import type { Step } from "@/core/trade/steps";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
-import { notFound } from "../failure";
+import { notFound } from "../notFound";
 import { revisionPlan } from "../records";
 import { readRules } from "../rules";
 import { exercise, exerciseRevision, piece, school, technique, verdict } from "../schema";

@@ -37,9 +37,9 @@ function collectTests(script, files) {
   describe.each = bind(describe);
   Object.assign(globalThis, { describe, test, it: test, expect });
 
-  const module = { exports: {} };
-  script.runInThisContext()(module, createRequire(`${process.cwd()}/`));
-  for (file of files ?? Object.keys(module.exports)) module.exports[file]();
+  const compiled = { exports: {} };
+  script.runInThisContext()(compiled, createRequire(`${process.cwd()}/`));
+  for (file of files ?? Object.keys(compiled.exports)) compiled.exports[file]();
   return tests;
 }
 

@@ -3,7 +3,7 @@
  * Wording (string literals) is left out: it is not a rule.
  * @type {import("@stryker-mutator/api/core").PartialStrykerOptions}
  */
-export default {
+const config = {
   testRunner: "compiled",
   plugins: ["./scripts/mutants/runner.mjs"],
   buildCommand: "node scripts/mutants/build.mjs",
@@ -25,3 +25,5 @@ export default {
   timeoutMS: 5000,
   concurrency: 2,
 };
+
+export default config;

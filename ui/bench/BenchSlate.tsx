@@ -60,7 +60,7 @@ export function BenchSlate({
       className="flex scroll-mt-2 flex-col bg-slate text-chalk lg:sticky lg:top-0 lg:h-[calc(100dvh-7.125rem)]"
     >
       <div className="grow overflow-y-auto p-6" tabIndex={0} role="group" aria-label="Reasons">
-        <Troubles bench={bench} problem={signing.problem ?? causes.problem} />
+        <Troubles bench={bench} problem={signing.error ?? causes.error} />
         {latest ? (
           <p className="mb-3 border-b border-slate-rule pb-3 text-15" data-signed>
             {latest.regraded ? "Graded again" : closed ? "Signed" : "Sent back"} by{" "}

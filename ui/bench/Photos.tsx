@@ -1,10 +1,10 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { memo, useRef, useState } from "react";
-import type { CommandFailure } from "@/core/records/commands";
+import { memo, useRef } from "react";
 import type { BenchPhoto } from "@/core/records/bench";
-import { newId, sendCommand } from "../command";
+import { newId, refused, type Answer } from "../command";
+import { useCommand } from "../useCommand";
 
 interface PhotosProps {
   pieceId: string;
@@ -13,19 +13,16 @@ interface PhotosProps {
 }
 
 /** Sends a photograph as it is; the server looks at what it holds. */
-async function upload(pieceId: string, file: File): Promise<CommandFailure | null> {
+async function upload(pieceId: string, file: File): Promise<Answer<unknown>> {
   try {
     const response = await fetch(`/api/photo/${newId()}?piece=${pieceId}`, {
       method: "PUT",
       headers: { "content-type": "application/octet-stream" },
       body: file,
     });
-    const answer = (await response.json()) as { ok: boolean; error?: CommandFailure };
-    return answer.error ?? null;
+    return (await response.json()) as Answer<unknown>;
   } catch {
-    const message =
-      "The server can't be reached, so the photograph isn't added. Add it again later.";
-    return { code: "unavailable", message, path: "" };
+    return refused({ code: "photo-unsent" });
   }
 }
 
@@ -33,25 +30,23 @@ async function upload(pieceId: string, file: File): Promise<CommandFailure | nul
 export const Photos = memo(function Photos({ pieceId, photos, closed }: PhotosProps) {
   const router = useRouter();
   const input = useRef<HTMLInputElement>(null);
-  const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState("");
+  const { send, wait, busy, error, setError } = useCommand();
 
   async function add(files: FileList | null) {
     if (!files?.length) return;
-    setBusy(true);
-    setProblem("");
     for (const file of files) {
-      const failure = await upload(pieceId, file);
-      if (failure) setProblem(`${file.name}: ${failure.message}`);
+      const answer = await wait(upload(pieceId, file));
+      if (!answer.ok) {
+        setError(`${file.name}: ${answer.error.message}`);
+        break;
+      }
     }
     if (input.current) input.current.value = "";
-    setBusy(false);
     router.refresh();
   }
 
   async function takeBack(photoId: string) {
-    const answer = await sendCommand("withdraw-photo", { photoId });
-    setProblem(answer.ok ? "" : answer.error.message);
+    await send("withdraw-photo", { photoId });
     router.refresh();
   }
 
@@ -97,9 +92,9 @@ export const Photos = memo(function Photos({ pieceId, photos, closed }: PhotosPr
           />
         </label>
       )}
-      {problem ? (
+      {error ? (
         <p role="alert" className="w-full font-semibold text-heavy">
-          {problem}
+          {error}
         </p>
       ) : null}
     </section>

@@ -56,8 +56,8 @@ export function ReadingField({
   const [answer, setAnswer] = useState<Answer | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const id = useId();
-  const { least, asked, most } = valuesTaken(characteristic);
-  const wanted = several ? most : asked;
+  const { min, asked, max } = valuesTaken(characteristic);
+  const wanted = several ? max : asked;
 
   useEffect(() => {
     input.current?.focus({ preventScroll: true });
@@ -71,7 +71,7 @@ export function ReadingField({
   function judged(of: ReadingEntry | null): Judgement | null {
     if (of?.kind === "refused") return null;
     const values = [...taken.map(({ value }) => value), ...(of ? [of.value] : [])];
-    if (values.length < least) return null;
+    if (values.length < min) return null;
     return judgeReading(characteristic, values, { instrumentUncertainty, grade });
   }
 
@@ -89,7 +89,7 @@ export function ReadingField({
 
   function take(typed: string) {
     const entry = read(typed);
-    if (!entry) return taken.length >= least && taken.length > 0 ? finish(taken) : undefined;
+    if (!entry) return taken.length >= min && taken.length > 0 ? finish(taken) : undefined;
     const confirmed = answer?.kind === "asked" && entry.kind === "asked";
     if (entry.kind !== "taken" && !confirmed) {
       setText(typed);

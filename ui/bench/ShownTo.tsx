@@ -3,7 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { BenchPiece } from "@/core/records/bench";
-import { sendCommand } from "../command";
+import { useCommand } from "../useCommand";
 
 /** Whom a cold piece was explained and shown to: the last thing “Sure” asks for; nothing for any other piece. */
 export function ShownTo({
@@ -15,8 +15,7 @@ export function ShownTo({
 }) {
   const router = useRouter();
   const [typed, setTyped] = useState(shownTo ?? "");
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { send, busy, error } = useCommand();
   if (!cold) return null;
   if (closed)
     return (
@@ -25,10 +24,7 @@ export function ShownTo({
       </p>
     );
   const save = async () => {
-    setBusy(true);
-    const answer = await sendCommand("show-piece", { pieceId, shownTo: typed.trim() || null });
-    setBusy(false);
-    setProblem(answer.ok ? null : answer.error.message);
+    const answer = await send("show-piece", { pieceId, shownTo: typed.trim() || null });
     if (answer.ok) router.refresh();
   };
   return (
@@ -56,9 +52,9 @@ export function ShownTo({
       >
         Note it
       </button>
-      {problem ? (
+      {error ? (
         <p role="alert" className="basis-full text-light">
-          {problem}
+          {error}
         </p>
       ) : null}
     </form>

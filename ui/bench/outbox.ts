@@ -1,5 +1,5 @@
 import Dexie, { type EntityTable } from "dexie";
-import type { CommandFailure } from "@/core/records/commands";
+import type { Failure } from "@/core/problem/complain";
 import { eventId, type BenchEvent } from "@/core/records/apply";
 import { post } from "../command";
 
@@ -13,7 +13,7 @@ export interface QueuedEvent {
   pieceId: string;
   event: BenchEvent;
   /** Why the server won't have it; it is kept until the person has seen it. */
-  refused: CommandFailure | null;
+  refused: Failure | null;
   /** 1 once the server has it; then it is kept for pages that are older than it. */
   sent: 0 | 1;
   /** By the server's clock, ms; 0 before. */

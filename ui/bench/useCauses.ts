@@ -9,7 +9,8 @@ import {
   type LikelyCause,
 } from "@/core/cause/likely";
 import { signsOf } from "@/core/cause/signs";
-import { newId, sendCommand } from "../command";
+import { newId } from "../command";
+import { useCommand } from "../useCommand";
 import type { Bench } from "./useBench";
 
 export interface CauseHistory {
@@ -19,7 +20,7 @@ export interface CauseHistory {
 
 export interface Causes {
   likely: LikelyCause[];
-  problem: string | null;
+  error: string | null;
   say: (cause: CauseCode, holds: boolean) => Promise<void>;
 }
 
@@ -27,21 +28,20 @@ export interface Causes {
 export function useCauses(bench: Bench, { earlier, said }: CauseHistory): Causes {
   const { piece, verdict } = bench;
   const [saidNow, setSaidNow] = useState<CauseSaid[]>([]);
-  const [problem, setProblem] = useState<string | null>(null);
+  const { send, error } = useCommand();
   const likely = useMemo(() => {
     const signs = signsOf({ characteristics: piece.characteristics, verdict });
     return likelyCauses(signs, earlier, [...saidNow, ...said]);
   }, [piece.characteristics, verdict, earlier, said, saidNow]);
 
   async function say(cause: CauseCode, holds: boolean) {
-    const answer = await sendCommand("say-cause", {
+    const answer = await send("say-cause", {
       sayingId: newId(),
       pieceId: piece.id,
       cause,
       holds,
     });
-    setProblem(answer.ok ? null : answer.error.message);
     if (answer.ok) setSaidNow((now) => [{ cause, holds, ofThisPiece: true }, ...now]);
   }
-  return { likely, problem, say };
+  return { likely, error, say };
 }

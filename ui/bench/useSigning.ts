@@ -1,10 +1,10 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useState } from "react";
 import type { CommandInput } from "@/core/records/commands";
 import { canBeSigned } from "@/core/verdict/verdict";
-import { newId, sendCommand } from "../command";
+import { newId, refused, sendCommand } from "../command";
+import { useCommand } from "../useCommand";
 import type { Bench } from "./useBench";
 
 type Override = CommandInput<"sign-verdict">["override"];
@@ -13,7 +13,7 @@ export interface Signing {
   /** Whether this person may sign this piece. */
   may: boolean;
   busy: boolean;
-  problem: string | null;
+  error: string | null;
   sign: (override: Override) => Promise<void>;
 }
 
@@ -23,30 +23,21 @@ export function useSigning(
   { may, onSigned }: { may: boolean; onSigned: () => void },
 ): Signing {
   const router = useRouter();
-  const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
+  const { wait, busy, error } = useCommand();
 
   async function sign(override: Override) {
     if (busy || !may || !canBeSigned(bench.verdict)) return;
-    setBusy(true);
-    setProblem(null);
-    const state = await bench.send();
-    if (state !== "saved") {
-      setProblem(
-        "Not signed: some readings are only on this device. They have to reach the server first.",
-      );
-    } else {
-      const answer = await sendCommand("sign-verdict", {
-        verdictId: newId(),
-        pieceId: bench.piece.id,
-        override,
-      });
-      if (answer.ok) {
-        onSigned();
-        router.refresh();
-      } else setProblem(answer.error.message);
-    }
-    setBusy(false);
+    const answer = await wait(sendAndSign(override));
+    if (!answer.ok) return;
+    onSigned();
+    router.refresh();
   }
-  return { may, busy, problem, sign };
+
+  async function sendAndSign(override: Override) {
+    if ((await bench.send()) !== "saved") return refused({ code: "readings-unsent" });
+    const pieceId = bench.piece.id;
+    return sendCommand("sign-verdict", { verdictId: newId(), pieceId, override });
+  }
+
+  return { may, busy, error, sign };
 }

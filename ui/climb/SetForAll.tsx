@@ -1,8 +1,9 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useRef, useState } from "react";
-import { newId, sendCommand } from "../command";
+import { useRef } from "react";
+import { newId } from "../command";
+import { useCommand } from "../useCommand";
 
 interface ToSet {
   learnerId: string;
@@ -12,8 +13,7 @@ interface ToSet {
 /** Sets what stands on the list for everybody who hasn't got it yet, with one tap. */
 export function SetForAll({ toSet }: { toSet: readonly ToSet[] }) {
   const router = useRouter();
-  const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
+  const command = useCommand();
   // Made once for each, so that a tap sent again after a lost answer sets nothing twice.
   const ids = useRef(new Map<string, string>());
   const assignmentId = ({ learnerId, revisionId }: ToSet) => {
@@ -22,19 +22,16 @@ export function SetForAll({ toSet }: { toSet: readonly ToSet[] }) {
     return ids.current.get(key)!;
   };
   const setAll = async () => {
-    setBusy(true);
-    setProblem(null);
     for (const revisionId of new Set(toSet.map((one) => one.revisionId))) {
       const learners = toSet
         .filter((one) => one.revisionId === revisionId)
         .map((one) => ({ assignmentId: assignmentId(one), personId: one.learnerId }));
-      const answer = await sendCommand("assign", { revisionId, learners });
+      const answer = await command.send("assign", { revisionId, learners });
       if (!answer.ok) {
-        setProblem(`Not everything is set yet. ${answer.error.message}`);
+        command.setError(`Not everything is set yet. ${answer.error.message}`);
         break;
       }
     }
-    setBusy(false);
     router.refresh();
   };
   return (
@@ -42,18 +39,18 @@ export function SetForAll({ toSet }: { toSet: readonly ToSet[] }) {
       <button
         type="button"
         className="button button-main"
-        disabled={busy}
+        disabled={command.busy}
         onClick={() => void setAll()}
       >
-        {busy
+        {command.busy
           ? "Setting …"
           : toSet.length === 1
             ? "Set the one that isn’t set"
             : `Set all ${toSet.length} that aren’t set`}
       </button>
-      {problem ? (
+      {command.error ? (
         <p role="alert" className="mt-2 text-15 text-light">
-          {problem}
+          {command.error}
         </p>
       ) : null}
     </div>

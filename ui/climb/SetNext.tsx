@@ -2,7 +2,8 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { newId, sendCommand } from "../command";
+import { newId } from "../command";
+import { useCommand } from "../useCommand";
 import { SheetDialog } from "../kit/Sheet";
 
 export interface NextChoice {
@@ -28,25 +29,20 @@ export function SetNext({
   const router = useRouter();
   const [asking, setAsking] = useState<"pin" | "skip" | null>(null);
   const [reason, setReason] = useState("");
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
-  const finish = (answer: { ok: true } | { ok: false; error: { message: string } }) => {
-    setBusy(false);
-    if (!answer.ok) return setProblem(answer.error.message);
-    setProblem(null);
+  const { send, busy, error } = useCommand();
+  const finish = ({ ok }: { ok: boolean }) => {
+    if (!ok) return;
     setAsking(null);
     setReason("");
     router.refresh();
   };
   const assign = async () => {
-    setBusy(true);
     const learners = [{ assignmentId: newId(), personId: learnerId }];
-    finish(await sendCommand("assign", { revisionId, learners }));
+    finish(await send("assign", { revisionId, learners }));
   };
   const say = async (says: "pin" | "skip" | "let", why: string) => {
-    setBusy(true);
     const input = { choiceId: newId(), learnerId, exerciseId, says, reason: why };
-    finish(await sendCommand("say-next", input));
+    finish(await send("say-next", input));
   };
   const button = chalk ? "button button-chalk" : "button";
   const quiet = `link min-h-11 px-2 text-15 ${chalk ? "text-chalk-2" : "text-ink-2"}`;
@@ -71,9 +67,9 @@ export function SetNext({
       <button type="button" className={quiet} onClick={() => setAsking("skip")}>
         Put it off
       </button>
-      {problem && asking === null ? (
+      {error && asking === null ? (
         <p role="alert" className="basis-full text-15">
-          {problem}
+          {error}
         </p>
       ) : null}
       <SheetDialog
@@ -99,9 +95,9 @@ export function SetNext({
               onChange={({ target }) => setReason(target.value)}
             />
           </label>
-          {problem ? (
+          {error ? (
             <p role="alert" className="mt-2 text-15 text-light">
-              {problem}
+              {error}
             </p>
           ) : null}
           <button

@@ -3,7 +3,8 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
-import { newId, sendCommand } from "../command";
+import { newId } from "../command";
+import { useCommand } from "../useCommand";
 import { FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
 import { countOf } from "../words/count";
@@ -11,10 +12,11 @@ import { countOf } from "../words/count";
 /** Begins a study of how inspectors agree. */
 export function StartStudy() {
   const router = useRouter();
+  const command = useCommand();
   const form = useForm({ defaultValues: { name: "", kind: "size" as "size" | "judgement" } });
   const submit = form.handleSubmit(async ({ name, kind }) => {
-    const answer = await sendCommand("start-study", { studyId: newId(), name, kind });
-    if (!answer.ok) return form.setError("root", { message: answer.error.message });
+    const answer = await command.send("start-study", { studyId: newId(), name, kind });
+    if (!answer.ok) return;
     form.reset();
     router.refresh();
   });
@@ -22,7 +24,7 @@ export function StartStudy() {
     <section aria-label="A new study" className="mt-8 max-w-xl">
       <h2 className="mb-2 font-slab text-20 font-semibold">A new study</h2>
       <Form onSubmit={submit}>
-        <FormError>{form.formState.errors.root?.message}</FormError>
+        <FormError>{command.error}</FormError>
         <label className="block text-15">
           What is measured or judged
           <input className="field mt-1" {...form.register("name", { required: true })} />
@@ -68,13 +70,14 @@ export function FillStudy({
 }) {
   const router = useRouter();
   const [done, setDone] = useState<string | null>(null);
+  const command = useCommand();
   const form = useForm({ defaultValues: { inspectorId: inspectors[0]?.id ?? "", lines: "" } });
   const submit = form.handleSubmit(async ({ inspectorId, lines }) => {
     const read = readLines(lines);
-    if ("problem" in read) return form.setError("root", { message: read.problem });
+    if ("problem" in read) return command.setError(read.problem);
     const values = read.values.map((one) => ({ ...one, readingId: newId(), inspectorId }));
-    const answer = await sendCommand("fill-study", { studyId, values });
-    if (!answer.ok) return form.setError("root", { message: answer.error.message });
+    const answer = await command.send("fill-study", { studyId, values });
+    if (!answer.ok) return;
     setDone(`${countOf(values.length, "value")} entered.`);
     form.reset({ inspectorId, lines: "" });
     router.refresh();
@@ -85,7 +88,7 @@ export function FillStudy({
         Enter values
       </summary>
       <Form onSubmit={submit}>
-        <FormError>{form.formState.errors.root?.message}</FormError>
+        <FormError>{command.error}</FormError>
         {done ? (
           <p role="status" className="mb-2 text-15">
             {done}

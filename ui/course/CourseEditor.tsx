@@ -5,7 +5,8 @@ import { useState } from "react";
 import { courseSchema, type Course, type CourseTechniqueContent } from "@/core/climb/course";
 import { findLoop } from "@/core/climb/curriculum";
 import { STEP_NAMES, type Step } from "@/core/trade/steps";
-import { newId, post, sendCommand } from "../command";
+import { newId, post } from "../command";
+import { useCommand } from "../useCommand";
 import { CourseDrawing } from "./CourseDrawing";
 import { RulesFields } from "./RulesFields";
 import { TechniqueFields } from "./TechniqueFields";
@@ -30,7 +31,7 @@ interface Change {
 /** The course as it is worked on: drawn, edited beside, its effect seen before it is published. */
 export function CourseEditor({
   base,
-  course: begun,
+  course: initial,
   exercises,
 }: {
   base: number;
@@ -38,19 +39,19 @@ export function CourseEditor({
   exercises: readonly CourseExercise[];
 }) {
   const router = useRouter();
-  const [course, setCourse] = useState(begun);
-  const [chosen, setChosen] = useState<string | null>(begun.techniques[0]?.id ?? null);
+  const [course, setCourse] = useState(initial);
+  const [chosen, setChosen] = useState<string | null>(initial.techniques[0]?.id ?? null);
   const [changes, setChanges] = useState<Change[] | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState<"looking" | "publishing" | null>(null);
+  const looking = useCommand();
+  const publishing = useCommand();
   const [done, setDone] = useState<string | null>(null);
-  const changed = course !== begun;
+  const changed = course !== initial;
   const read = courseSchema.safeParse(course);
   const wrong = read.success
     ? null
     : (read.error.issues[0]?.message ?? "The course can't be read.");
   // A loop can't be laid out: the last course without one stays drawn.
-  const [drawn, setDrawn] = useState(begun.techniques);
+  const [drawn, setDrawn] = useState(initial.techniques);
   const change = (next: Course) => {
     setCourse(next);
     setChanges(null);
@@ -82,17 +83,11 @@ export function CourseEditor({
     setChosen(id);
   };
   const look = async () => {
-    setBusy("looking");
-    const answer = await post<Change[]>("/api/course/preview", { course });
-    setBusy(null);
-    setProblem(answer.ok ? null : answer.error.message);
+    const answer = await looking.wait(post<Change[]>("/api/course/preview", { course }));
     if (answer.ok) setChanges(answer.value);
   };
   const publish = async () => {
-    setBusy("publishing");
-    const answer = await sendCommand("publish-course", { revisionId: newId(), base, course });
-    setBusy(null);
-    setProblem(answer.ok ? null : answer.error.message);
+    const answer = await publishing.send("publish-course", { revisionId: newId(), base, course });
     if (!answer.ok) return;
     setDone("Published. What was earned is as it was.");
     router.refresh();
@@ -104,15 +99,15 @@ export function CourseEditor({
         <CourseDrawing nodes={drawn} chosen={chosen} onChoose={setChosen} />
         <PublishBar
           changed={changed}
-          wrong={wrong ?? problem}
+          wrong={wrong ?? looking.error ?? publishing.error}
           sound={wrong === null}
           looked={changes !== null}
-          busy={busy}
+          busy={looking.busy ? "looking" : publishing.busy ? "publishing" : null}
           done={done}
           onAdd={add}
           onLook={() => void look()}
           onPublish={() => void publish()}
-          onLeave={() => change(begun)}
+          onLeave={() => change(initial)}
         />
         {changes ? <Effect changes={changes} /> : null}
         <RulesFields rules={course.rules} onChange={(rules) => change({ ...course, rules })} />
@@ -208,7 +203,7 @@ function freeName(taken: readonly string[]): string {
   }
 }
 
-const stepName = (step: Step | 0) => (step === 0 ? "not begun" : STEP_NAMES[step]);
+const stepName = (step: Step | 0) => (step === 0 ? "not initial" : STEP_NAMES[step]);
 
 /** What publishing would do, before it is done. */
 function Effect({ changes }: { changes: readonly Change[] }) {

@@ -1,8 +1,9 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useState } from "react";
-import { newId, sendCommand } from "../command";
+import { wordsForProblem } from "@/core/problem/words";
+import { newId } from "../command";
+import { useCommand } from "../useCommand";
 import { PutAway } from "./PutAway";
 import type { useDraft } from "./useDraft";
 
@@ -15,22 +16,19 @@ interface DesignPublishProps {
 /** Publishing what is designed, or putting it away. */
 export function DesignPublish({ exerciseId, latestNumber, draft }: DesignPublishProps) {
   const router = useRouter();
-  const [error, setError] = useState<string | null>(null);
+  const command = useCommand();
   const publish = async () => {
-    setError(null);
-    if (!(await draft.flush()))
-      return setError("It can't be saved at the moment, so it isn't published either. Try again.");
-    const answer = await sendCommand("publish-revision", {
+    if (!(await draft.flush())) return command.setError(wordsForProblem({ code: "draft-unsaved" }));
+    const answer = await command.send("publish-revision", {
       exerciseId,
       revisionId: newId(),
       base: draft.base.current,
     });
     if (answer.ok) router.push(`/set/${exerciseId}`);
-    else setError(answer.error.message);
   };
   const putAway = async () => {
-    const answer = await sendCommand("discard-draft", { exerciseId });
-    if (!answer.ok) return setError(answer.error.message);
+    const answer = await command.send("discard-draft", { exerciseId });
+    if (!answer.ok) return;
     draft.forget();
     router.push(latestNumber > 0 ? `/set/${exerciseId}` : "/set");
   };
@@ -47,9 +45,9 @@ export function DesignPublish({ exerciseId, latestNumber, draft }: DesignPublish
       {draft.state.kind === "as-published" ? null : (
         <PutAway published={latestNumber > 0} onPutAway={() => void putAway()} />
       )}
-      {error ? (
+      {command.error ? (
         <p role="alert" className="mt-2 text-15 font-semibold text-light">
-          {error}
+          {command.error}
         </p>
       ) : null}
     </div>

@@ -1,7 +1,7 @@
 "use client";
 
 import { useId, useState } from "react";
-import type { z } from "zod";
+import type * as z from "zod";
 import { complain } from "@/core/problem/complain";
 
 interface TypedTextProps<Value> {

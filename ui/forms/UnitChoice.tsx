@@ -3,7 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { LengthUnit } from "@/core/units/length";
-import { sendCommand } from "../command";
+import { useCommand } from "../useCommand";
 import { FormError } from "./Field";
 
 const CHOICES: { unit: LengthUnit; label: string }[] = [
@@ -15,21 +15,19 @@ const CHOICES: { unit: LengthUnit; label: string }[] = [
 export function UnitChoice({ firstUnit }: { firstUnit: LengthUnit }) {
   const router = useRouter();
   const [chosen, setChosen] = useState(firstUnit);
-  const [problem, setProblem] = useState<string | null>(null);
+  const command = useCommand();
 
   async function choose(unit: LengthUnit) {
     setChosen(unit);
-    setProblem(null);
-    const answer = await sendCommand("set-first-unit", { firstUnit: unit });
+    const answer = await command.send("set-first-unit", { firstUnit: unit });
     if (answer.ok) return router.refresh();
     setChosen(firstUnit);
-    setProblem(answer.error.message);
   }
 
   return (
     <fieldset className="mb-6">
       <legend className="mb-1 text-15 font-semibold">Lengths</legend>
-      <FormError>{problem}</FormError>
+      <FormError>{command.error}</FormError>
       {CHOICES.map(({ unit, label }) => (
         <label key={unit} className="flex min-h-11 items-center gap-3 text-15">
           <input

@@ -6,7 +6,7 @@ import { useState } from "react";
 import { useForm, type FieldErrors } from "react-hook-form";
 import { SEVERITIES } from "@/core/trade/defects";
 import { marksRuleSchema, type MarksRule } from "@/core/verdict/marksRule";
-import { sendCommand } from "../command";
+import { useCommand } from "../useCommand";
 import { Field, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
 
@@ -29,13 +29,14 @@ const ACCEPTED = "A number from 0 to 100.";
 /** What is taken off for what, on this exercise. Signed pieces keep their verdicts. */
 export function MarksRuleForm({ exerciseId, rule, own, schools }: MarksRuleFormProps) {
   const router = useRouter();
+  const command = useCommand();
   const [saved, setSaved] = useState(false);
   const form = useForm({ resolver: zodResolver(marksRuleSchema), defaultValues: rule });
   const { errors, isSubmitting } = form.formState;
 
   async function set(next: MarksRule | null) {
-    const answer = await sendCommand("set-marks-rule", { exerciseId, rule: next });
-    if (!answer.ok) return form.setError("root", { message: answer.error.message });
+    const answer = await command.send("set-marks-rule", { exerciseId, rule: next });
+    if (!answer.ok) return;
     setSaved(true);
     router.refresh();
   }
@@ -44,7 +45,7 @@ export function MarksRuleForm({ exerciseId, rule, own, schools }: MarksRuleFormP
     found ? ACCEPTED : undefined;
   return (
     <Form onSubmit={form.handleSubmit((next) => set(next))}>
-      <FormError>{errors.root?.message}</FormError>
+      <FormError>{command.error}</FormError>
       {SEVERITIES.map((severity) => (
         <Field
           key={severity}

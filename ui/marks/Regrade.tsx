@@ -3,7 +3,8 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Outcome } from "@/core/verdict/outcomes";
-import { newId, sendCommand } from "../command";
+import { newId } from "../command";
+import { useCommand } from "../useCommand";
 import { marksInWords, OUTCOME_WORDS } from "../words/verdict";
 
 interface RegradeProps {
@@ -20,15 +21,14 @@ interface RegradeProps {
 export function Regrade({ pieces }: RegradeProps) {
   const router = useRouter();
   const [done, setDone] = useState<number | null>(null);
-  const [problem, setProblem] = useState("");
+  const command = useCommand();
 
   async function gradeAll() {
-    setProblem("");
     for (const [at, { pieceId, tag }] of pieces.entries()) {
       setDone(at);
-      const answer = await sendCommand("regrade-piece", { verdictId: newId(), pieceId });
+      const answer = await command.send("regrade-piece", { verdictId: newId(), pieceId });
       if (!answer.ok) {
-        setProblem(`${tag}: ${answer.error.message} The pieces before it are graded again.`);
+        command.setError(`${tag}: ${answer.error.message} The pieces before it are graded again.`);
         break;
       }
     }
@@ -95,9 +95,9 @@ export function Regrade({ pieces }: RegradeProps) {
           </button>
         </>
       )}
-      {problem ? (
+      {command.error ? (
         <p role="alert" className="mt-2 text-15 font-semibold text-heavy">
-          {problem}
+          {command.error}
         </p>
       ) : null}
     </section>

@@ -10,7 +10,8 @@ import {
 import { readEntry } from "@/core/measure/reading";
 import { MAX_VALUES } from "@/core/measure/readingWays";
 import type { BenchInstrument } from "@/core/records/bench";
-import { newId, sendCommand } from "../command";
+import { newId } from "../command";
+import { useCommand } from "../useCommand";
 import { Field, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
 import { uncertaintyInWords } from "../words/instruments";
@@ -40,6 +41,7 @@ function read(
 /** Readings of a known size: what the instrument reads off by, and what it is sure to from now on. */
 export function CheckForm({ instruments }: { instruments: readonly BenchInstrument[] }) {
   const router = useRouter();
+  const command = useCommand();
   const checkable = instruments.filter(({ kind }) => SURFACE_UNCERTAINTY[kind] !== undefined);
   const form = useForm<Typed>({
     defaultValues: {
@@ -58,21 +60,21 @@ export function CheckForm({ instruments }: { instruments: readonly BenchInstrume
 
   const submit = handleSubmit(async (given) => {
     const now = reckon(instrument, given);
-    if ("wrong" in now) return form.setError("root", { message: now.wrong });
-    const done = await sendCommand("check-instrument", {
+    if ("wrong" in now) return command.setError(now.wrong ?? null);
+    const done = await command.send("check-instrument", {
       checkId: newId(),
       instrumentId: instrument.id,
       reference: now.reference,
       referenceUncertainty: now.referenceUncertainty,
       values: now.values,
     });
-    if (!done.ok) return form.setError("root", { message: done.error.message });
+    if (!done.ok) return;
     form.reset({ ...given, readings: "", reference: "" });
     router.refresh();
   });
   return (
     <Form onSubmit={submit}>
-      <FormError>{formState.errors.root?.message}</FormError>
+      <FormError>{command.error}</FormError>
       <Field label="Instrument">
         {(wiring) => (
           <select {...wiring} {...register("instrumentId")} className="field">

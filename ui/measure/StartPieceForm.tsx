@@ -4,7 +4,8 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useRouter } from "next/navigation";
 import { useForm } from "react-hook-form";
 import * as z from "zod";
-import { newId, sendCommand } from "../command";
+import { newId } from "../command";
+import { useCommand } from "../useCommand";
 import { Field, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
 
@@ -40,6 +41,7 @@ export function StartPieceForm({ choices, own }: { choices: StartChoice[]; own: 
     },
   });
   const { errors, isSubmitting } = form.formState;
+  const command = useCommand();
   const learners = [...new Set(choices.map(({ learner }) => learner))].sort();
   // eslint-disable-next-line react-hooks/incompatible-library -- watch is how this form library follows a field
   const learner = form.watch("learner");
@@ -47,9 +49,8 @@ export function StartPieceForm({ choices, own }: { choices: StartChoice[]; own: 
 
   const submit = form.handleSubmit(async ({ learner: _, ...piece }) => {
     const pieceId = newId();
-    const answer = await sendCommand("start-piece", { pieceId, ...piece });
+    const answer = await command.send("start-piece", { pieceId, ...piece });
     if (answer.ok) router.push(`/measure/${pieceId}`);
-    else form.setError("root", { message: answer.error.message });
   });
 
   if (choices.length === 0)
@@ -62,7 +63,7 @@ export function StartPieceForm({ choices, own }: { choices: StartChoice[]; own: 
     );
   return (
     <Form onSubmit={submit}>
-      <FormError>{errors.root?.message}</FormError>
+      <FormError>{command.error}</FormError>
       {own === null ? (
         <Field label="Made by" error={errors.learner?.message}>
           {(wiring) => (

@@ -5,7 +5,8 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { COMMANDS } from "@/core/records/commands";
-import { newId, sendCommand } from "../command";
+import { newId } from "../command";
+import { useCommand } from "../useCommand";
 import { Field, FormDone, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
 import { CohortField } from "./CohortField";
@@ -15,6 +16,7 @@ const learnerSchema = COMMANDS["add-learner"].omit({ personId: true });
 /** Adds a learner by name; a join link is made afterwards. */
 export function AddLearnerForm({ cohorts }: { cohorts: { id: string; name: string }[] }) {
   const router = useRouter();
+  const command = useCommand();
   const [done, setDone] = useState<string | null>(null);
   const form = useForm({
     resolver: zodResolver(learnerSchema),
@@ -22,19 +24,19 @@ export function AddLearnerForm({ cohorts }: { cohorts: { id: string; name: strin
   });
   const { errors, isSubmitting } = form.formState;
   const submit = form.handleSubmit(async ({ name, cohortId }) => {
-    const answer = await sendCommand<"add-learner", { tagCode: string }>("add-learner", {
+    const answer = await command.send<"add-learner", { tagCode: string }>("add-learner", {
       personId: newId(),
       name,
       cohortId,
     });
-    if (!answer.ok) return form.setError("root", { message: answer.error.message });
+    if (!answer.ok) return;
     setDone(`${name} is in, with the tag ${answer.value.tagCode}.`);
     form.reset({ name: "", cohortId });
     router.refresh();
   });
   return (
     <Form onSubmit={submit}>
-      <FormError>{errors.root?.message}</FormError>
+      <FormError>{command.error}</FormError>
       <FormDone>{done}</FormDone>
       <Field label="Name" error={errors.name?.message}>
         {(wiring) => (

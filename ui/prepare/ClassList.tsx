@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { sendCommand } from "../command";
+import { useCommand } from "../useCommand";
 import { Link } from "../kit/Link";
 
 export interface ListedClass {
@@ -23,11 +23,10 @@ export function ClassList({
 }) {
   const router = useRouter();
   const [asking, setAsking] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+  const command = useCommand();
   const callOff = async (classId: string) => {
-    const answer = await sendCommand("call-off-class", { classId });
+    const answer = await command.send("call-off-class", { classId });
     setAsking(null);
-    setProblem(answer.ok ? null : answer.error.message);
     if (answer.ok) router.refresh();
   };
   if (classes.length === 0) return <p className="quiet text-15">None is planned.</p>;
@@ -70,9 +69,9 @@ export function ClassList({
           </li>
         ))}
       </ul>
-      {problem ? (
+      {command.error ? (
         <p role="alert" className="mt-2 text-15 text-light">
-          {problem}
+          {command.error}
         </p>
       ) : null}
     </>

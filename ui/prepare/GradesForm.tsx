@@ -6,7 +6,7 @@ import { plusMinusForGradeMm } from "@/core/measure/tolerance";
 import { GRADE_NUMBERS } from "@/core/trade/gradesRule";
 import { STEP_NAMES, STEPS, type Step } from "@/core/trade/steps";
 import { printCaliper, printMmRounded } from "@/core/units/print";
-import { sendCommand } from "../command";
+import { useCommand } from "../useCommand";
 
 /** The size at which it is said what a grade allows, mm. */
 const SAID_AT_MM = 12;
@@ -18,20 +18,19 @@ function allowed(grade: number): string {
 
 /** How closely each step is judged in this school. */
 export function GradesForm({
-  grades: begun,
+  grades: initial,
   manages,
 }: {
   grades: Record<Step, number>;
   manages: boolean;
 }) {
   const router = useRouter();
-  const [grades, setGrades] = useState(begun);
-  const [told, setTold] = useState<string | null>(null);
+  const [grades, setGrades] = useState(initial);
+  const command = useCommand();
   const set = async (step: Step, grade: number) => {
     const next = { ...grades, [step]: grade };
     setGrades(next);
-    const answer = await sendCommand("set-grades", { grades: next });
-    setTold(answer.ok ? null : answer.error.message);
+    const answer = await command.send("set-grades", { grades: next });
     if (answer.ok) router.refresh();
   };
   return (
@@ -53,9 +52,9 @@ export function GradesForm({
           </select>
         </label>
       ))}
-      {told ? (
+      {command.error ? (
         <p role="alert" className="mt-2 font-semibold text-light">
-          {told} Not kept.
+          {command.error} Not kept.
         </p>
       ) : null}
       <p className="quiet mt-2 text-13">

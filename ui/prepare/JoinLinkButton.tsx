@@ -2,7 +2,8 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { newId, sendCommand } from "../command";
+import { newId } from "../command";
+import { useCommand } from "../useCommand";
 import { SheetDialog } from "../kit/Sheet";
 import { dayInWords } from "../words/when";
 
@@ -25,19 +26,17 @@ export function JoinLinkButton({
 }) {
   const router = useRouter();
   const [link, setLink] = useState<Link | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+  const command = useCommand();
   const [copied, setCopied] = useState(false);
   const address = link ? `${window.location.origin}${link.path}` : "";
 
   async function make() {
-    setProblem(null);
     setCopied(false);
-    const answer = await sendCommand<"make-join-link", Link>("make-join-link", {
+    const answer = await command.send<"make-join-link", Link>("make-join-link", {
       linkId: newId(),
       personId,
     });
     if (answer.ok) setLink(answer.value);
-    else setProblem(answer.error.message);
   }
 
   function close() {
@@ -51,9 +50,9 @@ export function JoinLinkButton({
         {invited ? "New join link" : "Join link"}
         <span className="sr-only"> for {name}</span>
       </button>
-      {problem ? (
+      {command.error ? (
         <span role="alert" className="ml-2 text-13 text-light">
-          {problem}
+          {command.error}
         </span>
       ) : null}
       {link ? (

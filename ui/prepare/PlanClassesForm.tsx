@@ -6,7 +6,8 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { COMMANDS } from "@/core/records/commands";
 import { wholeFrom } from "@/core/units/fields";
-import { newId, sendCommand } from "../command";
+import { newId } from "../command";
+import { useCommand } from "../useCommand";
 import { Field, FormDone, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
 import { CohortField } from "./CohortField";
@@ -25,6 +26,7 @@ export function PlanClassesForm({
   today: string;
 }) {
   const router = useRouter();
+  const command = useCommand();
   const [done, setDone] = useState<string | null>(null);
   const form = useForm({
     resolver: zodResolver(planSchema),
@@ -40,18 +42,15 @@ export function PlanClassesForm({
   const { errors, isSubmitting } = form.formState;
   const submit = form.handleSubmit(async ({ weeks, ...more }) => {
     const classIds = Array.from({ length: weeks }, newId);
-    const answer = await sendCommand("plan-classes", { ...more, classIds });
-    if (!answer.ok) {
-      setDone(null);
-      return form.setError("root", { message: answer.error.message });
-    }
+    const answer = await command.send("plan-classes", { ...more, classIds });
+    if (!answer.ok) return setDone(null);
     setDone(weeks === 1 ? "One class is planned." : `${weeks} classes are planned.`);
     router.refresh();
   });
   const whole = { valueAsNumber: true };
   return (
     <Form onSubmit={submit}>
-      <FormError>{errors.root?.message}</FormError>
+      <FormError>{command.error}</FormError>
       <FormDone>{done}</FormDone>
       <CohortField
         cohorts={cohorts}

@@ -2,9 +2,10 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { newId, sendCommand } from "../command";
+import { newId } from "../command";
+import { useCommand } from "../useCommand";
 import { readRoster, type RosterRead } from "./rosterFile";
-import { FormDone } from "../forms/Field";
+import { FormDone, FormError } from "../forms/Field";
 import { countOf } from "../words/count";
 
 /** Learners from a file: looked at first, then all added or none. */
@@ -17,20 +18,18 @@ export function RosterFile({
 }) {
   const router = useRouter();
   const [read, setRead] = useState<RosterRead | null>(null);
-  const [told, setTold] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const [added, setAdded] = useState<string | null>(null);
+  const { send, busy, error } = useCommand();
   const look = async (file: File | undefined) => {
-    setTold(null);
+    setAdded(null);
     setRead(file ? readRoster(new Uint8Array(await file.arrayBuffer()), cohorts, there) : null);
   };
   const add = async (learners: RosterRead["learners"]) => {
-    setBusy(true);
-    const answer = await sendCommand("import-roster", {
+    const answer = await send("import-roster", {
       learners: learners.map(({ name, cohortId }) => ({ personId: newId(), name, cohortId })),
     });
-    setBusy(false);
-    setTold(answer.ok ? `${learners.length} added.` : answer.error.message);
     if (!answer.ok) return;
+    setAdded(`${learners.length} added.`);
     setRead(null);
     router.refresh();
   };
@@ -84,7 +83,8 @@ export function RosterFile({
         </div>
       ) : null}
       <div className="mt-2">
-        <FormDone>{told}</FormDone>
+        <FormError>{error}</FormError>
+        <FormDone>{added}</FormDone>
       </div>
       <a href="/api/roster" download className="link mt-2 flex min-h-11 items-center">
         the roster as it is (CSV)

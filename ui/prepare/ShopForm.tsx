@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { sendCommand } from "../command";
+import { useCommand } from "../useCommand";
 
 export interface ShopNow {
   stock: readonly string[] | null;
@@ -14,16 +14,15 @@ export function ShopForm({ shop, sections }: { shop: ShopNow; sections: readonly
   const router = useRouter();
   const [stock, setStock] = useState(shop.stock);
   const [weldingHearth, setWelding] = useState(shop.weldingHearth);
-  const [told, setTold] = useState<string | null>(null);
+  const command = useCommand();
   const save = async (next: ShopNow) => {
     setStock(next.stock);
     setWelding(next.weldingHearth);
     const { stock: bars, weldingHearth: fire } = next;
-    const answer = await sendCommand("set-shop", {
+    const answer = await command.send("set-shop", {
       stock: bars === null ? null : [...bars],
       weldingHearth: fire,
     });
-    setTold(answer.ok ? null : answer.error.message);
     if (answer.ok) router.refresh();
   };
   const counted = stock !== null;
@@ -73,9 +72,9 @@ export function ShopForm({ shop, sections }: { shop: ShopNow; sections: readonly
           ))}
         </ul>
       ) : null}
-      {told ? (
+      {command.error ? (
         <p role="alert" className="text-light">
-          {told}
+          {command.error}
         </p>
       ) : null}
     </div>

@@ -5,7 +5,8 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import * as z from "zod";
-import { newId, sendCommand } from "../command";
+import { newId } from "../command";
+import { useCommand } from "../useCommand";
 import { FormDone, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
 
@@ -36,14 +37,15 @@ export function AssignForm({
     defaultValues: { learners: [] as string[] },
   });
   const { errors, isSubmitting } = form.formState;
+  const command = useCommand();
   const cohorts = [...new Set(learners.map(({ cohort }) => cohort))];
 
   const submit = form.handleSubmit(async ({ learners: chosen }) => {
-    const answer = await sendCommand("assign", {
+    const answer = await command.send("assign", {
       revisionId,
       learners: chosen.map((personId) => ({ assignmentId: newId(), personId })),
     });
-    if (!answer.ok) return form.setError("root", { message: answer.error.message });
+    if (!answer.ok) return;
     const names = learners.filter(({ id }) => chosen.includes(id)).map(({ name }) => name);
     setDone(`Set for ${names.join(", ")}.`);
     form.reset();
@@ -54,7 +56,7 @@ export function AssignForm({
     return <p className="quiet text-15">There are no learners yet. Add them under Prepare.</p>;
   return (
     <Form onSubmit={submit}>
-      <FormError>{errors.root?.message ?? errors.learners?.message}</FormError>
+      <FormError>{command.error ?? errors.learners?.message}</FormError>
       <FormDone>{done}</FormDone>
       <div className="max-h-[44vh] overflow-auto border-y border-rule">
         {cohorts.map((cohort) => (

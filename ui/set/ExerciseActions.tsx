@@ -1,10 +1,10 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useState } from "react";
 import type { ExerciseContent } from "@/core/exercise/exercise";
 import type { Step } from "@/core/trade/steps";
-import { newId, sendCommand } from "../command";
+import { newId } from "../command";
+import { useCommand } from "../useCommand";
 import { Link } from "../kit/Link";
 
 interface ExerciseActionsProps {
@@ -24,11 +24,11 @@ export function ExerciseActions({
   content,
 }: ExerciseActionsProps) {
   const router = useRouter();
-  const [error, setError] = useState<string | null>(null);
+  const command = useCommand();
   const copy = async () => {
     const copyId = newId();
     const name = `${content.name}, a copy`.slice(0, 80);
-    const answer = await sendCommand("new-exercise", {
+    const answer = await command.send("new-exercise", {
       exerciseId: copyId,
       techniqueId,
       step,
@@ -36,12 +36,10 @@ export function ExerciseActions({
       content: { ...content, name },
     });
     if (answer.ok) router.push(`/set/${copyId}/design`);
-    else setError(answer.error.message);
   };
   const retire = async () => {
-    const answer = await sendCommand("retire-exercise", { exerciseId, retired: !retired });
+    const answer = await command.send("retire-exercise", { exerciseId, retired: !retired });
     if (answer.ok) router.refresh();
-    else setError(answer.error.message);
   };
   return (
     <section aria-label="Change it" className="mt-4 border-t-2 border-ink pt-3">
@@ -62,9 +60,9 @@ export function ExerciseActions({
           {retired ? "Back on the shelf" : "Retire"}
         </button>
       </p>
-      {error ? (
+      {command.error ? (
         <p role="alert" className="mt-2 text-15 font-semibold text-light">
-          {error}
+          {command.error}
         </p>
       ) : null}
     </section>

@@ -13,7 +13,8 @@ import { Refusal, type Complaint } from "@/core/problem/problem";
 import { COMMANDS } from "@/core/records/commands";
 import { STEPS, type Step } from "@/core/trade/steps";
 import { BarDrawing } from "../bar/BarDrawing";
-import { newId, sendCommand } from "../command";
+import { newId } from "../command";
+import { useCommand } from "../useCommand";
 import { Field, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
 import { StockAnswer } from "./StockAnswer";
@@ -105,15 +106,12 @@ export function ImportForm({ techniques }: { techniques: Technique[] }) {
 /** The exercises of a pack, as they will stand on the shelf: under ids of this school, over nothing that is there. */
 function PackImport({ pack, text }: { pack: Pack; text: string }) {
   const router = useRouter();
-  const [error, setError] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { send, busy, error } = useCommand();
   const { exercises } = pack;
-  const send = async () => {
-    setBusy(true);
+  const add = async () => {
     const ids = exercises.map(() => ({ exerciseId: newId(), revisionId: newId() }));
-    const answer = await sendCommand("import-pack", { ids, pack: text });
-    setBusy(false);
-    if (!answer.ok) return setError(answer.error.message);
+    const answer = await send("import-pack", { ids, pack: text });
+    if (!answer.ok) return;
     router.push(ids.length === 1 ? `/set/${ids[0]!.exerciseId}` : "/set");
   };
   return (
@@ -133,7 +131,7 @@ function PackImport({ pack, text }: { pack: Pack; text: string }) {
         type="button"
         className="button button-main"
         disabled={busy}
-        onClick={() => void send()}
+        onClick={() => void add()}
       >
         Put {exercises.length === 1 ? "it" : `all ${exercises.length}`} on the shelf
       </button>
@@ -163,11 +161,12 @@ function PieceImport({ piece, text, techniques }: PieceImportProps) {
     },
   });
   const { errors, isSubmitting } = form.formState;
+  const command = useCommand();
   const plan = useMemo(() => planPiece(piece), [piece]);
 
   const submit = form.handleSubmit(async (values) => {
     const exerciseId = newId();
-    const answer = await sendCommand("import-exercise", {
+    const answer = await command.send("import-exercise", {
       ...values,
       exerciseId,
       revisionId: newId(),
@@ -175,12 +174,11 @@ function PieceImport({ piece, text, techniques }: PieceImportProps) {
       pieceFile: text,
     });
     if (answer.ok) router.push(`/set/${exerciseId}`);
-    else form.setError("root", { message: answer.error.message });
   });
 
   return (
     <Form onSubmit={submit}>
-      <FormError>{errors.root?.message}</FormError>
+      <FormError>{command.error}</FormError>
       <div className="mb-5 border border-rule bg-sheet p-3">
         <BarDrawing piece={piece} plan={plan} view="forged" unit="mm" />
         <StockAnswer piece={piece} plan={plan} unit="mm" />

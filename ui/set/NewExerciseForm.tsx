@@ -11,7 +11,8 @@ import { sectionSchema } from "@/core/section/schema";
 import { STEPS, type Step } from "@/core/trade/steps";
 import { lengthSchema } from "@/core/units/schema";
 import type { LengthUnit } from "@/core/units/length";
-import { newId, sendCommand } from "../command";
+import { newId } from "../command";
+import { useCommand } from "../useCommand";
 import { Field, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
 import { TechniqueAndStep } from "./TechniqueAndStep";
@@ -47,6 +48,7 @@ export function NewExerciseForm({ techniques, unit }: NewExerciseProps) {
     } as z.input<ReturnType<typeof newSchema>>,
   });
   const { errors, isSubmitting } = form.formState;
+  const command = useCommand();
   const submit = form.handleSubmit(async ({ name, techniqueId, step, section, length }) => {
     const exerciseId = newId();
     const content = contentOfPiece({
@@ -56,7 +58,7 @@ export function NewExerciseForm({ techniques, unit }: NewExerciseProps) {
       stretches: [{ id: "bar", kind: "prism", section, length }],
       allowances: { scale: USUAL_SCALE },
     });
-    const answer = await sendCommand("new-exercise", {
+    const answer = await command.send("new-exercise", {
       exerciseId,
       techniqueId,
       step: Number(step) as Step,
@@ -64,11 +66,10 @@ export function NewExerciseForm({ techniques, unit }: NewExerciseProps) {
       content,
     });
     if (answer.ok) router.push(`/set/${exerciseId}/design`);
-    else form.setError("root", { message: answer.error.message });
   });
   return (
     <Form onSubmit={submit}>
-      <FormError>{errors.root?.message}</FormError>
+      <FormError>{command.error}</FormError>
       <Field label="Name" error={errors.name?.message}>
         {(wiring) => (
           <input {...wiring} {...form.register("name")} className="field" autoComplete="off" />

@@ -1,17 +1,14 @@
 import { STEP_NAMES } from "@/core/trade/steps";
 import { STAFF } from "@/data/actor";
 import { listResults } from "@/data/queries/record";
-import { answering, failureResponse } from "../answer";
+import { actorOf, answering } from "../answer";
 import { csvResponse } from "../csv";
-import { currentActor, services } from "../../server";
+import { services } from "../../server";
 
 /** Where every learner stands on every technique, as CSV. */
 export async function GET(): Promise<Response> {
   return answering("results", async () => {
-    const actor = await currentActor();
-    if (!actor) return failureResponse("signed-out", "Sign in to fetch the results.");
-    if (!STAFF.includes(actor.role))
-      return failureResponse("denied", "The results are the staff's.");
+    const actor = await actorOf(STAFF);
     const results = await listResults(services().database, actor);
     return csvResponse(
       results.map(({ step, ...row }) => ({

@@ -1,15 +1,13 @@
 import { STAFF } from "@/data/actor";
 import { listRoster } from "@/data/queries/people";
-import { answering, failureResponse } from "../answer";
+import { actorOf, answering } from "../answer";
 import { csvResponse } from "../csv";
-import { currentActor, services } from "../../server";
+import { services } from "../../server";
 
 /** The learners of the school by cohort, as CSV that can be read in again. */
 export async function GET(): Promise<Response> {
   return answering("roster", async () => {
-    const actor = await currentActor();
-    if (!actor) return failureResponse("signed-out", "Sign in to fetch the roster.");
-    if (!STAFF.includes(actor.role)) return failureResponse("denied", "The roster is the staff's.");
+    const actor = await actorOf(STAFF);
     const roster = await listRoster(services().database, actor);
     const learners = roster.filter(({ role }) => role === "learner");
     return csvResponse(

@@ -1,5 +1,6 @@
 import { clockOffMs } from "@/data/commands/clock";
 import { runCommand } from "@/data/commands/run";
+import { refuse } from "@/core/problem/problem";
 import { answering, failureResponse, readOwnJson } from "../../answer";
 import { currentActor, services } from "../../../server";
 
@@ -16,16 +17,13 @@ export async function POST(
     const input = await readOwnJson(request, MAX_BYTES);
     const { database, secret } = services();
     const actor = await currentActor();
-    if (actor && input === undefined)
-      return failureResponse("invalid", "A JSON object of at most 3 MB is accepted here.");
+    if (actor && input === undefined) refuse({ code: "body-unreadable" });
     const answer = await runCommand(name, input, {
       database,
       secret,
       actor,
       clockOffMs: clockOffMs(request.headers.get("sent-at")),
     });
-    return answer.ok
-      ? Response.json(answer)
-      : failureResponse(answer.error.code, answer.error.message, answer.error.path);
+    return answer.ok ? Response.json(answer) : failureResponse(answer.error);
   });
 }

@@ -1,9 +1,9 @@
+import { refuse } from "@/core/problem/problem";
 import { idSchema } from "@/core/units/fields";
 import { addPhoto, MAX_PHOTO_BYTES } from "@/data/commands/photos";
-import { Failure } from "@/data/failure";
 import { findPhoto } from "@/data/queries/bench";
-import { answering, answeringFile, failureResponse, isFromElsewhere } from "../../answer";
-import { currentActor, services } from "../../../server";
+import { actorOf, answering, answeringFile, isFromElsewhere } from "../../answer";
+import { services } from "../../../server";
 
 interface Context {
   params: Promise<{ photoId: string }>;
@@ -28,21 +28,15 @@ export async function GET(_: Request, { params }: Context): Promise<Response> {
 export async function PUT(request: Request, { params }: Context): Promise<Response> {
   const { photoId } = await params;
   return answering("add photograph", async () => {
-    const actor = await currentActor();
-    if (!actor) return failureResponse("signed-out", "Sign in to add a photograph.");
+    const actor = await actorOf();
     const id = idSchema.safeParse(photoId);
     const pieceId = idSchema.safeParse(new URL(request.url).searchParams.get("piece"));
     if (isFromElsewhere(request) || !id.success || !pieceId.success)
-      return failureResponse("invalid", "A photograph and its piece are named by their ids.");
+      return refuse({ code: "photo-unnamed" });
     if (Number(request.headers.get("content-length") ?? 0) > MAX_PHOTO_BYTES)
-      return failureResponse("invalid", "A photograph of at most 15 MB is accepted.");
-    try {
-      const bytes = Buffer.from(await request.arrayBuffer());
-      const added = { photoId: id.data, pieceId: pieceId.data, bytes };
-      return Response.json({ ok: true, value: await addPhoto(services().database, actor, added) });
-    } catch (error) {
-      if (error instanceof Failure) return failureResponse(error.code, error.message);
-      throw error;
-    }
+      refuse({ code: "photo-too-large" });
+    const bytes = Buffer.from(await request.arrayBuffer());
+    const added = { photoId: id.data, pieceId: pieceId.data, bytes };
+    return Response.json({ ok: true, value: await addPhoto(services().database, actor, added) });
   });
 }

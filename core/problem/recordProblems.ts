@@ -1,0 +1,196 @@
+/** How a failure is answered: the class of its HTTP status, and what can be done about it. */
+export type FailureStatus =
+  "signed-out" | "denied" | "not-found" | "invalid" | "conflict" | "unavailable";
+
+/** A way records or rights can stand against what somebody wants: how it is answered, and the sentence. */
+const problem = <Details extends object>(
+  status: FailureStatus,
+  words: (details: Details) => string,
+) => ({ status, words });
+
+const always = (status: FailureStatus, sentence: string) => problem<object>(status, () => sentence);
+
+/** Every reason why something that can be read is still not done, by its code. */
+export const RECORD_PROBLEMS = {
+  "signed-out": always("signed-out", "You are signed out. Sign in, and go on where you were."),
+  "instructors-only": always("denied", "That is for an instructor to do."),
+  "staff-only": always("denied", "That is for the school's staff."),
+  "command-unknown": always("not-found", "There is no such command."),
+  "record-missing": problem<{ what: string }>(
+    "not-found",
+    ({ what }) => `There is no such ${what} here.`,
+  ),
+  "file-missing": always("not-found", "There is nothing of that name here."),
+  "not-saved": always("unavailable", "That did not go through. Try again."),
+  "server-failed": always(
+    "unavailable",
+    "The server couldn't save that. Nothing was recorded; try again.",
+  ),
+  "server-unreachable": always(
+    "unavailable",
+    "The server can't be reached. Nothing was saved; try again.",
+  ),
+  "readings-unsent": always(
+    "unavailable",
+    "Not signed: some readings are only on this device. They have to reach the server first.",
+  ),
+  "draft-unsaved": always(
+    "unavailable",
+    "It can't be saved at the moment, so it isn't published either. Try again.",
+  ),
+  "photo-unsent": always(
+    "unavailable",
+    "The server can't be reached, so the photograph isn't added. Add it again later.",
+  ),
+  "records-clash": always("conflict", "That clashes with what is on record."),
+  "id-taken": always("conflict", "That id already belongs to another record."),
+  "input-refused": problem<{ message: string; place: string }>("invalid", ({ message, place }) =>
+    place ? `${place}: ${message}` : message,
+  ),
+  "body-unreadable": always("invalid", "A JSON object of at most 3 MB is accepted here."),
+
+  // One answer for a wrong, used or expired link and for an address that can't be used.
+  "join-link-unusable": always(
+    "conflict",
+    "That didn't work. The link may be used up or out of date, or this address can't be used. Ask your instructor for a new link.",
+  ),
+  "already-joined": problem<{ name: string }>(
+    "conflict",
+    ({ name }) => `${name} has joined already.`,
+  ),
+  "class-day-taken": always(
+    "conflict",
+    "On one of these days the cohort has a class already. None was planned.",
+  ),
+
+  "piece-closed": problem<{ by: string }>(
+    "conflict",
+    ({ by }) => `This piece was signed by ${by} and is closed: nothing more can be recorded on it.`,
+  ),
+  "already-signed": always("conflict", "This piece has already been signed."),
+  "not-yet-signed": always("conflict", "Only a signed piece is graded again."),
+  "piece-incomplete": problem<{ unmeasured: number; untried: number }>(
+    "conflict",
+    ({ unmeasured, untried }) =>
+      `Not everything is done yet: ${unmeasured} to measure, ${untried} to try.`,
+  ),
+  "assessment-by-learner": always(
+    "denied",
+    "A piece to be assessed is taken in by an instructor; start it as practice.",
+  ),
+  "tally-by-learner": always(
+    "denied",
+    "Heats, minutes and help on an assessed piece are recorded by an instructor.",
+  ),
+  "cold-piece-helped": always("conflict", "A cold piece is assessed, and made unaided."),
+  "stage-unknown": problem<{ count: number }>(
+    "invalid",
+    ({ count }) => `This exercise has ${count} stages.`,
+  ),
+  "stage-line-unknown": problem<{ line: string }>(
+    "invalid",
+    ({ line }) => `Nothing is called “${line}” at that stage.`,
+  ),
+  "line-unknown": always("invalid", "This piece's plan has no such thing to measure."),
+  "values-count": problem<{ name: string; min: number; max: number }>(
+    "invalid",
+    ({ name, min, max }) =>
+      `${name} takes ${min === max ? `${min}` : `${min} to ${max}`} of its kind.`,
+  ),
+  "defect-unknown": always("invalid", "There is no such kind of defect."),
+  "try-unknown": always("invalid", "This exercise asks no such thing."),
+  "nothing-to-check": always(
+    "conflict",
+    "This is no instrument with a scale: there is nothing to check it against.",
+  ),
+
+  "call-not-single": always("invalid", "Only a single size can be called."),
+  "call-too-late": always(
+    "conflict",
+    "That has been measured already; a call comes before the reading.",
+  ),
+  "already-called": always("conflict", "That size has been called already."),
+
+  "photo-unreadable": always(
+    "invalid",
+    "That isn't a photograph we can read: JPEG, PNG or WebP of at most 15 MB is accepted.",
+  ),
+  "photos-full": problem<{ max: number }>(
+    "conflict",
+    ({ max }) => `A piece has at most ${max} photographs. Take one back first.`,
+  ),
+  "photo-too-large": always("invalid", "A photograph of at most 15 MB is accepted."),
+  "photo-unnamed": always("invalid", "A photograph and its piece are named by their ids."),
+
+  "tag-unknown": problem<{ tag: string }>("invalid", ({ tag }) => `There is no piece ${tag} here.`),
+  "grade-unknown": always("invalid", "A grade is 0, 1 or 2."),
+
+  "draft-saved-by-another": problem<{ by: string }>(
+    "conflict",
+    ({ by }) => `${by} saved this draft meanwhile. Yours is kept on this device.`,
+  ),
+  "draft-gone": always(
+    "conflict",
+    "This draft was published or put away meanwhile. Yours is kept on this device.",
+  ),
+  "draft-missing": always(
+    "conflict",
+    "There is no draft to publish: somebody may have published it already.",
+  ),
+  "draft-changed": always(
+    "conflict",
+    "The draft was changed meanwhile. Look at it once more, then publish.",
+  ),
+  "nothing-measured": always("invalid", "Nothing would be measured: leave at least one line in."),
+  "piece-impossible": problem<{ warning: string }>("invalid", ({ warning }) => warning),
+  "technique-unknown": problem<{ slug: string; known: readonly string[] }>(
+    "invalid",
+    ({ slug, known }) =>
+      `There is no technique “${slug}” in this school's course. Known: ${known.join(", ")}.`,
+  ),
+  "pack-count": problem<{ count: number }>(
+    "invalid",
+    ({ count }) => `The pack holds ${count} exercises.`,
+  ),
+
+  "shelf-search-empty": always("not-found", "Nothing fits that search."),
+  "school-not-one": always("not-found", "There is no one school at this address."),
+  "credential-unreadable": always(
+    "invalid",
+    "Paste the credential: one long line of letters with two dots.",
+  ),
+  "badge-key-missing": always(
+    "unavailable",
+    "This school has no key to sign with. Ask the school's owner.",
+  ),
+  "badge-key-unreadable": always(
+    "unavailable",
+    "The school's signing key can't be read: an RSA key in PEM (PKCS #8) is accepted. Ask the school's owner.",
+  ),
+
+  "course-published-by-another": always(
+    "conflict",
+    "Someone has published the course meanwhile. Open it again and make your changes there.",
+  ),
+  "technique-in-use": problem<{ name: string }>(
+    "conflict",
+    ({ name }) => `“${name}” has exercises or pieces, and stays in the course.`,
+  ),
+};
+
+type Catalogue = typeof RECORD_PROBLEMS;
+export type RecordProblem = {
+  [Code in keyof Catalogue]: { code: Code } & Parameters<Catalogue[Code]["words"]>[0];
+}[keyof Catalogue];
+
+const isRecordProblem = (one: { code: string }): one is RecordProblem =>
+  Object.hasOwn(RECORD_PROBLEMS, one.code);
+
+/** The entry of the catalogue for a problem; null for one of what was entered. */
+export const recordProblemOf = (one: {
+  code: string;
+}): { status: FailureStatus; words: string } | null => {
+  if (!isRecordProblem(one)) return null;
+  const { status, words } = RECORD_PROBLEMS[one.code];
+  return { status, words: (words as (details: object) => string)(one) };
+};
