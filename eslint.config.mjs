@@ -23,6 +23,7 @@ const config = tseslint.config(
       ],
       "max-params": ["error", 4],
       complexity: ["error", 16],
+      "max-lines-per-function": ["error", { max: 150, skipBlankLines: true, skipComments: true }],
       "no-restricted-syntax": [
         "error",
         {
@@ -48,6 +49,7 @@ const config = tseslint.config(
     files: ["**/*.test.ts", "**/*.spec.ts"],
     rules: {
       "max-params": "off",
+      "max-lines-per-function": "off",
       "@typescript-eslint/no-unsafe-argument": "off",
       "@typescript-eslint/no-unsafe-assignment": "off",
       "@typescript-eslint/unbound-method": "off",

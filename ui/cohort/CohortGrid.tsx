@@ -49,7 +49,7 @@ export function CohortGrid({
   rows: packed,
   cohorts,
   chosen,
-  view: begun,
+  view: initial,
 }: {
   techniques: readonly { id: string; name: string }[];
   rows: readonly PackedRow[];
@@ -58,7 +58,7 @@ export function CohortGrid({
   view: GridView;
 }) {
   const router = useRouter();
-  const [view, setView] = useState(begun);
+  const [view, setView] = useState(initial);
   const rows = useMemo<Row[]>(
     () =>
       packed.map((row) => {
@@ -86,57 +86,14 @@ export function CohortGrid({
 
   return (
     <>
-      <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2 text-15">
-        <label className="flex items-center gap-2">
-          <span className="quiet">Cohort</span>
-          <select
-            className="field !w-auto"
-            value={view.cohort ?? ""}
-            onChange={({ target }) => change({ cohort: target.value || null })}
-          >
-            <option value="">all</option>
-            {cohorts.map((name) => (
-              <option key={name}>{name}</option>
-            ))}
-          </select>
-        </label>
-        <label className="flex items-center gap-2">
-          <span className="quiet">Order</span>
-          <select
-            className="field !w-auto max-w-40"
-            value={view.sort}
-            onChange={({ target }) => change({ sort: target.value })}
-          >
-            <option value="name">by name</option>
-            <option value="steps">fewest steps first</option>
-            {techniques.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <div role="group" aria-label="Look for" className="flex flex-wrap">
-          {MARKS.map((mark) => (
-            <button
-              key={mark}
-              type="button"
-              aria-pressed={view.only === mark}
-              onClick={() => change({ only: view.only === mark ? null : mark })}
-              className={`min-h-11 border-b-[3px] px-2 ${view.only === mark ? "border-ink font-semibold" : "border-transparent text-ink-2"}`}
-            >
-              <span aria-hidden="true" data-mark={mark} className="mark mr-1.5" />
-              {MARK_WORDS[mark]} <span className="text-13">{counts[mark]}</span>
-            </button>
-          ))}
-        </div>
-        <Link
-          href={addressOf({ ...view, close: !view.close }, view.close ? chosen : null)}
-          className="link flex min-h-11 items-center"
-        >
-          {view.close ? "with room" : "close together"}
-        </Link>
-      </div>
+      <GridTools
+        techniques={techniques}
+        cohorts={cohorts}
+        counts={counts}
+        view={view}
+        onChange={change}
+        closeAddress={addressOf({ ...view, close: !view.close }, view.close ? chosen : null)}
+      />
       <div
         ref={scroller}
         data-close={view.close}
@@ -151,26 +108,7 @@ export function CohortGrid({
           aria-rowcount={shown.length + 1}
           className="w-max min-w-full text-15"
         >
-          <div
-            role="row"
-            aria-rowindex={1}
-            className="sticky top-0 z-20 flex h-32 border-b border-rule-strong bg-sheet"
-          >
-            <span
-              role="columnheader"
-              className="cohort-name sticky left-0 z-10 flex shrink-0 items-end bg-sheet p-3 text-13 text-ink-2"
-            >
-              Learner
-            </span>
-            {techniques.map(({ id, name }) => (
-              <span key={id} role="columnheader" className="cohort-head relative shrink-0">
-                <span className="absolute bottom-2 left-[40%] origin-bottom-left -rotate-[55deg] text-13 whitespace-nowrap text-ink-2">
-                  {name}
-                </span>
-              </span>
-            ))}
-            <span aria-hidden="true" className="w-24 shrink-0" />
-          </div>
+          <GridHead techniques={techniques} />
           <LearnerRows
             shown={shown}
             scroller={scroller}
@@ -187,6 +125,99 @@ export function CohortGrid({
         ) : null}
       </div>
     </>
+  );
+}
+
+/** Whose rows are shown, in which order, and what is looked for. */
+function GridTools({
+  techniques,
+  cohorts,
+  counts,
+  view,
+  onChange,
+  closeAddress,
+}: {
+  techniques: readonly { id: string; name: string }[];
+  cohorts: readonly string[];
+  counts: ReturnType<typeof countMarks>;
+  view: GridView;
+  onChange: (changed: Partial<GridView>) => void;
+  closeAddress: string;
+}) {
+  return (
+    <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2 text-15">
+      <label className="flex items-center gap-2">
+        <span className="quiet">Cohort</span>
+        <select
+          className="field !w-auto"
+          value={view.cohort ?? ""}
+          onChange={({ target }) => onChange({ cohort: target.value || null })}
+        >
+          <option value="">all</option>
+          {cohorts.map((name) => (
+            <option key={name}>{name}</option>
+          ))}
+        </select>
+      </label>
+      <label className="flex items-center gap-2">
+        <span className="quiet">Order</span>
+        <select
+          className="field !w-auto max-w-40"
+          value={view.sort}
+          onChange={({ target }) => onChange({ sort: target.value })}
+        >
+          <option value="name">by name</option>
+          <option value="steps">fewest steps first</option>
+          {techniques.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <div role="group" aria-label="Look for" className="flex flex-wrap">
+        {MARKS.map((mark) => (
+          <button
+            key={mark}
+            type="button"
+            aria-pressed={view.only === mark}
+            onClick={() => onChange({ only: view.only === mark ? null : mark })}
+            className={`min-h-11 border-b-[3px] px-2 ${view.only === mark ? "border-ink font-semibold" : "border-transparent text-ink-2"}`}
+          >
+            <span aria-hidden="true" data-mark={mark} className="mark mr-1.5" />
+            {MARK_WORDS[mark]} <span className="text-13">{counts[mark]}</span>
+          </button>
+        ))}
+      </div>
+      <Link href={closeAddress} className="link flex min-h-11 items-center">
+        {view.close ? "with room" : "close together"}
+      </Link>
+    </div>
+  );
+}
+
+function GridHead({ techniques }: { techniques: readonly { id: string; name: string }[] }) {
+  return (
+    <div
+      role="row"
+      aria-rowindex={1}
+      className="sticky top-0 z-20 flex h-32 border-b border-rule-strong bg-sheet"
+    >
+      <span
+        role="columnheader"
+        className="cohort-name sticky left-0 z-10 flex shrink-0 items-end bg-sheet p-3 text-13 text-ink-2"
+      >
+        Learner
+      </span>
+      {techniques.map(({ id, name }) => (
+        <span key={id} role="columnheader" className="cohort-head relative shrink-0">
+          <span className="absolute bottom-2 left-[40%] origin-bottom-left -rotate-[55deg] text-13 whitespace-nowrap text-ink-2">
+            {name}
+          </span>
+        </span>
+      ))}
+      <span aria-hidden="true" className="w-24 shrink-0" />
+    </div>
   );
 }
 

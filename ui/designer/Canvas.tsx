@@ -10,7 +10,8 @@ import { SectionRow } from "../drawing/SectionRow";
 import type { Bar } from "./bars";
 import type { DesignState } from "./designerStore";
 import { FinishedCanvas } from "./FinishedCanvas";
-import { ForgedCanvas, type Dragging } from "./ForgedCanvas";
+import { ForgedCanvas } from "./ForgedCanvas";
+import type { Dragging } from "./useHandleDrag";
 
 interface CanvasProps extends Pick<
   DesignState,

@@ -114,51 +114,13 @@ export const PlanEditor = memo(function PlanEditor({
             open === id ? (
               <tr key={`${id} limits`}>
                 <td colSpan={4}>
-                  <div className="flex flex-wrap items-start gap-4">
-                    {isChosen(characteristic) ? null : (
-                      <>
-                        <LimitField
-                          label="At least"
-                          value={lower}
-                          characteristic={characteristic}
-                          unit={unit}
-                          onTake={(value) => change(id, { lower: value })}
-                        />
-                        <LimitField
-                          label="At most"
-                          value={upper}
-                          characteristic={characteristic}
-                          unit={unit}
-                          onTake={(value) => change(id, { upper: value })}
-                        />
-                      </>
-                    )}
-                    {characteristic.measure === "diameter" ? (
-                      <label className="mt-5 flex min-h-11 items-center gap-2">
-                        <input
-                          type="checkbox"
-                          className="size-5"
-                          checked={characteristic.instrument === "pins"}
-                          onChange={(event) => change(id, { withPins: event.target.checked })}
-                        />
-                        by go/no-go pin
-                      </label>
-                    ) : null}
-                    <NumberField
-                      label="Weight in the marks"
-                      value={weight}
-                      least={0}
-                      most={10}
-                      onTake={(value) => change(id, { weight: value })}
-                    />
-                    <button
-                      type="button"
-                      className="link mt-5 min-h-11"
-                      onClick={() => asImplied(id)}
-                    >
-                      As the step has it
-                    </button>
-                  </div>
+                  <LineLimits
+                    characteristic={characteristic}
+                    grade={grade}
+                    unit={unit}
+                    onChange={(to) => change(id, to)}
+                    onAsImplied={() => asImplied(id)}
+                  />
                 </td>
               </tr>
             ) : null,
@@ -171,6 +133,67 @@ export const PlanEditor = memo(function PlanEditor({
 
 /** Answered, not measured: its limits are the gauge's own, or the eye's. */
 const isChosen = ({ unit }: Characteristic) => unit === "grade" || unit === "gauge";
+
+/** The limits and the weight of one line, changed from what its step has. */
+function LineLimits({
+  characteristic,
+  grade,
+  unit,
+  onChange,
+  onAsImplied,
+}: {
+  characteristic: Characteristic;
+  grade: number;
+  unit: LengthUnit;
+  onChange: (to: PlanEdits["changed"][string]) => void;
+  onAsImplied: () => void;
+}) {
+  const { lower, upper } = limitsAtGrade(characteristic, grade);
+  const { weight } = characteristic;
+  return (
+    <div className="flex flex-wrap items-start gap-4">
+      {isChosen(characteristic) ? null : (
+        <>
+          <LimitField
+            label="At least"
+            value={lower}
+            characteristic={characteristic}
+            unit={unit}
+            onTake={(value) => onChange({ lower: value })}
+          />
+          <LimitField
+            label="At most"
+            value={upper}
+            characteristic={characteristic}
+            unit={unit}
+            onTake={(value) => onChange({ upper: value })}
+          />
+        </>
+      )}
+      {characteristic.measure === "diameter" ? (
+        <label className="mt-5 flex min-h-11 items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-5"
+            checked={characteristic.instrument === "pins"}
+            onChange={(event) => onChange({ withPins: event.target.checked })}
+          />
+          by go/no-go pin
+        </label>
+      ) : null}
+      <NumberField
+        label="Weight in the marks"
+        value={weight}
+        least={0}
+        most={10}
+        onTake={(value) => onChange({ weight: value })}
+      />
+      <button type="button" className="link mt-5 min-h-11" onClick={onAsImplied}>
+        As the step has it
+      </button>
+    </div>
+  );
+}
 
 function LimitField({
   label,
