@@ -95,6 +95,9 @@ const HEATS_AT_STEP: Record<Step, number> = { 1: 2.5, 2: 2, 3: 1.6, 4: 1.25, 5: 
 export const heatsAtStep = (heats: number, step?: Step): number =>
   heats > 0 ? Math.ceil(heats * (step ? HEATS_AT_STEP[step] : 1) * 4 - 1e-9) / 4 : 0;
 
+/** The next whole number, past what sums of fractions are off. */
+export const wholeUp = (value: number): number => Math.max(0, Math.ceil(value - 1e-9));
+
 /** Minutes a bar takes to come to heat: a start, and so much a millimetre of its thickness (common practice, no source). */
 const WARMING_MINUTES = 1;
 const WARMING_MINUTES_PER_MM = 0.1;

@@ -14,7 +14,7 @@ import type { Step } from "../trade/steps";
 import { draftOf, type StageDraft, type Place } from "./draft";
 import { barName, draftsOfBar, joinDrafts, lastDrafts, type WorkedBar } from "./drafts";
 import { draftOfEdit, OWN_STAGE, withCurrentFlux, type StageEdit } from "./edit";
-import { coolestSection, heatsAtStep, heatsOf, minutesOf, secondsIn } from "./estimate";
+import { coolestSection, heatsAtStep, heatsOf, minutesOf, secondsIn, wholeUp } from "./estimate";
 import { marksOn, type ColdMark } from "./marks";
 import { brokenRules, inOrder } from "./order";
 import {
@@ -128,8 +128,8 @@ export function planWork(piece: Piece, options: StageOptions = {}): WorkPlan {
   return {
     stages,
     marks: bars.flatMap(({ marks }) => marks),
-    heats: Math.ceil(stages.reduce((sum, { heats }) => sum + heats, 0) - 1e-9),
-    minutes: Math.ceil(stages.reduce((sum, { minutes }) => sum + minutes, 0)),
+    heats: wholeUp(stages.reduce((sum, { heats }) => sum + heats, 0)),
+    minutes: wholeUp(stages.reduce((sum, { minutes }) => sum + minutes, 0)),
     leftOut: proposed.flatMap((draft) =>
       kept.has(draft.id) || !changesBar(draft) ? [] : [draft.title],
     ),

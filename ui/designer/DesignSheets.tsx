@@ -4,6 +4,7 @@ import { Tabs } from "radix-ui";
 import { memo } from "react";
 import { MAIN_PART } from "@/core/piece/piece";
 import type { Plan } from "@/core/piece/plan";
+import type { Step } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
 import { BarEditor } from "./BarEditor";
 import { barOf } from "./bars";
@@ -31,13 +32,22 @@ interface DesignSheetsProps {
   state: DesignState;
   reckoned: Reckoned;
   grade: number;
+  step: Step;
   unit: LengthUnit;
   sheet: SheetName;
   onSheet: (sheet: SheetName) => void;
 }
 
 /** Everything of an exercise that stands under its drawing, a tab each. */
-export function DesignSheets({ state, reckoned, grade, unit, sheet, onSheet }: DesignSheetsProps) {
+export function DesignSheets({
+  state,
+  reckoned,
+  grade,
+  step,
+  unit,
+  sheet,
+  onSheet,
+}: DesignSheetsProps) {
   const { content, part, selected } = state;
   const { piece } = content;
   const bar = barOf(piece, part);
@@ -88,7 +98,12 @@ export function DesignSheets({ state, reckoned, grade, unit, sheet, onSheet }: D
         ) : null}
       </Tabs.Content>
       <Tabs.Content value="way">
-        <WayEditor content={content} onChange={state.change} />
+        <WayEditor
+          content={content}
+          work={reckoned.ok ? reckoned.value.work : null}
+          step={step}
+          onChange={state.change}
+        />
       </Tabs.Content>
     </Tabs.Root>
   );

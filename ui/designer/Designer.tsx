@@ -151,6 +151,7 @@ export function Designer(props: DesignerProps) {
                   state={state}
                   reckoned={reckoned}
                   grade={grade}
+                  step={step}
                   unit={unit}
                   sheet={sheet}
                   onSheet={setSheet}

@@ -41,7 +41,7 @@ export const StagesEditor = memo(function StagesEditor({
   };
   const add = (index: number) => {
     const id = `${OWN_STAGE}${newId()}`;
-    onChange(edits.toSpliced(index + 1, 0, { id, title: "Another step", text: "", check: "" }));
+    onChange(edits.toSpliced(index + 1, 0, { id, title: "Another step" }));
     setOpen(id);
   };
   return (

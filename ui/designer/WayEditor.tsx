@@ -8,11 +8,19 @@ import {
 import { ALWAYS_CAUTIONS, cautionFor } from "@/core/trade/cautions";
 import { CORRECTION_WORDS } from "@/core/trade/declared";
 import { SETTING_WORDS, type Settings } from "@/core/trade/settings";
+import type { Step } from "@/core/trade/steps";
+import { proposedBudget, type Budget } from "@/core/workpiece/budget";
+import type { WorkPlan } from "@/core/workpiece/stages";
+import { budgetInWords } from "../words/stage";
 import { ChoiceField, NumberField } from "./fields";
 import { LinesField } from "./TextFields";
 
 interface WayEditorProps {
   content: ExerciseContent;
+  /** What the steps of work come to; null while there are none. */
+  work: WorkPlan | null;
+  /** The step the exercise is for. */
+  step: Step;
   onChange: (change: (content: ExerciseContent) => ExerciseContent) => void;
 }
 
@@ -21,7 +29,7 @@ const CORRECTIONS = Object.keys(CORRECTION_WORDS) as Settings["corrections"];
 const lists = exerciseContentSchema.shape;
 
 /** How the exercise is worked and judged besides its sizes: budgets, schools of practice, tools, cautions, tries. */
-export function WayEditor({ content, onChange }: WayEditorProps) {
+export function WayEditor({ content, work, step, onChange }: WayEditorProps) {
   const { settings } = content;
   const put = (to: Partial<ExerciseContent>) => onChange((now) => ({ ...now, ...to }));
   const set = (to: Partial<Settings>) => put({ settings: { ...settings, ...to } });
@@ -45,6 +53,16 @@ export function WayEditor({ content, onChange }: WayEditorProps) {
           whole
           onTake={(minuteBudget) => put({ minuteBudget })}
         />
+        {work ? (
+          <ProposedBudget
+            work={work}
+            step={step}
+            content={content}
+            onTake={({ heats, minutes }) => put({ heatBudget: heats, minuteBudget: minutes })}
+          />
+        ) : null}
+      </div>
+      <div className="flex flex-wrap gap-4">
         {QUESTIONS.map((key) => (
           <ChoiceField
             key={key}
@@ -113,6 +131,34 @@ export function WayEditor({ content, onChange }: WayEditorProps) {
           onTake={(cautions) => put({ cautions })}
         />
       </div>
+    </div>
+  );
+}
+
+/** What the steps of work propose as a budget, to be taken or not. */
+function ProposedBudget({
+  work,
+  step,
+  content: { heatBudget, minuteBudget },
+  onTake,
+}: Pick<WayEditorProps, "step" | "content"> & {
+  work: WorkPlan;
+  onTake: (budget: Budget) => void;
+}) {
+  const proposed = proposedBudget(work.stages, step);
+  const budget = { heats: Math.max(1, proposed.heats), minutes: Math.max(1, proposed.minutes) };
+  const taken = budget.heats === heatBudget && budget.minutes === minuteBudget;
+  return (
+    <div className="pt-5 text-15">
+      <p>
+        By its steps of work a practised hand takes {budgetInWords(work.heats, work.minutes)}, a
+        learner at step {step} {budgetInWords(budget.heats, budget.minutes)}.
+      </p>
+      {taken ? null : (
+        <button type="button" className="link min-h-8" onClick={() => onTake(budget)}>
+          Take that as the budget
+        </button>
+      )}
     </div>
   );
 }
