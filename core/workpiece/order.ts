@@ -31,13 +31,22 @@ export const RELATIONS: readonly Relation[] = OPERATION_KEYS.flatMap((key) => [
   ...relationsOf(OPERATIONS[key].after, (first) => ({ first, then: key })),
 ]).filter(({ first, then }) => OPERATION_KEYS.indexOf(first) < OPERATION_KEYS.indexOf(then));
 
-/** Relations by the operation that comes first, then by the other: asked for every pair of a piece's stages. */
-const byFirst = new Map<OperationKey, Map<OperationKey, Relation[]>>();
-for (const relation of RELATIONS) {
-  const byThen = byFirst.get(relation.first) ?? new Map<OperationKey, Relation[]>();
-  byFirst.set(relation.first, byThen);
-  byThen.set(relation.then, [...(byThen.get(relation.then) ?? []), relation]);
-}
+/** Each operation's place among all of them. */
+const PLACE_OF = Object.fromEntries(OPERATION_KEYS.map((key, index) => [key, index])) as Record<
+  OperationKey,
+  number
+>;
+
+const OPERATION_COUNT = OPERATION_KEYS.length;
+
+/** Relations in a square of both operations' places: looked up for every pair of a piece's stages. */
+const between: (Relation[] | undefined)[] = new Array<undefined>(OPERATION_COUNT ** 2).fill(
+  undefined,
+);
+for (const relation of RELATIONS)
+  (between[PLACE_OF[relation.first] * OPERATION_COUNT + PLACE_OF[relation.then]] ??= []).push(
+    relation,
+  );
 
 /** Places nearer than this touch, mm. */
 const TOUCHING_MM = 0.5;
@@ -59,7 +68,7 @@ function meet(where: Where, one: StageDraft, other: StageDraft): boolean {
 export function reasonBefore(first: StageDraft, then: StageDraft): string | null {
   if (then.needsEndB && first.key === "hot-cut" && first.part === then.part)
     return "it needs a free end B";
-  const relations = byFirst.get(first.key)?.get(then.key);
+  const relations = between[PLACE_OF[first.key] * OPERATION_COUNT + PLACE_OF[then.key]];
   if (!relations) return null;
   for (const { where, because } of relations) if (meet(where, first, then)) return because;
   return null;
@@ -124,9 +133,9 @@ export function inOrder(
       phase === "start" ? 0 : together ? parts.length + 1 : 1 + parts.indexOf(draft.part);
     const end = ends.get(draft)!;
     const side = end === "middle" ? 2 : end === begins.get(draft.part) ? 0 : 1;
-    const key = OPERATION_KEYS.indexOf(draft.key);
     return (
-      ((part * PHASES.length + PHASES.indexOf(phase)) * 3 + side) * OPERATION_KEYS.length + key
+      ((part * PHASES.length + PHASES.indexOf(phase)) * 3 + side) * OPERATION_COUNT +
+      PLACE_OF[draft.key]
     );
   };
   return sortedBy(drafts, drafts.map(rank));
@@ -135,13 +144,17 @@ export function inOrder(
 /** Topological sort by the rules; of what may come next, the lowest rank, then the first given. */
 function sortedBy(drafts: readonly StageDraft[], ranks: readonly number[]): StageDraft[] {
   const waits = new Array<number>(drafts.length).fill(0);
+  const places = drafts.map(({ key }) => PLACE_OF[key]);
   // Plain loops: every pair of a piece's stages is looked at, with every drag in the designer.
   const releases: number[][] = [];
-  for (const first of drafts) {
+  for (let at = 0; at < drafts.length; at += 1) {
+    const first = drafts[at]!;
+    const row = places[at]! * OPERATION_COUNT;
+    const freesEndB = first.key === "hot-cut";
     const later: number[] = [];
     for (let index = 0; index < drafts.length; index += 1) {
-      const then = drafts[index]!;
-      if (first === then || reasonBefore(first, then) === null) continue;
+      if (!freesEndB && between[row + places[index]!] === undefined) continue;
+      if (index === at || reasonBefore(first, drafts[index]!) === null) continue;
       later.push(index);
       waits[index]! += 1;
     }

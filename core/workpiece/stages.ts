@@ -11,21 +11,13 @@ import { coldStretches, steelOfPart } from "../piece/steel";
 import type { Section } from "../section/section";
 import { DEFAULT_SETTINGS, type Settings } from "../trade/settings";
 import type { Step } from "../trade/steps";
-import { draftOf, type StageDraft, type Place } from "./draft";
+import { draftOf, type Change, type Place, type StageDraft } from "./draft";
 import { barName, draftsOfBar, joinDrafts, lastDrafts, type WorkedBar } from "./drafts";
 import { draftOfEdit, OWN_STAGE, withCurrentFlux, type StageEdit } from "./edit";
 import { coolestSection, heatsAtStep, heatsOf, minutesOf, secondsIn, wholeUp } from "./estimate";
 import { marksOn, type ColdMark } from "./marks";
 import { brokenRules, inOrder } from "./order";
-import {
-  barNow,
-  changed,
-  coldState,
-  featureNow,
-  placeNow,
-  type BarNow,
-  type BarState,
-} from "./state";
+import { changed, coldState, featureNow, placeNow, type BarState } from "./state";
 import { tongsFor } from "./tongs";
 
 /** A bar at a moment of the work: an ordinary piece, and how long it is while straight. */
@@ -102,27 +94,42 @@ export interface StageOptions {
 export function planWork(piece: Piece, options: StageOptions = {}): WorkPlan {
   const { settings = DEFAULT_SETTINGS, edits = [], step } = options;
   const bars = workedBars(piece, settings);
+  const several = bars.length > 1;
   const proposed = proposedDrafts(piece, bars, settings);
   const drafts = edits.length > 0 ? editedDrafts(proposed, edits, bars, settings) : proposed;
   const against = edits.length > 0 ? brokenRules(drafts) : [];
-  const states = new Map(bars.map((worked) => [worked.part, coldState(worked.bar, worked.steel)]));
+  const moments = new Map(
+    bars.map(({ part, bar, steel }) => [part, momentOf(piece, coldState(bar, steel), part)]),
+  );
   const cutOff = new Map(
     drafts.flatMap(({ key, part }, index) => (key === "hot-cut" ? [[part, index] as const] : [])),
   );
   const stages = drafts.map((draft, index): Stage => {
     const worked = bars.find(({ part }) => part === draft.part)!;
-    const before = states.get(draft.part)!;
-    applyTo(states, draft);
-    const after = states.get(draft.part)!;
+    const before = moments.get(draft.part)!;
+    applyTo(moments, draft, piece);
+    const after = moments.get(draft.part)!;
     const onLongBar = index <= (cutOff.get(draft.part) ?? -1);
     const edit = edits.length > 0 ? editOf(draft, edits) : null;
-    const beside = TOGETHER.has(OPERATIONS[draft.key].phase)
-      ? bars
-          .filter(({ part }) => part !== draft.part)
-          .map(({ part }) => snapshotOf(piece, barNow(states.get(part)!), part))
-      : [];
-    const context = { draft, worked, before, after, step, onLongBar, edit, settings };
-    return stageOf(piece, { ...context, beside, against: against[index] ?? NO_RULES });
+    const beside =
+      several && TOGETHER.has(OPERATIONS[draft.key].phase)
+        ? bars
+            .filter(({ part }) => part !== draft.part)
+            .map(({ part }) => moments.get(part)!.snapshot)
+        : NOTHING_BESIDE;
+    const broken = against[index] ?? NO_RULES;
+    return stageOf({
+      draft,
+      worked,
+      before,
+      after,
+      step,
+      onLongBar,
+      edit,
+      settings,
+      beside,
+      against: broken,
+    });
   });
   const kept = new Set(drafts.map(({ id }) => id));
   return {
@@ -247,17 +254,33 @@ const editOf = (draft: StageDraft, edits: readonly StageEdit[]): StageEdit | nul
   edits.find(({ id }) => draftOfEdit(id, [draft]) !== undefined) ??
   null;
 
-function applyTo(states: Map<string, BarState>, { part, change }: StageDraft): void {
-  states.set(part, changed(states.get(part)!, change));
-  for (const { part: other, stretch } of change.elsewhere ?? [])
-    states.set(other, changed(states.get(other)!, { shape: { stretch, to: "finished" } }));
+/** A bar at a moment: what is kept of it, and how it is shown. */
+interface Moment {
+  state: BarState;
+  snapshot: BarSnapshot;
+}
+
+const momentOf = (piece: Piece, state: BarState, part: string): Moment => ({
+  state,
+  snapshot: snapshotOf(piece, state, part),
+});
+
+function applyTo(moments: Map<string, Moment>, draft: StageDraft, piece: Piece): void {
+  const apply = (part: string, change: Change) => {
+    const moment = moments.get(part)!;
+    const state = changed(moment.state, change);
+    if (state !== moment.state) moments.set(part, momentOf(piece, state, part));
+  };
+  apply(draft.part, draft.change);
+  for (const { part, stretch } of draft.change.elsewhere ?? [])
+    apply(part, { shape: { stretch, to: "finished" } });
 }
 
 interface StageInput {
   draft: StageDraft;
   worked: WorkedBar;
-  before: BarState;
-  after: BarState;
+  before: Moment;
+  after: Moment;
   step: Step | undefined;
   /** Whether it is still part of the long bar, which is what is held. */
   onLongBar: boolean;
@@ -268,30 +291,30 @@ interface StageInput {
 }
 
 const NO_RULES: string[] = [];
+const NOTHING_BESIDE: BarSnapshot[] = [];
 
 /** One stage, with what the instructor says otherwise; what they left alone is said as proposed today. */
-function stageOf(piece: Piece, input: StageInput): Stage {
-  const { draft, worked, before, after, step, edit, settings } = input;
+function stageOf(input: StageInput): Stage {
+  const { draft, worked, step, edit, settings } = input;
+  const [before, after] = [input.before.state, input.after.state];
   const { key, part } = draft;
   const operation = OPERATIONS[key];
   const steel = worked.bar.stock.steel ?? "mild";
   const heat = operation.heat && !draft.cold ? heatFor(operation.heat, steel) : null;
-  const was = barNow(before);
-  const is = barNow(after);
-  const section = coolestSection({ draft }, is.stretches, (mm) => placeNow(after, mm));
+  const section = coolestSection({ draft }, after.now.stretches, (mm) => placeNow(after, mm));
   const seconds = heat ? secondsIn(heat, section) : null;
   const estimate = {
     draft,
     heat,
-    before: was.stretches,
-    after: is.stretches,
+    before: before.now.stretches,
+    after: after.now.stretches,
     volumeMm3: volumeShaped(draft, before),
     section,
   };
   const heats = heatsAtStep(heatsOf(estimate), step) * worked.count;
   const view = {
-    before: layBar(was.stretches),
-    after: layBar(is.stretches),
+    before: before.laid,
+    after: after.laid,
     featureNow: (feature: Feature) => featureNow(after, feature),
   };
   const text = edit?.text === undefined ? draft.words : withCurrentFlux(edit.text, settings);
@@ -309,12 +332,12 @@ function stageOf(piece: Piece, input: StageInput): Stage {
     heats,
     minutes: minutesOf(estimate, heats, seconds),
     tools: draft.tools,
-    tongs: edit?.tongs ?? (heat ? held(was.stretches, input) : null),
+    tongs: edit?.tongs ?? (heat ? held(input, before) : null),
     check: edit?.check ?? draft.check,
     placesBefore: placesNow(draft, before),
     places: placesNow(draft, after),
-    before: snapshotOf(piece, was, part),
-    bar: snapshotOf(piece, is, part),
+    before: input.before.snapshot,
+    bar: input.after.snapshot,
     beside: input.beside,
     against: input.against,
     edit,
@@ -330,9 +353,10 @@ function volumeShaped({ change }: StageDraft, { steel }: BarState): number {
 
 /** The section that is held: the long bar itself, or the bar at its cold end. */
 const held = (
-  stretches: readonly Stretch[],
-  { draft, before, onLongBar }: Pick<StageInput, "draft" | "before" | "onLongBar">,
-): Section => (onLongBar ? before.bar.stock.section : tongsFor(stretches, hotPlace(draft, before)));
+  { draft, onLongBar }: Pick<StageInput, "draft" | "onLongBar">,
+  before: BarState,
+): Section =>
+  onLongBar ? before.bar.stock.section : tongsFor(before.now.stretches, hotPlace(draft, before));
 
 const placesNow = ({ places }: StageDraft, state: BarState): Place[] =>
   places.map(({ fromMm, toMm }) => ({
@@ -352,25 +376,13 @@ function hotPlace({ places }: StageDraft, before: BarState) {
   };
 }
 
-/** A bar that doesn't change from one stage to the next is one piece. */
-const snapshots = new WeakMap<BarNow, BarSnapshot>();
-
 /** A bar as a piece of its own. */
-function snapshotOf(piece: Piece, bar: BarNow, part: string): BarSnapshot {
-  const known = snapshots.get(bar) ?? findThen(piece, bar, part);
-  snapshots.set(bar, known);
-  return known;
-}
-
-function findThen(
-  piece: Piece,
-  { stock, stretches, features, allowances }: BarNow,
-  part: string,
-): BarSnapshot {
+function snapshotOf(piece: Piece, { now, laid }: BarState, part: string): BarSnapshot {
+  const { stock, stretches, features, allowances } = now;
   const name =
     part === MAIN_PART ? piece.name : nameOf(piece.parts!.find(({ id }) => id === part)!);
   return {
-    lengthMm: layBar(stretches).lengthMm,
+    lengthMm: laid.lengthMm,
     piece: {
       format: PIECE_FORMAT,
       name,

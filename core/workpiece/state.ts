@@ -1,3 +1,4 @@
+import { layBar, type LaidBar } from "../bar/bar";
 import type { Stretch } from "../bar/schema";
 import { keepsSection, stretchVolumeMm3 } from "../bar/stretch";
 import type { Feature } from "../feature/registry";
@@ -18,19 +19,43 @@ export interface BarState {
   features: readonly Feature[];
   /** Trim still on end B, mm. */
   trimMm: number;
+  /** As it is, with its features where they lie now. */
+  now: BarNow;
+  /** That, laid from end A. */
+  laid: LaidBar;
+}
+
+/** A bar as it is, every place where it lies then. */
+export type BarNow = Bar & { stretches: Stretch[]; features: Feature[] };
+
+/** What a state is made from. */
+type Held = Omit<BarState, "now" | "laid">;
+
+function stateOf(held: Held): BarState {
+  const { bar, steel, forms, features, trimMm } = held;
+  const same = forms === bar.stretches || forms.every((form, at) => form === bar.stretches[at]);
+  const trim = trimStretch(held);
+  // The same list where nothing has changed, so that it is laid once.
+  const own = same ? bar.stretches : (forms as Stretch[]);
+  const now = {
+    ...bar,
+    stretches: trim ? [...own, trim] : own,
+    features: same ? [...features] : features.map((feature) => featureNow(held, feature)),
+  };
+  return { bar, steel, forms: own, features, trimMm, now, laid: layBar(now.stretches) };
 }
 
 /** The bar as it is cut: one prism of stock, marked but not worked. */
 export function coldState(bar: Bar, steel: readonly StretchSteel[]): BarState {
   const cold = coldStretches(steel, bar);
-  return {
+  return stateOf({
     bar,
     steel,
     // What is left as the mill rolled it is finished from the beginning.
     forms: steel.map((one, index) => (isAsMilled(one, bar) ? one.stretch : cold[index]!)),
     features: [],
     trimMm: bar.allowances?.endTrim ?? 0,
-  };
+  });
 }
 
 /** Whether a stretch is the stock as it is: nothing is worked, welded or drifted there. */
@@ -40,16 +65,14 @@ const isAsMilled = ({ stretch, scale, volumeMm3 }: StretchSteel, { stock }: Bar)
 /** The bar after a change; the steel stays what it is but for the scale that comes off what is worked. */
 export function changed(state: BarState, { shape, leaves, trims }: Change): BarState {
   if (!shape && !leaves && !trims) return state;
-  return {
-    ...state,
-    forms: shape
-      ? state.forms.map((form, index) => shaped(state, form, index, shape))
-      : state.forms,
-    features: leaves
-      ? [...state.features.filter(({ id }) => id !== leaves.id), leaves]
-      : state.features,
-    trimMm: trims ? 0 : state.trimMm,
-  };
+  const { bar, steel, forms, features, trimMm } = state;
+  return stateOf({
+    bar,
+    steel,
+    forms: shape ? forms.map((form, index) => shaped(state, form, index, shape)) : forms,
+    features: leaves ? [...features.filter(({ id }) => id !== leaves.id), leaves] : features,
+    trimMm: trims ? 0 : trimMm,
+  });
 }
 
 function shaped(
@@ -72,44 +95,18 @@ export function ofVolume(stretch: Stretch, volumeMm3: number): Stretch {
 }
 
 /** The trim on the bar, as a stretch of its own at end B. */
-const trimStretch = ({ bar, trimMm }: BarState): Stretch[] =>
+const trimStretch = ({ bar, trimMm }: Pick<Held, "bar" | "trimMm">): Stretch | null =>
   trimMm > 0
-    ? [
-        {
-          id: freeId(thingsOf(bar), "trim"),
-          kind: "prism",
-          section: bar.stock.section,
-          length: trimMm,
-        },
-      ]
-    : [];
-
-/** A bar as it is, with its features where they lie. */
-export type BarNow = Bar & { stretches: Stretch[]; features: Feature[] };
-
-/** A state is never changed, and each is asked for twice: after one stage and before the next. */
-const bars = new WeakMap<BarState, BarNow>();
-
-/** Stretches and features of the bar as it is, every place where it lies now. */
-export function barNow(state: BarState): BarNow {
-  const known = bars.get(state) ?? findBarNow(state);
-  bars.set(state, known);
-  return known;
-}
-
-function findBarNow(state: BarState): BarNow {
-  const { bar, forms, features } = state;
-  const finished = bar.stretches;
-  const same = forms.every((form, index) => form === finished[index]);
-  return {
-    ...bar,
-    stretches: [...(same ? finished : forms), ...trimStretch(state)],
-    features: same ? [...features] : features.map((feature) => featureNow(state, feature)),
-  };
-}
+    ? {
+        id: freeId(thingsOf(bar), "trim"),
+        kind: "prism",
+        section: bar.stock.section,
+        length: trimMm,
+      }
+    : null;
 
 /** A feature of the finished bar where it lies, or will be put, on the bar as it is. */
-export function featureNow(state: BarState, feature: Feature): Feature {
+export function featureNow(state: Pick<BarState, "bar" | "forms">, feature: Feature): Feature {
   const lengthMm = state.forms.reduce((sum, { length }) => sum + length, 0);
   const here = (mm: number) => Math.min(lengthMm, Math.max(0, placeNow(state, mm)));
   return "at" in feature
@@ -118,5 +115,5 @@ export function featureNow(state: BarState, feature: Feature): Feature {
 }
 
 /** Where a place on the finished bar lies on the bar as it is, mm from end A. */
-export const placeNow = ({ bar, forms }: BarState, mm: number): number =>
+export const placeNow = ({ bar, forms }: Pick<BarState, "bar" | "forms">, mm: number): number =>
   mapPosition(bar.stretches, forms, mm);
