@@ -49,26 +49,37 @@ export function impliedCharacteristics(piece: Piece, size: FinishedSize): Charac
   const turned = features
     .filter((feature) => kindOf(feature).turnsSection)
     .map((feature) => featureExtent(feature, bar));
-  const along = bar.stretches.flatMap(({ stretch, fromMm, toMm }, index) => {
+  // Pushed, not spread: a large plan makes hundreds of lines with every drag.
+  const lines: Characteristic[] = [];
+  bar.stretches.forEach(({ stretch, fromMm, toMm }, index) => {
     const neighbours = [piece.stretches[index - 1], piece.stretches[index + 1]] as const;
     const isBent = curved.some((extent) => extent.fromMm < toMm && extent.toMm > fromMm);
-    return ofStretch(stretch, fromMm, neighbours).filter(({ measure, atMm }) => {
-      // Along a curve no rule or straight edge lies; on a twist no caliper finds a side.
-      if (isBent && (measure === "length" || measure === "straightness")) return false;
-      return !(
-        (measure === "thickness" || measure === "diagonals") &&
-        turned.some((extent) => atMm > extent.fromMm && atMm < extent.toMm)
-      );
-    });
+    for (const line of ofStretch(stretch, fromMm, neighbours))
+      if (canBeTaken(line, isBent, turned)) lines.push(line);
   });
-  return [
-    ...along,
-    ...shoulders(piece.stretches),
-    ...features.flatMap((feature) =>
-      kindOf(feature).characteristics(feature, bar, lineMaker(feature, bar)),
-    ),
-    ...wholeSize(piece, bar, curved.length > 0 ? size : null),
-  ];
+  lines.push(...shoulders(piece.stretches));
+  for (const feature of features)
+    lines.push(...kindOf(feature).characteristics(feature, bar, lineMaker(feature, bar)));
+  lines.push(...wholeSize(piece, bar, curved.length > 0 ? size : null));
+  return lines;
+}
+
+/** Along a curve no rule or straight edge lies; on a twist no caliper finds a side. */
+function canBeTaken(
+  { measure, atMm }: Characteristic,
+  isBent: boolean,
+  turned: readonly { fromMm: number; toMm: number }[],
+): boolean {
+  switch (measure) {
+    case "length":
+    case "straightness":
+      return !isBent;
+    case "thickness":
+    case "diagonals":
+      return !turned.some(({ fromMm, toMm }) => atMm > fromMm && atMm < toMm);
+    default:
+      return true;
+  }
 }
 
 /** Makes a feature's lines: what its kind leaves out is a single caliper reading judged to both sides. */
@@ -124,20 +135,18 @@ function ofStretch(stretch: Stretch, fromMm: number, neighbours: Neighbours): Ch
 /** Where the bar steps from one section to a smaller: the place of each shoulder from end A. */
 function shoulders(stretches: readonly Stretch[]): Characteristic[] {
   let atMm = 0;
-  return stretches.flatMap((stretch, index) => {
+  const lines: Characteristic[] = [];
+  stretches.forEach((stretch, index) => {
     atMm += stretch.length;
     const next = stretches[index + 1];
-    if (!next || !isStep(endArea(stretch, "to"), endArea(next, "from"))) return [];
+    if (!next || !isStep(endArea(stretch, "to"), endArea(next, "from"))) return;
     const place = { id: "shoulder", ...named(stretch, "shoulder"), atMm, weight: 1 };
-    return [
-      {
-        ...thickness(stretch, place, atMm, { way: "from end A" }),
-        measure: "position" as const,
-        instrument: "rule" as const,
-        tolerance: { sizeMm: atMm, coarser: 0 },
-      },
-    ];
+    const line = thickness(stretch, place, atMm, { way: "from end A" });
+    line.measure = "position";
+    line.instrument = "rule";
+    lines.push(line);
   });
+  return lines;
 }
 
 const isStep = (a: number | null, b: number | null) =>

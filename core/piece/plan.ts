@@ -112,9 +112,15 @@ export function planPiece(piece: Piece): Plan {
   }));
   const size = finishedSizeMm(piece);
   const parts = planned.map(({ part, bar }) => plannedPart(part, bar));
-  const { steel: _steel, ...mainPlan } = main;
   return {
-    ...mainPlan,
+    stockLengthMm: main.stockLengthMm,
+    massKg: main.massKg,
+    finishedMassKg: main.finishedMassKg,
+    volumeMm3: main.volumeMm3,
+    marks: main.marks,
+    stretches: main.stretches,
+    features: main.features,
+    straightLengthMm: main.straightLengthMm,
     parts,
     finishedLengthMm: size.lengthMm,
     finishedHeightMm: size.heightMm,

@@ -3,8 +3,8 @@ import { planPiece } from "@/core/piece/plan";
 import { planWork } from "@/core/workpiece/stages";
 
 /** Plans a second, bare and with every stage, on one core, of a piece of 20 stretches and 12 features. Prints JSON. */
-const ROUNDS = 6;
-const ROUND_MS = 500;
+const ROUNDS = 24;
+const ROUND_MS = 150;
 
 const STRETCHES = 20;
 const STRETCH_MM = 100;
