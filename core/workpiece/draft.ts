@@ -51,9 +51,9 @@ export interface StageDraft {
   change: Change;
   sizes: (view: StageView) => StageSize[];
   /** The section that sets the time in the air, where it isn't the one found there. */
-  section?: Section;
+  section?: Section | undefined;
   /** Heats that follow from its own numbers; else the operation's own. */
-  heats?: number;
+  heats?: number | undefined;
   /** Whether it is done cold, whatever its operation is done at. */
   cold?: boolean;
   /** Whether it needs end B to be free. */
@@ -62,20 +62,35 @@ export interface StageDraft {
 
 /** What makes a draft; the rest is its operation's. */
 type DraftParts = Pick<StageDraft, "key" | "part" | "on" | "places"> &
-  Partial<Omit<StageDraft, "id" | "key">> & { of: string };
+  Partial<Record<"title" | "words" | "check", string | undefined>> &
+  Partial<Omit<StageDraft, "id" | "key" | "title" | "words" | "check" | "tools">> & {
+    of: string;
+    tools?: readonly string[] | undefined;
+  };
+
+const NO_CHANGE: Change = {};
+const NO_SIZES = (): StageSize[] => [];
 
 /** A draft with what its operation says where nothing else is said. */
-export function draftOf({ of, ...parts }: DraftParts): StageDraft {
-  const { verb, words, check, tools } = OPERATIONS[parts.key];
+export function draftOf(said: DraftParts): StageDraft {
+  const { of, key, part, on, places } = said;
+  const operation = OPERATIONS[key];
   return {
-    title: verb,
-    words,
-    check,
-    tools,
-    change: {},
-    sizes: () => [],
-    ...parts,
-    id: `${parts.key}:${of}`,
+    id: `${key}:${of}`,
+    key,
+    part,
+    on,
+    places,
+    title: said.title ?? operation.verb,
+    words: said.words ?? operation.words,
+    check: said.check ?? operation.check,
+    tools: said.tools ?? operation.tools,
+    change: said.change ?? NO_CHANGE,
+    sizes: said.sizes ?? NO_SIZES,
+    section: said.section,
+    heats: said.heats,
+    cold: said.cold ?? false,
+    needsEndB: said.needsEndB ?? false,
   };
 }
 

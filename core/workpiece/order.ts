@@ -37,6 +37,11 @@ const PLACE_OF = Object.fromEntries(OPERATION_KEYS.map((key, index) => [key, ind
   number
 >;
 
+/** Its phase's place among the phases. */
+const PHASE_OF = Object.fromEntries(
+  OPERATION_KEYS.map((key) => [key, PHASES.indexOf(OPERATIONS[key].phase)]),
+) as Record<OperationKey, number>;
+
 const OPERATION_COUNT = OPERATION_KEYS.length;
 
 /** Relations in a square of both operations' places: looked up for every pair of a piece's stages. */
@@ -98,7 +103,7 @@ function firstEnd(drafts: readonly StageDraft[], ends: ReadonlyMap<StageDraft, E
       (draft) =>
         ends.get(draft) === end &&
         OPERATIONS[draft.key].heat !== null &&
-        PHASES.indexOf(OPERATIONS[draft.key].phase) >= LATER,
+        PHASE_OF[draft.key] >= LATER,
     ).length;
   return laterHeats("B") < laterHeats("A") ? "B" : "A";
 }
@@ -134,7 +139,7 @@ export function inOrder(
     const end = ends.get(draft)!;
     const side = end === "middle" ? 2 : end === begins.get(draft.part) ? 0 : 1;
     return (
-      ((part * PHASES.length + PHASES.indexOf(phase)) * 3 + side) * OPERATION_COUNT +
+      ((part * PHASES.length + PHASE_OF[draft.key]) * 3 + side) * OPERATION_COUNT +
       PLACE_OF[draft.key]
     );
   };
