@@ -140,7 +140,7 @@ function shoulders(stretches: readonly Stretch[]): Characteristic[] {
     atMm += stretch.length;
     const next = stretches[index + 1];
     if (!next || !isStep(endArea(stretch, "to"), endArea(next, "from"))) return;
-    const place = { id: "shoulder", ...named(stretch, "shoulder"), atMm, weight: 1 };
+    const place = placeOn(stretch, { id: "shoulder", of: "shoulder", atMm });
     const line = thickness(stretch, place, atMm, { way: "from end A" });
     line.measure = "position";
     line.instrument = "rule";
@@ -182,12 +182,6 @@ function wholeSize(piece: Piece, bar: LaidBar, bent: FinishedSize | null): Chara
 /** A stretch whose name says already that it is a tip. */
 const ENDS_IN_TIP = /\b(tip|point|end)$/i;
 
-/** What a place on a stretch is called by itself, and within a sentence. */
-const named = (stretch: Stretch, where = "") => {
-  const after = where === "" ? "" : ` ${where}`;
-  return { name: nameOf(stretch) + after, inText: nameInText(stretch) + after };
-};
-
 interface Place {
   id: string;
   /** What the place is called, before the comma: "Tip", "Tip middle"; and within a sentence. */
@@ -195,7 +189,26 @@ interface Place {
   inText: string;
   atMm: number;
   weight: number;
-  where?: "tip" | "middle" | "base";
+  where: "tip" | "middle" | "base" | undefined;
+}
+
+type PlaceOn = Pick<Place, "id" | "atMm"> &
+  Partial<Pick<Place, "weight" | "where">> & {
+    /** What of the stretch. */
+    of?: string;
+  };
+
+/** A place on a stretch, called by the stretch's name and what of it is meant: "Tip", "Tip middle". */
+function placeOn(stretch: Stretch, { id, of = "", atMm, weight = 1, where }: PlaceOn): Place {
+  const after = of === "" ? "" : ` ${of}`;
+  return {
+    id,
+    name: nameOf(stretch) + after,
+    inText: nameInText(stretch) + after,
+    atMm,
+    weight,
+    where,
+  };
 }
 
 function thickness(
@@ -252,7 +265,7 @@ function diagonals(stretch: Stretch, place: Place, sizeMm: number): Characterist
 }
 
 function ofLength(stretch: Stretch, atMm: number): Characteristic {
-  const place = { id: "length", ...named(stretch), atMm, weight: 1 };
+  const place = placeOn(stretch, { id: "length", atMm });
   const line = thickness(stretch, place, stretch.length, { way: "length" });
   line.measure = "length";
   line.instrument = "rule";
@@ -270,12 +283,7 @@ function wholeLength(lengthMm: number): Characteristic {
 
 function straightness(stretch: Stretch, fromMm: number): Characteristic {
   const gapMm = Math.max(MIN_GAP_MM, stretch.length * STRAIGHT_SHARE);
-  const place = {
-    id: "straight",
-    ...named(stretch),
-    atMm: fromMm + stretch.length * 0.75,
-    weight: 1,
-  };
+  const place = placeOn(stretch, { id: "straight", atMm: fromMm + stretch.length * 0.75 });
   return {
     ...thickness(stretch, place, 0, { way: "straight" }),
     kind: "evenness",
@@ -289,13 +297,8 @@ const isSquare = (section: Section): section is Extract<Section, { size: number 
   section.shape === "square";
 
 function ofPrism(stretch: Prism, fromMm: number): Characteristic[] {
-  const place = {
-    id: "middle",
-    ...named(stretch),
-    atMm: fromMm + stretch.length / 2,
-    weight: 1,
-    where: "middle" as const,
-  };
+  const atMm = fromMm + stretch.length / 2;
+  const place = placeOn(stretch, { id: "middle", atMm, where: "middle" });
   const { section } = stretch;
   return [
     ...bothWays(stretch, place, section),
@@ -312,29 +315,28 @@ function ofTransition(
   const { from, to, length } = stretch;
   const tipFirst = endAreaMm2(from) <= endAreaMm2(to);
   const tip = tipFirst ? from : to;
-  const tipPlace = {
+  const tipPlace = placeOn(stretch, {
     id: "tip",
-    ...(ENDS_IN_TIP.test(nameOf(stretch)) ? named(stretch) : named(stretch, "tip")),
+    of: ENDS_IN_TIP.test(nameOf(stretch)) ? "" : "tip",
     atMm: tipFirst ? fromMm : fromMm + length,
     weight: 2,
-    where: "tip" as const,
-  };
+    where: "tip",
+  });
   const middle = sectionBetween(from, to, 0.5);
-  const middlePlace = {
+  const middleMm = fromMm + length / 2;
+  const middlePlace = placeOn(stretch, {
     id: "middle",
-    ...named(stretch, "middle"),
-    atMm: fromMm + length / 2,
-    weight: 1,
-    where: "middle" as const,
-  };
+    of: "middle",
+    atMm: middleMm,
+    where: "middle",
+  });
   const base = tipFirst ? to : from;
-  const basePlace = {
+  const basePlace = placeOn(stretch, {
     id: "base",
-    ...named(stretch, "base"),
+    of: "base",
     atMm: tipFirst ? fromMm + length : fromMm,
-    weight: 1,
-    where: "base" as const,
-  };
+    where: "base",
+  });
   return [
     ...ofTip(stretch, tipPlace, tip, tipFirst ? to : from),
     ...bothWays(stretch, middlePlace, middle),
@@ -343,7 +345,7 @@ function ofTransition(
       ? bothWays(stretch, basePlace, base)
       : []),
     ofLength(stretch, tipFirst ? fromMm + length : fromMm),
-    ...(length > LONG_TAPER_MM ? [sides(stretch, middlePlace, middle)] : []),
+    ...(length > LONG_TAPER_MM ? [sides(stretch, middleMm, middle)] : []),
     straightness(stretch, fromMm),
   ];
 }
@@ -356,9 +358,9 @@ function isOwnSize(base: Section, next: Stretch | undefined, nextBegins: boolean
 }
 
 /** Thickness at stations along the taper, and how far the farthest lies off one straight line. */
-function sides(stretch: Transition, middlePlace: Place, middle: Section): Characteristic {
+function sides(stretch: Transition, atMm: number, middle: Section): Characteristic {
   const [sizeMm] = caliperSizesMm(middle);
-  const place = { ...middlePlace, id: "sides", ...named(stretch) };
+  const place = placeOn(stretch, { id: "sides", atMm, where: "middle" });
   return {
     ...thickness(stretch, place, 0, { way: `sides, at ${STATIONS} stations` }),
     kind: "evenness",
