@@ -127,7 +127,7 @@ describe("what a class makes", () => {
   test("another school gets nobody of ours; a learner none at all", async () => {
     const of = await someClass();
     await expect(planClass(database, school.learner, of)).rejects.toMatchObject({
-      code: "not-found",
+      problem: { code: "record-missing" },
     });
     const theirs = await addTestSchool(database, { seed: 7, name: "Another school" });
     expect((await planClass(database, theirs.instructor, of)).learners).toEqual([]);

@@ -115,7 +115,7 @@ describe("drafts", () => {
     const { exerciseId } = await newDraft("Fleeting bar");
     await actOk(database, ours.instructor, "discard-draft", { exerciseId });
     await expect(findDesign(database, ours.instructor, exerciseId)).rejects.toMatchObject({
-      code: "not-found",
+      problem: { code: "record-missing" },
     });
     const kept = await newDraft("Lasting bar");
     await publish(kept.exerciseId, 1);

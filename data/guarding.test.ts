@@ -370,7 +370,9 @@ describe("queries", () => {
       technique: rows.technique[4]!.id,
     };
   };
-  const gone = expect.objectContaining({ code: "not-found" }) as Error;
+  const gone = expect.objectContaining({
+    problem: { code: "record-missing", what: expect.any(String) as string },
+  }) as Error;
 
   test("lists hold the actor's school only, and for a learner nothing or their own", async () => {
     const lists: [

@@ -52,7 +52,7 @@ test("a join link works once, and leads to a sign-in of the right person", async
   expect(await findInvited(database, token)).toBeNull();
   await expect(
     join(database, { token, email: "again@example.org", password: "long enough pass" }),
-  ).rejects.toMatchObject({ code: "conflict" });
+  ).rejects.toMatchObject({ problem: { code: "join-link-unusable" } });
   const response = await signIn("jory@example.org", "long enough pass");
   expect(response.status).toBe(200);
   const cookie = response.headers.get("set-cookie") ?? "";
@@ -90,7 +90,7 @@ test("a link out of date can't be used", async () => {
   expect(await findInvited(database, token)).toBeNull();
   await expect(
     join(database, { token, email: "late@example.org", password: "long enough pass" }),
-  ).rejects.toMatchObject({ code: "conflict" });
+  ).rejects.toMatchObject({ problem: { code: "join-link-unusable" } });
 });
 
 test("an unknown address and a wrong password are told the same", async () => {

@@ -252,7 +252,7 @@ describe("calls", () => {
     ]);
     await expect(
       listCalls(database, ours.learner, ours.otherLearner.personId),
-    ).rejects.toMatchObject({ code: "not-found" });
+    ).rejects.toMatchObject({ problem: { code: "record-missing" } });
   });
 });
 
@@ -379,7 +379,9 @@ describe("photographs", () => {
       whole.subarray(0, whole.length >> 1),
       await picture(9000, 9000).png().toBuffer(),
     ])
-      await expect(add(pieceId, bytes)).rejects.toMatchObject({ code: "invalid" });
+      await expect(add(pieceId, bytes)).rejects.toMatchObject({
+        problem: { code: "photo-unreadable" },
+      });
     const { photos } = await findBenchPiece(database, ours.learner, pieceId);
     expect(photos).toEqual([]);
   });

@@ -1,0 +1,148 @@
+import { SHELF_EXERCISES, WORKED_EXERCISES } from "@/data/demo/exercises";
+import { exerciseContentSchema } from "../exercise/exercise";
+import type { FlatPoint } from "../piece/finish";
+import { barWith, pieceOf } from "../testing/pieces";
+import { planWork, type Stage } from "../workpiece/stages";
+import type { Drawing, Ink } from "./drawing";
+import {
+  lyingStage,
+  pictureOfStage,
+  smallStage,
+  standingStage,
+  tellingView,
+} from "./stageDrawings";
+
+const FID = pieceOf({
+  stretches: [
+    { id: "tip", kind: "transition", from: "3 square", to: "12 square", length: 90 },
+    { id: "body", kind: "prism", section: "12 square", length: 160 },
+  ],
+});
+const PUNCHED = pieceOf({
+  stock: "30 by 8",
+  stretches: [{ id: "strap", kind: "prism", section: "30 by 8", length: 160 }],
+  features: [{ id: "eye", kind: "hole", at: 40, diameter: 12, method: "punch" }],
+});
+
+const stageOf = (piece: typeof FID, id: string): Stage =>
+  planWork(piece).stages.find((stage) => stage.id === id)!;
+const paths = ({ marks }: Drawing, ink: Ink): FlatPoint[][] =>
+  marks.flatMap((mark) => (mark.kind === "path" && mark.ink === ink ? [mark.points] : []));
+const span = (points: readonly FlatPoint[], axis: "x" | "y") => {
+  const values = points.map((point) => point[axis]);
+  return [Math.min(...values), Math.max(...values)];
+};
+/** The area a closed line goes round, mm² (Gauss's area formula). */
+const areaMm2 = (points: readonly FlatPoint[]) =>
+  Math.abs(
+    points.reduce((sum, { x, y }, at) => {
+      const next = points[(at + 1) % points.length]!;
+      return sum + x * next.y - next.x * y;
+    }, 0),
+  ) / 2;
+
+describe("a taper being drawn", () => {
+  const drawing = lyingStage(stageOf(FID, "taper:tip"), "side");
+
+  test("the whole bar lies quiet from end A on, the taper in ink where it is then", () => {
+    const [whole] = paths(drawing, "quiet");
+    const [taper] = paths(drawing, "changed");
+    expect(span(whole!, "x")).toEqual([0, 250]);
+    expect(span(whole!, "y")).toEqual([-6, 6]);
+    expect(span(taper!, "x")).toEqual([0, 90]);
+    // A trapezium 3 and 12 high, 90 long.
+    expect(areaMm2(taper!)).toBeCloseTo((90 * (3 + 12)) / 2, 6);
+  });
+
+  test("the bar it is made from lies where it joins the rest, as long as its volume takes", () => {
+    const [was] = paths(drawing, "before");
+    // 90/3 · (3² + 3·12 + 12²) = 5,670 mm³ in 12 square: 39.375 mm, ending at the body.
+    const [from, to] = span(was!, "x");
+    expect([from, to]).toEqual([expect.closeTo(90 - 39.375, 6), expect.closeTo(90, 6)]);
+    expect(areaMm2(was!)).toBeCloseTo(39.375 * 12, 6);
+    const label = drawing.marks.find((mark) => mark.kind === "text");
+    expect(label).toMatchObject({ text: { mm: expect.closeTo(39.375, 6) as number } });
+  });
+
+  test("lengths of both stretches are said, the one that changes strong", () => {
+    const lengths = drawing.marks.flatMap((mark) => (mark.kind === "dimension" ? [mark] : []));
+    expect(lengths.map(({ from, to, strong }) => [from, to, strong ?? false])).toEqual([
+      [0, 90, true],
+      [90, 250, false],
+    ]);
+  });
+});
+
+test("a cold bar shows a tick at each mark and at both ends", () => {
+  const stage = stageOf(FID, "cut:main");
+  const ticks = paths(lyingStage(stage, "side"), "mark").map(([point]) => point!.x);
+  expect(ticks).toEqual([0, expect.closeTo(39.375, 6), expect.closeTo(199.375, 6)]);
+  expect(paths(lyingStage(stage, "side"), "changed")).toEqual([]);
+});
+
+test("a hole through a flat is told from above, and drawn round where it lies", () => {
+  const stage = stageOf(PUNCHED, "punch:eye");
+  expect(tellingView(stage)).toBe("plan");
+  const circles = pictureOfStage(stage).marks.filter((mark) => mark.kind === "circle");
+  expect(circles).toEqual([expect.objectContaining({ x: 40, r: 6 })]);
+  // In the side it is hidden edges.
+  expect(lyingStage(stage, "side").marks.some((mark) => mark.kind === "circle")).toBe(false);
+  expect(paths(lyingStage(stage, "side"), "hidden").length).toBeGreaterThan(0);
+});
+
+test("a taper of a square is told from the side, a fan from above", () => {
+  expect(tellingView(stageOf(FID, "taper:tip"))).toBe("side");
+  const fan = pieceOf({
+    stretches: [
+      { id: "fan", kind: "transition", from: "30 by 3", to: "12 square", length: 60 },
+      { id: "body", kind: "prism", section: "12 square", length: 160 },
+    ],
+  });
+  expect(tellingView(stageOf(fan, "spread:fan"))).toBe("plan");
+});
+
+test("standing, end A is below; small, nothing is said in figures", () => {
+  const stage = stageOf(FID, "taper:tip");
+  const { extents } = standingStage(stage);
+  expect(extents.maxY - extents.minY).toBeCloseTo(250, 6);
+  const [taper] = paths(standingStage(stage), "solid");
+  expect(span(taper!, "y")).toEqual([0, 90]);
+  for (const drawing of [smallStage(stage), standingStage(stage), pictureOfStage(stage)])
+    expect(drawing.marks.filter(({ kind }) => kind === "dimension" || kind === "text")).toEqual([]);
+});
+
+test("on a bent bar the changed part follows the bend, and no straight lengths are said", () => {
+  const bent = barWith(200, { id: "heel", kind: "bend", at: 100, angle: 90, insideRadius: 10 });
+  const drawing = lyingStage(stageOf(bent, "bend:heel"), "side");
+  expect(drawing.marks.filter(({ kind }) => kind === "dimension")).toEqual([]);
+  const [changed] = paths(drawing, "changed");
+  // A quarter ring of 10 to 22 mm radius.
+  expect(areaMm2(changed!)).toBeCloseTo((Math.PI / 4) * (22 ** 2 - 10 ** 2), 0);
+});
+
+const all = [...WORKED_EXERCISES, ...SHELF_EXERCISES].map(({ content }) =>
+  exerciseContentSchema.parse(content),
+);
+
+test.each(all)("$name: every picture is finite, and holds the bar from end to end", (content) => {
+  const { piece, settings, stages: edits } = content;
+  for (const stage of planWork(piece, { settings, edits }).stages)
+    for (const drawing of [
+      lyingStage(stage, "side"),
+      lyingStage(stage, "plan"),
+      pictureOfStage(stage),
+      smallStage(stage),
+      standingStage(stage),
+    ]) {
+      const { minX, maxX, minY, maxY } = drawing.extents;
+      expect([minX, maxX, minY, maxY].every(Number.isFinite)).toBe(true);
+      const curved = stage.bar.piece.features?.some(({ kind }) =>
+        ["bend", "scroll", "ring", "fold"].includes(kind),
+      );
+      if (!curved)
+        expect(Math.max(maxX - minX, maxY - minY)).toBeGreaterThan(stage.bar.lengthMm - 1e-6);
+      for (const mark of drawing.marks)
+        if (mark.kind === "path")
+          expect(mark.points.every(({ x, y }) => Number.isFinite(x + y))).toBe(true);
+    }
+});
