@@ -11,7 +11,7 @@ import { revisionPlan } from "./records";
 import { curriculumRevision, standing, standingEvidence } from "./schema";
 
 /** Whose pieces are looked at; the whole school's where nothing narrows it. */
-export interface Whose {
+export interface StandingScope {
   schoolId: string;
   learnerId?: string;
   techniqueId?: string;
@@ -48,7 +48,7 @@ interface PieceRow extends Record<string, unknown> {
  */
 export async function signedPieces(
   database: Queryable,
-  { schoolId, learnerId, techniqueId }: Whose,
+  { schoolId, learnerId, techniqueId }: StandingScope,
 ): Promise<TechniquePieces[]> {
   const narrowed = sql.join(
     [
@@ -147,7 +147,7 @@ export async function rulesInForce(
 
 /** The rows that keep a summary of the climb. */
 export function standingRows(
-  { schoolId, learnerId, techniqueId }: Required<Whose>,
+  { schoolId, learnerId, techniqueId }: Required<StandingScope>,
   summary: ClimbSummary,
 ) {
   const { step, earned, towards, since, pieces, lastMadeAt, halfLifeDays } = summary;
@@ -178,10 +178,13 @@ export function standingRows(
 const momentOf = (ms: number) => new Date(Math.round(ms));
 
 /** Works standings out again from all signed pieces and keeps them with their evidence. */
-export async function keepStandings(tx: Transaction, whose: Whose): Promise<ClimbSummary[]> {
-  const { schoolId, learnerId, techniqueId } = whose;
+export async function keepStandings(
+  tx: Transaction,
+  scope: StandingScope,
+): Promise<ClimbSummary[]> {
+  const { schoolId, learnerId, techniqueId } = scope;
   const history = await rulesInForce(tx, schoolId);
-  const found = await signedPieces(tx, whose);
+  const found = await signedPieces(tx, scope);
   for (const table of [standingEvidence, standing])
     await tx
       .delete(table)

@@ -21,9 +21,9 @@ describe.each(FEATURE_KINDS.map((kind) => [kind.kind, kind] as const))("%s", (_,
   const start = { id: "one", atMm: 120, lengthMm: 400, sizeMm: 12 };
 
   test("begins as something the format reads, and says what it is", () => {
-    const begun = kind.start(start);
-    expect(featureSchema.safeParse(begun).error).toBeUndefined();
-    expect(typeof kind.describe(begun as never, String)).toBe("string");
+    const initial = kind.start(start);
+    expect(featureSchema.safeParse(initial).error).toBeUndefined();
+    expect(typeof kind.describe(initial as never, String)).toBe("string");
     expect(kind.name).toMatch(/^[A-Z]/);
     expect(kind.about).toMatch(/^[a-z]/);
   });
@@ -69,8 +69,8 @@ describe.each(FEATURE_KINDS.map((kind) => [kind.kind, kind] as const))("%s", (_,
       expect(keys).toContain(key);
       if (when) expect(keys).toContain(when.key);
     }
-    const begun = kind.start(start);
-    expect(kind.settled?.(begun as never) ?? begun).toEqual(begun);
+    const initial = kind.start(start);
+    expect(kind.settled?.(initial as never) ?? initial).toEqual(initial);
   });
 });
 

@@ -4,7 +4,7 @@ import { measuredUncertainty, measuredValue } from "../measure/ways";
 import { shareOfAllowance } from "./marks";
 
 /** How one characteristic stands: on size, still workable, gone too far, or not to be told. */
-export type Standing = "on-size" | "heavy" | "light" | "too-close";
+export type SizeState = "on-size" | "heavy" | "light" | "too-close";
 
 export interface Judgement {
   characteristicId: string;
@@ -19,7 +19,7 @@ export interface Judgement {
   upper: number;
   /** Expanded uncertainty of the value (k = 2), mm. */
   uncertainty: number;
-  state: Standing;
+  state: SizeState;
   /** Probability that the true size lies within the limits. */
   probability: number;
   /** Distance from nominal as a share of the allowance on that side. */
@@ -73,7 +73,7 @@ function stateOf(
   verdict: "in" | "out" | "unsure",
   above: boolean,
   characteristic: Characteristic,
-): Standing {
+): SizeState {
   if (verdict === "in") return "on-size";
   if (verdict === "unsure") return "too-close";
   return (characteristic.heavyWhen === "above") === above ? "heavy" : "light";

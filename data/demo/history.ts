@@ -136,7 +136,7 @@ function courseOf(
   random: Random,
 ): BuiltExercise[] {
   const slugs = new Map(rows.technique.map(({ id, slug }) => [id, slug]));
-  const begun = new Set(["drawing-out", "square-taper", "round-taper"]);
+  const started = new Set(["drawing-out", "square-taper", "round-taper"]);
   const place = new Map(STARTER_TECHNIQUES.map(({ slug }, index) => [slug, index]));
   const inOrder = [...shelf].sort(
     (a, b) =>
@@ -147,8 +147,8 @@ function courseOf(
     const slug = slugs.get(exercise.techniqueId)!;
     const { after } = STARTER_TECHNIQUES.find((one) => one.slug === slug)!;
     const passedOver = exercise.step === 4 ? PASSED_OVER.alike : PASSED_OVER.usual;
-    if (after.some((before) => !begun.has(before)) || random.next() < passedOver) return [];
-    begun.add(slug);
+    if (after.some((before) => !started.has(before)) || random.next() < passedOver) return [];
+    started.add(slug);
     return Array.from({ length: PIECES_OF_STEP[exercise.step] }, () => exercise);
   });
 }

@@ -64,8 +64,8 @@ export function buildDemoSchool({
   const id = (ms = start) => seededUuidV7(ms, random);
   const rows = emptyRows();
   const schoolId = id();
-  const school = { schoolId, begun: new Date(start) };
-  rows.school.push({ id: schoolId, name: SCHOOL_NAME, createdAt: school.begun });
+  const school = { schoolId, createdAt: new Date(start) };
+  rows.school.push({ id: schoolId, name: SCHOOL_NAME, createdAt: school.createdAt });
   const people = addPeople(rows, school, id);
   const techniques = addTechniques(rows, schoolId, id);
   for (const instrument of INSTRUMENTS) rows.instrument.push({ ...instrument, id: id(), schoolId });
@@ -121,12 +121,12 @@ function addClasses(
 /** Six weeks: what a class has shown by then goes into a new revision. */
 const REVISED_AFTER_MS = 42 * DAY_MS;
 
-interface SchoolBegun {
+interface NewSchool {
   schoolId: string;
-  begun: Date;
+  createdAt: Date;
 }
 
-function addPeople(rows: DemoRows, { schoolId, begun }: SchoolBegun, id: NewId) {
+function addPeople(rows: DemoRows, { schoolId, createdAt }: NewSchool, id: NewId) {
   const cohorts = COHORTS.map(({ name, letter }) => ({ name, letter, id: id(), schoolId }));
   rows.cohort.push(...cohorts);
   const counts = new Map<number, number>();
@@ -135,7 +135,7 @@ function addPeople(rows: DemoRows, { schoolId, begun }: SchoolBegun, id: NewId) 
     const number = cohort === null ? 0 : (counts.get(cohort) ?? 0) + 1;
     if (cohort !== null) counts.set(cohort, number);
     const tagCode = cohort === null ? null : `${COHORTS[cohort]!.letter}${number}`;
-    rows.person.push({ id: personId, schoolId, name, tagCode, createdAt: begun });
+    rows.person.push({ id: personId, schoolId, name, tagCode, createdAt });
     const cohortId = cohort === null ? null : cohorts[cohort]!.id;
     rows.membership.push({ id: id(), schoolId, personId, role, cohortId });
     return personId;
@@ -158,14 +158,14 @@ function addTechniques(rows: DemoRows, schoolId: string, id: NewId): Map<string,
   return ids;
 }
 
-interface Owner extends SchoolBegun {
+interface Owner extends NewSchool {
   techniqueId: string;
   by: string;
 }
 
 function addExercise(
   rows: DemoRows,
-  { schoolId, begun, techniqueId, by }: Owner,
+  { schoolId, createdAt, techniqueId, by }: Owner,
   exercise: DemoExercise,
   id: NewId,
 ): BuiltExercise {
@@ -183,7 +183,7 @@ function addExercise(
     name: content.name,
     latestNumber: contents.length,
     words: searchWords(content, technique, tools),
-    createdAt: begun,
+    createdAt,
   });
   const revisions = contents.map((published, index) => ({
     ...published,
@@ -194,7 +194,7 @@ function addExercise(
     characteristics: reckonExercise(published).characteristics,
     stock: printSection(published.piece.stock.section, "mm"),
     publishedBy: by,
-    publishedAt: new Date(begun.getTime() + index * REVISED_AFTER_MS),
+    publishedAt: new Date(createdAt.getTime() + index * REVISED_AFTER_MS),
   }));
   rows.exerciseRevision.push(...revisions);
   const { heatBudget, minuteBudget } = content;
@@ -214,7 +214,7 @@ function addExercise(
 
 function addDraft(
   rows: DemoRows,
-  { schoolId, begun, techniqueId, by }: Owner,
+  { schoolId, createdAt, techniqueId, by }: Owner,
   { step, content: asked }: DemoExercise,
   id: NewId,
 ): void {
@@ -228,7 +228,7 @@ function addDraft(
     step,
     name,
     designVersion: 1,
-    createdAt: begun,
+    createdAt,
   });
   rows.exerciseDraft.push({
     exerciseId,
@@ -236,7 +236,7 @@ function addDraft(
     saveId: id(),
     content,
     savedBy: by,
-    savedAt: begun,
+    savedAt: createdAt,
   });
 }
 

@@ -55,8 +55,8 @@ export function BarEditor({
         <NumberField
           label="Scale, %"
           value={(allowances.scale ?? 0) * 100}
-          least={0}
-          most={50}
+          min={0}
+          max={50}
           onTake={(percent) => allow({ scale: percent / 100 })}
         />
         <LengthField
@@ -69,8 +69,8 @@ export function BarEditor({
         <NumberField
           label="Price of a kg, if known"
           value={stock.pricePerKg ?? 0}
-          least={0}
-          most={1_000_000}
+          min={0}
+          max={1_000_000}
           onTake={(price) =>
             onChangeBar(({ stock: { pricePerKg: _, ...rest }, ...now }) => ({
               ...now,
@@ -121,8 +121,8 @@ function PartFields({
       <NumberField
         label="How many alike"
         value={part.count ?? 1}
-        least={1}
-        most={100}
+        min={1}
+        max={100}
         whole
         onTake={(count) => onChange({ count })}
       />

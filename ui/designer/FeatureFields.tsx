@@ -98,8 +98,8 @@ function OwnField({
         <NumberField
           label={field.label}
           value={typeof value === "number" ? value : (field.start ?? field.min)}
-          least={field.min}
-          most={field.max}
+          min={field.min}
+          max={field.max}
           onTake={onTake}
         />
       );

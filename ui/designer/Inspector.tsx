@@ -177,8 +177,8 @@ function StretchFields({
         <NumberField
           label="Volume, cm³"
           value={stretch.volume / 1000}
-          least={0.01}
-          most={100_000}
+          min={0.01}
+          max={100_000}
           onTake={(cm3) => take({ ...stretch, volume: cm3 * 1000 })}
         />
       ) : null}

@@ -184,8 +184,8 @@ function LineLimits({
       <NumberField
         label="Weight in the marks"
         value={weight}
-        least={0}
-        most={10}
+        min={0}
+        max={10}
         onTake={(value) => onChange({ weight: value })}
       />
       <button type="button" className="link mt-5 min-h-11" onClick={onAsImplied}>
@@ -212,6 +212,6 @@ function LimitField({
     return <LengthField label={label} mm={value} unit={unit} zero onTake={onTake} />;
   const said = characteristic.unit === "deg" ? "degrees" : "turns";
   return (
-    <NumberField label={`${label}, ${said}`} value={value} least={0} most={3600} onTake={onTake} />
+    <NumberField label={`${label}, ${said}`} value={value} min={0} max={3600} onTake={onTake} />
   );
 }

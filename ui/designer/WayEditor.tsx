@@ -40,16 +40,16 @@ export function WayEditor({ content, work, step, onChange }: WayEditorProps) {
         <NumberField
           label="Heats"
           value={content.heatBudget}
-          least={1}
-          most={99}
+          min={1}
+          max={99}
           whole
           onTake={(heatBudget) => put({ heatBudget })}
         />
         <NumberField
           label="Minutes"
           value={content.minuteBudget}
-          least={1}
-          most={999}
+          min={1}
+          max={999}
           whole
           onTake={(minuteBudget) => put({ minuteBudget })}
         />

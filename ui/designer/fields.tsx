@@ -150,19 +150,19 @@ export function SectionField({
 export function NumberField({
   label,
   value,
-  least,
-  most,
+  min,
+  max,
   whole = false,
   onTake,
 }: {
   label: string;
   value: number;
-  least: number;
-  most: number;
+  min: number;
+  max: number;
   whole?: boolean;
   onTake: (value: number) => void;
 }) {
-  const accepted = `A ${whole ? "whole " : ""}number from ${least} to ${most}.`;
+  const accepted = `A ${whole ? "whole " : ""}number from ${min} to ${max}.`;
   return (
     <TypedField
       label={label}
@@ -170,7 +170,7 @@ export function NumberField({
       onTake={onTake}
       read={(text) => {
         const number = Number(text.trim().replace(",", "."));
-        const fits = number >= least && number <= most && (!whole || Number.isInteger(number));
+        const fits = number >= min && number <= max && (!whole || Number.isInteger(number));
         return text.trim() !== "" && fits
           ? { ok: true, value: number }
           : { ok: false, message: accepted };

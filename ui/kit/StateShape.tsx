@@ -1,6 +1,6 @@
-import type { Standing } from "@/core/verdict/judge";
+import type { SizeState } from "@/core/verdict/judge";
 
-const PATHS: Record<Standing | "defect", string> = {
+const PATHS: Record<SizeState | "defect", string> = {
   "on-size": "M8 2a6 6 0 1 1 0 12a6 6 0 1 1 0-12z",
   heavy: "M8 2l6.6 11.6H1.4z",
   light: "M8 14L1.4 2.4h13.2z",
@@ -8,7 +8,7 @@ const PATHS: Record<Standing | "defect", string> = {
   defect: "M3 1.4L8 6.4l5-5L14.6 3l-5 5l5 5l-1.6 1.6l-5-5l-5 5L1.4 13l5-5l-5-5z",
 };
 
-const COLOURS: Record<Standing | "defect", string> = {
+const COLOURS: Record<SizeState | "defect", string> = {
   "on-size": "text-on-size",
   heavy: "text-heavy",
   light: "text-light",
@@ -17,7 +17,7 @@ const COLOURS: Record<Standing | "defect", string> = {
 };
 
 /** What the colour of a state is as a class, on light ground. */
-export const stateColour = (state: Standing | "defect"): string => COLOURS[state];
+export const stateColour = (state: SizeState | "defect"): string => COLOURS[state];
 
 /** ● on size, ▲ heavy, ▽ light, ◇ too close, ✕ defect: shape first, colour second. */
 export function StateShape({
@@ -25,7 +25,7 @@ export function StateShape({
   size = 16,
   onSlate = false,
 }: {
-  state: Standing | "defect";
+  state: SizeState | "defect";
   size?: number;
   onSlate?: boolean;
 }) {

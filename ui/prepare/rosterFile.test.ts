@@ -16,7 +16,7 @@ test("names and cohorts, whatever the order, the separator and the case", () => 
   ]);
 });
 
-test("every line that is wrong is told with its number, and why", () => {
+test("every line that is wrong is errors with its number, and why", () => {
   const file = [
     "name,cohort",
     "Roana Pell,Tuesday evening",
@@ -27,8 +27,8 @@ test("every line that is wrong is told with its number, and why", () => {
     "<b>Bold</b>,Tuesday evening",
     "Ivo Brackwater,Tuesday evening",
   ].join("\n");
-  const told = problems(file, ["Ivo Brackwater"]);
-  expect(told).toEqual([
+  const errors = problems(file, ["Ivo Brackwater"]);
+  expect(errors).toEqual([
     "3: The name is missing.",
     "4: roana pell is there already.",
     expect.stringMatching(/^5: There is no cohort “Monday”; there are “Tuesday evening”/),
@@ -47,13 +47,13 @@ test.each([
   expect(problems(text)).toEqual([expect.stringMatching(message)]);
 });
 
-test("another encoding than UTF-8 is told, not guessed", () => {
+test("another encoding than UTF-8 is errors, not guessed", () => {
   const latin1 = Uint8Array.from(
     [..."name,cohort\nJos\u00e9,Tuesday evening"].map((letter) => letter.charCodeAt(0)),
   );
-  const { learners, problems: told } = readRoster(latin1, COHORTS, []);
+  const { learners, problems: errors } = readRoster(latin1, COHORTS, []);
   expect(learners).toEqual([]);
-  expect(told[0]!.message).toContain("UTF-8");
+  expect(errors[0]!.message).toContain("UTF-8");
   expect(readRoster(new Uint8Array(200_001), COHORTS, []).problems[0]!.message).toMatch(
     /too large/,
   );

@@ -89,8 +89,8 @@ interface ReckonSheetProps {
 
 function ReckonSheet({ reckoner, unit, onUnit, typed, onTyped, onSettled }: ReckonSheetProps) {
   const fields = fieldsOf(reckoner);
-  const begun = Object.values(typed).some((text) => text.trim() !== "");
-  const answer = begun ? reckonInFull(reckoner.name, inputOf(fields, typed, unit)) : null;
+  const hasInput = Object.values(typed).some((text) => text.trim() !== "");
+  const answer = hasInput ? reckonInFull(reckoner.name, inputOf(fields, typed, unit)) : null;
   const errorAt = answer && !answer.ok ? answer.error : null;
   const ownsError = (name: string) =>
     errorAt?.path === name || errorAt?.path.startsWith(`${name}.`);

@@ -6,7 +6,7 @@ import type { LengthUnit } from "@/core/units/length";
 import { defectKind } from "@/core/trade/defects";
 import { CORRECTION_WORDS } from "@/core/trade/declared";
 import type { Advice, LengthEffect } from "@/core/verdict/advice";
-import type { Standing } from "@/core/verdict/judge";
+import type { SizeState } from "@/core/verdict/judge";
 import type { Outcome } from "@/core/verdict/outcomes";
 import type { Reason, Verdict } from "@/core/verdict/verdict";
 import { countOf } from "./count";
@@ -18,7 +18,7 @@ export const OUTCOME_WORDS: Record<Outcome, string> = {
   "start-again": "Start again",
 };
 
-export const STATE_WORDS: Record<Standing, string> = {
+export const STATE_WORDS: Record<SizeState, string> = {
   "on-size": "on size",
   heavy: "heavy",
   light: "light",

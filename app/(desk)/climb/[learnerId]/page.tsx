@@ -312,7 +312,7 @@ function drillInWords(
     );
   if (!drilled) return `Drill not made yet: ${CAUSES[code].drill}`;
   const { before, after, chance } = effectOfDrill(causes, code, drilled.startedAt);
-  const told =
+  const outcome =
     chance < 0.1 ? "the drill helped" : chance > 0.9 ? "it got worse" : "too few to tell";
-  return `Before its practice ${before.on} of ${before.of}, after ${after.on} of ${after.of}: ${told}.`;
+  return `Before its practice ${before.on} of ${before.of}, after ${after.on} of ${after.of}: ${outcome}.`;
 }
