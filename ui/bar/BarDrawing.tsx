@@ -14,6 +14,9 @@ import { DimensionLine } from "./DimensionLine";
 import { frameFor, outlinePath, spreadApart, xOf, type BarFrame } from "./geometry";
 import { SectionCut } from "./SectionCut";
 
+/** What of a plan is drawn. */
+export type BarPlan = Pick<Plan, "stockLengthMm" | "straightLengthMm" | "marks" | "stretches">;
+
 /** A numbered place on the bar where something is measured. */
 export interface BarStation {
   number: number;
@@ -29,7 +32,7 @@ export interface BarPin {
 
 interface BarDrawingProps {
   piece: Piece;
-  plan: Plan;
+  plan: BarPlan;
   view: "marked" | "forged";
   unit: LengthUnit;
   stations?: readonly BarStation[];
@@ -104,7 +107,7 @@ function LayoutMarks({
   unit,
 }: {
   frame: BarFrame;
-  plan: Plan;
+  plan: BarPlan;
   halfPx: number;
   unit: LengthUnit;
 }) {
@@ -165,7 +168,7 @@ function Stretches({
   unit,
 }: {
   frame: BarFrame;
-  plan: Plan;
+  plan: BarPlan;
   yPx: number;
   unit: LengthUnit;
 }) {
@@ -297,7 +300,12 @@ function Pin({ pin, frame }: { pin: BarPin; frame: BarFrame }) {
   );
 }
 
-function describe(piece: Piece, plan: Plan, view: "marked" | "forged", unit: LengthUnit): string {
+function describe(
+  piece: Piece,
+  plan: BarPlan,
+  view: "marked" | "forged",
+  unit: LengthUnit,
+): string {
   if (view === "marked") {
     const marks = plan.marks.map(({ fromAMm }) => printBothUnits(fromAMm, unit)).join("; ");
     return `${piece.name}, as marked: cut ${printBothUnits(plan.stockLengthMm, unit)}; marks from end A at ${marks || "none"}.`;

@@ -1,8 +1,9 @@
 "use client";
 
-import { useMemo, useRef, useState } from "react";
+import { useRef, useState } from "react";
+import type { Plan } from "@/core/piece/plan";
 import type { Standing } from "@/core/climb/standing";
-import { planPiece } from "@/core/piece/plan";
+import type { BarPlan } from "../bar/BarDrawing";
 import { isClosed, type BenchInstrument, type BenchPiece } from "@/core/records/bench";
 import type { Salvage } from "@/core/shelf/salvage";
 import type { LengthUnit } from "@/core/units/length";
@@ -20,6 +21,8 @@ import { useStations } from "./useStations";
 
 export interface BenchViewProps {
   loaded: BenchPiece;
+  /** Planned at the server: the bench only draws it. */
+  plan: BarPlan & Pick<Plan, "finishedMassKg">;
   instruments: readonly BenchInstrument[];
   standing: Standing;
   history: CauseHistory;
@@ -35,11 +38,12 @@ export interface BenchViewProps {
 /** Everything the bench holds and does, for its parts to show. */
 export function useBenchPage({
   loaded,
+  plan,
   instruments,
   standing,
   history,
   person,
-}: Pick<BenchViewProps, "loaded" | "instruments" | "standing" | "history" | "person">) {
+}: Pick<BenchViewProps, "loaded" | "plan" | "instruments" | "standing" | "history" | "person">) {
   const [order, keepOrder] = useBenchOrder();
   const bench = useBench(loaded, instruments, { personId: person.id, order });
   const { piece, verdict } = bench;
@@ -51,7 +55,6 @@ export function useBenchPage({
     may: person.maySign && !closed,
     onSigned: () => stations.pick(null),
   });
-  const plan = useMemo(() => planPiece(piece.piece), [piece.piece]);
   const [open, setOpen] = useState<"defect" | "override" | null>(null);
   const [devices, setDevices] = useState(false);
   const [calling, setCalling] = useState(loaded.calls.length > 0);

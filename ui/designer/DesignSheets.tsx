@@ -1,5 +1,6 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import { Tabs } from "radix-ui";
 import { memo } from "react";
 import { MAIN_PART } from "@/core/piece/piece";
@@ -12,8 +13,12 @@ import type { DesignState } from "./designerStore";
 import { PartsTable } from "./PartsTable";
 import { PlanEditor } from "./PlanEditor";
 import type { Reckoned } from "./SidePanel";
-import { StagesEditor } from "./StagesEditor";
-import { WayEditor } from "./WayEditor";
+
+// Looked at later than the bar.
+const StagesEditor = dynamic(() =>
+  import("./StagesEditor").then(({ StagesEditor: loaded }) => loaded),
+);
+const WayEditor = dynamic(() => import("./WayEditor").then(({ WayEditor: loaded }) => loaded));
 
 const SHEETS = [
   ["along", "Along the bar"],

@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
+import { planPiece } from "@/core/piece/plan";
 import { idSchema } from "@/core/units/fields";
 import { salvageOf } from "@/core/shelf/salvage";
 import { isInstructor, isStaff } from "@/data/actor";
@@ -29,6 +30,9 @@ export default async function BenchPage({ params }: { params: Promise<{ pieceId:
     learnerId: piece.learner.id,
   });
   const shelf = await listShelfPieces(database, actor);
+  const { stockLengthMm, straightLengthMm, finishedMassKg, marks, stretches } = planPiece(
+    piece.piece,
+  );
   const salvage = salvageOf(piece.piece, shelf);
   const onlookers = await listOnlookers(database, actor, piece.learner);
   const standing = await findStanding(database, actor, piece.learner.id, piece.technique.id);
@@ -37,6 +41,7 @@ export default async function BenchPage({ params }: { params: Promise<{ pieceId:
       <KeepOffline version={piece.verdicts.length} />
       <BenchView
         loaded={piece}
+        plan={{ stockLengthMm, straightLengthMm, finishedMassKg, marks, stretches }}
         instruments={instruments}
         standing={standing}
         history={history}
