@@ -33,6 +33,8 @@ export interface WorkedBar {
   count: number;
   bar: Bar;
   steel: readonly StretchSteel[];
+  /** Its stretches while it is cold. */
+  cold: readonly Stretch[];
   /** Every mark on it while it is cold. */
   marks: readonly ColdMark[];
   laid: LaidBar;
@@ -75,7 +77,10 @@ function startDrafts(worked: WorkedBar): StageDraft[] {
   const isMarked = worked.marks.length > 0;
   const marked = ({ after }: StageView): StageSize[] => {
     const now = after.stretches.slice(0, bar.stretches.length).map(({ stretch }) => stretch);
-    const fromA = marksOn(bar, now, part).map(({ fromAMm }) => fromAMm);
+    // As a rule it is marked first, while it is cold.
+    const isCold = now.every((stretch, index) => stretch === worked.cold[index]);
+    const marks = isCold ? worked.marks : marksOn(bar, now, part);
+    const fromA = marks.map(({ fromAMm }) => fromAMm);
     return fromA.length > 0 ? [{ name: "Marks from A", value: fromA, unit: "mm" }] : [];
   };
   const about = { part, of: part, on: [part], places: wholeBar(worked) };

@@ -15,6 +15,8 @@ export interface ColdMark {
   part: string;
 }
 
+const micrometres = (mm: number): number => Math.round(mm * 1000);
+
 /** Marks nearer than this are one, mm; nearer than this to an end there is none: rounding, not steel. */
 const ONE_MARK_MM = 0.001;
 
@@ -42,7 +44,8 @@ export function marksOn(bar: Bar, now: readonly Stretch[], part: string): ColdMa
   );
   const found = [...boundaries, ...ofFeatures]
     .filter(({ fromAMm }) => fromAMm > ONE_MARK_MM && fromAMm < usedMm - ONE_MARK_MM)
-    .sort((a, b) => a.fromAMm - b.fromAMm);
+    // Where two fall together a boundary is named first, whatever their last digits.
+    .sort((a, b) => micrometres(a.fromAMm) - micrometres(b.fromAMm));
   return merged(found).map(({ what, fromAMm }) => ({
     what,
     fromAMm,

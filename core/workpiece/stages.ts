@@ -7,7 +7,7 @@ import type { Phase, StageSize } from "../operation/operation";
 import { OPERATIONS, type OperationKey } from "../operation/registry";
 import { isWorkedHot } from "../piece/holding";
 import { MAIN_PART, PIECE_FORMAT, type Bar, type Piece } from "../piece/piece";
-import { coldStretches, steelOfPart } from "../piece/steel";
+import { steelOfPart } from "../piece/steel";
 import type { Section } from "../section/section";
 import { DEFAULT_SETTINGS, type Settings } from "../trade/settings";
 import type { Step } from "../trade/steps";
@@ -17,7 +17,7 @@ import { draftOfEdit, OWN_STAGE, withCurrentFlux, type StageEdit } from "./edit"
 import { coolestSection, heatsAtStep, heatsOf, minutesOf, secondsIn, wholeUp } from "./estimate";
 import { marksOn, type ColdMark } from "./marks";
 import { brokenRules, inOrder } from "./order";
-import { changed, coldState, featureNow, placeNow, type BarState } from "./state";
+import { changed, coldForms, coldState, featureNow, placeNow, type BarState } from "./state";
 import { tongsFor } from "./tongs";
 
 /** A bar at a moment of the work: an ordinary piece, and how long it is while straight. */
@@ -99,7 +99,10 @@ export function planWork(piece: Piece, options: StageOptions = {}): WorkPlan {
   const drafts = edits.length > 0 ? editedDrafts(proposed, edits, bars, settings) : proposed;
   const against = edits.length > 0 ? brokenRules(drafts) : [];
   const moments = new Map(
-    bars.map(({ part, bar, steel }) => [part, momentOf(piece, coldState(bar, steel), part)]),
+    bars.map(({ part, bar, steel, cold }) => [
+      part,
+      momentOf(piece, coldState(bar, steel, cold), part),
+    ]),
   );
   const cutOff = new Map(
     drafts.flatMap(({ key, part }, index) => (key === "hot-cut" ? [[part, index] as const] : [])),
@@ -147,13 +150,15 @@ function workedBars(piece: Piece, settings: Settings): WorkedBar[] {
   const parts = piece.parts ?? [];
   const worked = (part: string, name: string, bar: Bar, count: number): WorkedBar => {
     const steel = steelOfPart(piece, part);
+    const cold = coldForms(bar, steel);
     return {
       part,
       name,
       count,
       bar,
       steel,
-      marks: marksOn(bar, coldStretches(steel, bar), part),
+      cold,
+      marks: marksOn(bar, cold, part),
       laid: layBar(bar.stretches),
       settings,
       several: parts.length > 0,

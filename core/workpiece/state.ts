@@ -45,18 +45,18 @@ function stateOf(held: Held): BarState {
   return { bar, steel, forms: own, features, trimMm, now, laid: layBar(now.stretches) };
 }
 
-/** The bar as it is cut: one prism of stock, marked but not worked. */
-export function coldState(bar: Bar, steel: readonly StretchSteel[]): BarState {
+/** Each stretch while the bar is cold: a length of the stock; what stays as the mill rolled it is finished from the beginning. */
+export function coldForms(bar: Bar, steel: readonly StretchSteel[]): Stretch[] {
   const cold = coldStretches(steel, bar);
-  return stateOf({
-    bar,
-    steel,
-    // What is left as the mill rolled it is finished from the beginning.
-    forms: steel.map((one, index) => (isAsMilled(one, bar) ? one.stretch : cold[index]!)),
-    features: [],
-    trimMm: bar.allowances?.endTrim ?? 0,
-  });
+  return steel.map((one, index) => (isAsMilled(one, bar) ? one.stretch : cold[index]!));
 }
+
+/** The bar as it is cut: one prism of stock, marked but not worked. */
+export const coldState = (
+  bar: Bar,
+  steel: readonly StretchSteel[],
+  forms: readonly Stretch[],
+): BarState => stateOf({ bar, steel, forms, features: [], trimMm: bar.allowances?.endTrim ?? 0 });
 
 /** Whether a stretch is the stock as it is: nothing is worked, welded or drifted there. */
 const isAsMilled = ({ stretch, scale, volumeMm3 }: StretchSteel, { stock }: Bar): boolean =>

@@ -1,5 +1,6 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import { Tabs } from "radix-ui";
 import { memo, useCallback, useMemo, useState, type ReactNode } from "react";
 import { useStore } from "zustand";
@@ -11,7 +12,6 @@ import type { LengthUnit } from "@/core/units/length";
 import type { BarView } from "../bar/ViewList";
 import { Key } from "../kit/Key";
 import { useKeys } from "../kit/useKeys";
-import { StageWalk } from "../stage/StageWalk";
 import { AddMenu } from "./AddMenu";
 import { Banner, SavedWords } from "./Banner";
 import { Canvas } from "./Canvas";
@@ -38,6 +38,11 @@ interface DesignerProps {
   content: ExerciseContent;
   unit: LengthUnit;
 }
+
+// Looked at later than the bar.
+const StageWalk = dynamic(() =>
+  import("../stage/StageWalk").then(({ StageWalk: loaded }) => loaded),
+);
 
 /** How much closer one zoom step comes. */
 const ZOOM = 1.3;
