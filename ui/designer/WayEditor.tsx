@@ -149,10 +149,10 @@ function ProposedBudget({
   const budget = { heats: Math.max(1, proposed.heats), minutes: Math.max(1, proposed.minutes) };
   const taken = budget.heats === heatBudget && budget.minutes === minuteBudget;
   return (
-    <div className="pt-5 text-15">
+    <div className="self-end text-15">
       <p>
-        By its steps of work a practised hand takes {budgetInWords(work.heats, work.minutes)}, a
-        learner at step {step} {budgetInWords(budget.heats, budget.minutes)}.
+        Its steps of work come to {budgetInWords(work.heats, work.minutes)} for a practised hand,
+        and to {budgetInWords(budget.heats, budget.minutes)} at step {step}.
       </p>
       {taken ? null : (
         <button type="button" className="link min-h-8" onClick={() => onTake(budget)}>
