@@ -34,7 +34,6 @@ const TABLE: [string, string, string | null, string, string, number, number][] =
     6,
     0,
   ],
-  ["corners", "shape", "forging", "hole @same-place", "", 0.25, 0],
   ["taper", "shape", "forging", `set-down @same-place; ${SECTION}`, "", 3.25, 0],
   ["fuller", "shape", "forging", `set-down @same-place; ${SECTION}`, "", 3.25, 0],
   ["set-down", "shape", "forging", `draw @same-place; spread @same-place; ${SECTION}`, "", 3.25, 0],
@@ -42,6 +41,7 @@ const TABLE: [string, string, string | null, string, string, number, number][] =
   ["section-change", "shape", "forging", SECTION, "", 3.25, 0],
   ["chamfer", "shape", "forging", SECTION, "", 3.25, 0],
   ["spread", "shape", "forging", SECTION, "", 3.25, 0],
+  ["corners", "shape", "forging", "hole @same-place", "gather+shape @same-place", 0.25, 0],
   [
     "planish",
     "smooth",

@@ -17,5 +17,12 @@ export const corners = defineOperation({
       because: "with its corners on, an end cups and splits when it is punched",
     },
   ],
+  after: [
+    {
+      others: ["gather", "shape"],
+      where: "same-place",
+      because: "an end that is upset, drawn or spread gets its corners back",
+    },
+  ],
   heats: heatsAlways(0.25),
 });
