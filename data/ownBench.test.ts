@@ -302,6 +302,19 @@ test("stages are checked at the anvil: the latest word is in force, one that isn
   await actOk(database, ours.instructor, "check-stage", measured);
   const { stageChecks, stages } = await findBenchPiece(database, ours.instructor, pieceId);
   expect(stageChecks).toMatchObject([{ stage: 0, holds: true, readings: measured.readings }]);
+  // Planned in another order it is still of its own stage; an older one knows only its place; of a
+  // stage that is gone nothing is shown.
+  const { schoolId, personId } = ours.instructor;
+  const kept = (stage: number, stageId: string | null, holds: boolean) => ({
+    ...{ id: newId(), schoolId, pieceId, stage, stageId, holds, checkedBy: personId },
+    checkedAt: new Date(NOW),
+  });
+  const others = [kept(3, stages[0]!.id, false), kept(2, null, true), kept(1, "gone:bar", true)];
+  for (const other of others) await database.insert(schema.stageCheck).values(other);
+  expect((await findBenchPiece(database, ours.instructor, pieceId)).stageChecks).toMatchObject([
+    { id: others[0]!.id, stage: 0, holds: false },
+    { id: others[1]!.id, stage: 2, holds: true },
+  ]);
   expect(
     await act(database, ours.instructor, "check-stage", {
       ...check(0, true, [{ line: "no-such-line", value: 1 }]),

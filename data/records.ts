@@ -101,7 +101,7 @@ export function reckonedOf(name: string, row: RevisionRow): ReckonedExercise {
 export function stagesOf(row: RevisionRow): BenchStage[] {
   const known = remember(row.id);
   return (known.stages ??= reckonedOf(pieceOf(row.id, row.piece).name, row).work.stages.map(
-    (stage) => ({ title: stage.title, check: stage.check, lines: stageLines(stage) }),
+    (stage) => ({ id: stage.id, title: stage.title, check: stage.check, lines: stageLines(stage) }),
   ));
 }
 

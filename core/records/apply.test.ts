@@ -18,7 +18,7 @@ const EMPTY: BenchPiece = {
   exercise: { id: "e", name: "Fid", step: 3 },
   technique: { id: "t", name: "Square taper" },
   revision: { number: 1, latest: 1, retired: false },
-  stages: [{ title: "Draw the taper", check: "Square all the way?", lines: [] }],
+  stages: [{ id: "cut:main", title: "Draw the taper", check: "Square all the way?", lines: [] }],
   stageChecks: [],
   deviceNotes: [],
   calls: [],

@@ -31,6 +31,8 @@ export interface BenchDefect {
 
 /** A stage of the exercise, with what to look at and what can be measured before going on. */
 export interface BenchStage {
+  /** Of the operation and what it is done to: the same wherever the stage comes. */
+  id: string;
   title: string;
   check: string;
   lines: Characteristic[];

@@ -93,7 +93,7 @@ export const checkStage = defineCommand({
   ) =>
     database.transaction(async (tx) => {
       const row = await openPiece(tx, actor, pieceId);
-      await assertStage(
+      const asked = await assertStage(
         tx,
         row,
         stage,
@@ -110,6 +110,7 @@ export const checkStage = defineCommand({
           .insert(stageCheck)
           .values({
             ...sent,
+            stageId: asked.id,
             checkedBy: actor.personId,
             checkedAt: byServerClock(checkedAt, clockOffMs),
           })

@@ -1,6 +1,6 @@
 import { refuse } from "@/core/problem/problem";
 import { and, desc, eq, isNull, sql } from "drizzle-orm";
-import { askedOf, recordOf } from "@/core/records/bench";
+import { askedOf, recordOf, type BenchStage } from "@/core/records/bench";
 import { areValuesOf, valuesTaken } from "@/core/measure/ways";
 import { defectKind } from "@/core/trade/defects";
 import { judgePiece } from "@/core/verdict/verdict";
@@ -152,18 +152,19 @@ export async function verdictNow(tx: Transaction, pieceId: string, row: OpenPiec
   );
 }
 
-/** Refuses a stage the exercise doesn't have, and lines that stage doesn't. */
+/** The stage at a place; refuses one the exercise doesn't have, and lines that stage doesn't. */
 export async function assertStage(
   tx: Transaction,
   row: Pick<OpenPiece, "revisionId">,
   stage: number,
   lines: readonly string[] = [],
-): Promise<void> {
+): Promise<BenchStage> {
   const stages = await revisionStages(tx, row.revisionId);
   const asked = stages[stage];
   if (!asked) refuse({ code: "stage-unknown", count: stages.length }, "stage");
   const stranger = lines.find((line) => !asked.lines.some(({ id }) => id === line));
   if (stranger !== undefined) refuse({ code: "stage-line-unknown", line: stranger }, "readings");
+  return asked;
 }
 
 export const takeReading = defineCommand({

@@ -1,5 +1,12 @@
 import { and, asc, desc, eq, sql } from "drizzle-orm";
-import type { BenchDefect, BenchPiece, BenchReading, BenchTry } from "@/core/records/bench";
+import type {
+  BenchDefect,
+  BenchPiece,
+  BenchReading,
+  BenchStage,
+  BenchStageCheck,
+  BenchTry,
+} from "@/core/records/bench";
 import type { Step } from "@/core/trade/steps";
 import type { Outcome } from "@/core/verdict/outcomes";
 import type { Verdict } from "@/core/verdict/verdict";
@@ -101,6 +108,7 @@ export async function findBenchPiece(
       ),
     );
   if (!row) notFound("piece");
+  const stages = stagesOf(row.revision);
   return {
     id: row.piece.id,
     readAt,
@@ -120,14 +128,14 @@ export async function findBenchPiece(
       latest: row.exercise.latestNumber,
       retired: row.exercise.retiredAt !== null,
     },
-    stages: stagesOf(row.revision),
+    stages,
     piece: pieceOf(row.revision.id, row.revision.piece),
     ...planOf(row.revision.id, row.revision),
     corrections: row.piece.corrections,
     aids: row.piece.aids,
     rules: readRules(row.rules, row.exercise.marksRule),
     ...(await currentRecords(database, pieceId, selfCheck)),
-    ...(await notesOf(database, actor, pieceId)),
+    ...(await notesOf(database, actor, pieceId, stages)),
     ...(await signedVerdicts(database, pieceId)),
   };
 }
@@ -137,17 +145,26 @@ async function notesOf(
   database: Queryable,
   actor: Actor,
   pieceId: string,
+  stages: readonly BenchStage[],
 ): Promise<Pick<BenchPiece, "stageChecks" | "deviceNotes" | "calls" | "photos">> {
-  const stageChecks = await database
-    .selectDistinctOn([stageCheck.stage], {
+  const checks = await database
+    .select({
       id: stageCheck.id,
       stage: stageCheck.stage,
+      stageId: stageCheck.stageId,
       holds: stageCheck.holds,
       readings: stageCheck.readings,
     })
     .from(stageCheck)
     .where(eq(stageCheck.pieceId, pieceId))
-    .orderBy(asc(stageCheck.stage), desc(stageCheck.receivedAt));
+    .orderBy(asc(stageCheck.receivedAt));
+  // Where its stage comes today; the latest of each holds.
+  const byStage = new Map<number, BenchStageCheck>();
+  for (const { stageId, stage, ...check } of checks) {
+    const place = stageId === null ? stage : stages.findIndex(({ id }) => id === stageId);
+    if (place >= 0) byStage.set(place, { ...check, stage: place });
+  }
+  const stageChecks = [...byStage.values()].sort((a, b) => a.stage - b.stage);
   const deviceNotes = await database
     .select({ id: deviceNote.id, kind: deviceNote.kind, value: deviceNote.value })
     .from(deviceNote)

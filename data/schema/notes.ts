@@ -59,6 +59,8 @@ export const stageCheck = pgTable(
     pieceId: uuid("piece_id").notNull(),
     /** From 0, in the exercise's order. */
     stage: integer("stage").notNull(),
+    /** Which it was; older checks know only its place. */
+    stageId: text("stage_id"),
     holds: boolean("holds").notNull(),
     /** What was measured of the bar as the stage left it. */
     readings: jsonb("readings").$type<StageReading[]>().notNull().default([]),

@@ -1,0 +1,1 @@
+ALTER TABLE "stage_check" ADD COLUMN "stage_id" text;
