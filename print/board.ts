@@ -11,7 +11,7 @@ import { bytesOf, newDocument, runsOf, type Face, type Pdf } from "./document";
 import { dimensionRoom, drawOn, fittingScale } from "./drawings";
 import { MARGIN_MM, pt } from "./paper";
 import type { Printable } from "./printable";
-import { pictureHeight, stagePictures } from "./stagePictures";
+import { pictureHeight, pictureWidth, stagePictures } from "./stagePictures";
 
 const ACROSS = 2;
 const DOWN = 2;
@@ -92,6 +92,10 @@ interface Box {
   height: number;
 }
 
+/** A picture at least so high, pt, and no wider than this share of its panel leaves room beside it. */
+const BESIDE_FROM_PT = 36;
+const BESIDE_SHARE = 0.35;
+
 interface Panel {
   stage: Stage;
   number: number;
@@ -119,14 +123,20 @@ function panel(pdf: Pdf, { stage, number, facts, picture, scale, unit }: Panel, 
   y += say(pdf, `${number}  ${stage.title}`, { ...inner, y, face: "slab", size: 16 }) + 5;
   drawOn(pdf, picture, { left: inner.x, top: y, scale }, { unit });
   pdf.undash();
-  y += pictureHeight(picture, scale) + 11;
+  // Beside a picture that stands high and narrow, below any other.
+  const [wide, high] = [pictureWidth(picture, scale), pictureHeight(picture, scale)];
+  const isBeside = high > BESIDE_FROM_PT && wide < inner.width * BESIDE_SHARE;
+  const text = isBeside
+    ? { x: inner.x + wide + 14, width: inner.width - wide - 14 }
+    : { x: inner.x, width: inner.width };
+  if (!isBeside) y += high + 11;
   const check =
     stage.check === "" ? [] : [{ text: `Check: ${stage.check}`, face: "strong" as const }];
-  const half = (inner.width - 14) / 2;
+  const half = (text.width - 14) / 2;
   const columns: { x: number; lines: Line[] }[] = [
-    { x: inner.x, lines: facts.map((text) => ({ text, face: "strong" })) },
+    { x: text.x, lines: facts.map((text) => ({ text, face: "strong" })) },
     {
-      x: inner.x + half + 14,
+      x: text.x + half + 14,
       lines: [
         { text: stage.text, face: "plain" },
         { text: stage.tools.join(", "), face: "plain" },

@@ -31,3 +31,7 @@ export function stagePictures(
 /** How high a picture stands, pt. */
 export const pictureHeight = ({ extents }: Drawing, scale: number): number =>
   (extents.maxY - extents.minY) * scale;
+
+/** How wide a picture is, pt. */
+export const pictureWidth = ({ extents }: Drawing, scale: number): number =>
+  (extents.maxX - extents.minX) * scale;

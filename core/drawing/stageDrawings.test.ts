@@ -101,6 +101,19 @@ test("a taper of a square is told from the side, a fan from above", () => {
   expect(tellingView(stageOf(fan, "spread:fan"))).toBe("plan");
 });
 
+test("a bent bar is told where it is seen bent, whatever its width", () => {
+  const strap = (feature: object) =>
+    pieceOf({
+      stock: "30 by 6",
+      stretches: [{ id: "bar", kind: "prism", section: "30 by 6", length: 200 }],
+      features: [{ id: "heel", kind: "bend", at: 100, angle: 90, insideRadius: 30, ...feature }],
+    });
+  expect(tellingView(stageOf(strap({}), "bend:heel"))).toBe("side");
+  expect(tellingView(stageOf(strap({ plane: "plan" }), "bend:heel"))).toBe("plan");
+  // Afterwards too, when it is only trued.
+  expect(tellingView(stageOf(strap({}), "true:piece"))).toBe("side");
+});
+
 test("standing, end A is below; small, nothing is said in figures", () => {
   const stage = stageOf(FID, "taper:tip");
   const { extents } = standingStage(stage);

@@ -1,5 +1,5 @@
 import { layBar, sectionAt } from "../bar/bar";
-import { kindOf } from "../feature/registry";
+import { featureExtent, kindOf } from "../feature/registry";
 import { finishBar, outlineBetween, type FinishedBar, type FlatPoint } from "../piece/finish";
 import type { Elevation } from "../piece/outline";
 import type { Piece } from "../piece/piece";
@@ -172,8 +172,23 @@ const sizesAlong = ({ piece }: BarSnapshot, { fromMm, toMm }: Place): [number, n
   );
 };
 
-/** The elevation that tells what a stage does: where its sizes change more, or where a hole is seen round. */
+/** The elevation a bent bar is seen bent in: that of the curve the stage makes, or else of the first; null while it is straight. */
+function curvedView({ bar, places }: DrawnStage): Elevation | null {
+  const laid = layBar(bar.piece.stretches);
+  const curves = (bar.piece.features ?? []).filter((feature) => kindOf(feature).curves);
+  const made = curves.find((feature) => {
+    const extent = featureExtent(feature, laid);
+    return places.some(({ fromMm, toMm }) => fromMm < extent.toMm && toMm > extent.fromMm);
+  });
+  const curve = made ?? curves[0];
+  if (!curve) return null;
+  return "plane" in curve && curve.plane === "plan" ? "plan" : "side";
+}
+
+/** The elevation that tells what a stage does: where the bar is seen bent, where its sizes change more, or where a hole is seen round. */
 export function tellingView(stage: DrawnStage): Elevation {
+  const curved = curvedView(stage);
+  if (curved) return curved;
   const [was] = stage.placesBefore;
   const [is] = stage.places;
   if (!was || !is || stage.places.length > 1) return "side";

@@ -75,6 +75,8 @@ export interface FeatureOperation<F = unknown> {
   tools?: readonly string[];
   /** The feature as this operation leaves it; none where it leaves no feature yet. */
   leaves?: F;
+  /** Where it is done, mm from end A; on the feature's own place where nothing is said. */
+  place?: { fromMm: number; toMm: number };
   /** Whether it brings the stretch it lies in to its form. */
   shapes?: boolean;
   /** Numbers to reach or to work at, taken from the feature as it lies on the bar then. */

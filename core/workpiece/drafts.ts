@@ -234,7 +234,7 @@ function featureDrafts(worked: WorkedBar, feature: Feature): StageDraft[] {
       part,
       of: ownId(worked, feature),
       on: [feature.id],
-      places: [{ fromMm, toMm }],
+      places: [one.place ?? { fromMm, toMm }],
       title: onBar(worked, one.title ?? titled(OPERATIONS[key].verb, name)),
       words: one.words,
       check: one.check,

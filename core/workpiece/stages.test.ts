@@ -316,3 +316,17 @@ test("every exercise of the demonstration has its stages, in finite numbers and 
     expect(cautions.length).toBeGreaterThanOrEqual(6);
   }
 });
+
+test("of several places the first is held from the other end: by the bar, not by its point", () => {
+  const staple = pieceOf({
+    stock: "12 round",
+    stretches: [
+      { id: "left", kind: "transition", from: "point", to: "12 round", length: 50 },
+      { id: "bow", kind: "prism", section: "12 round", length: 200 },
+      { id: "right", kind: "transition", from: "12 round", to: "point", length: 50 },
+    ],
+  });
+  const planish = planWork(staple).stages.find(({ key }) => key === "planish")!;
+  expect(planish.places).toHaveLength(2);
+  expect(planish.tongs).toEqual({ shape: "round", size: 12 });
+});

@@ -375,10 +375,9 @@ function hotPlace({ places }: StageDraft, before: BarState) {
     const lengthMm = before.forms.reduce((sum, { length }) => sum + length, 0);
     return { fromMm: 0, toMm: lengthMm };
   }
-  return {
-    fromMm: placeNow(before, Math.min(...places.map(({ fromMm }) => fromMm))),
-    toMm: placeNow(before, Math.max(...places.map(({ toMm }) => toMm))),
-  };
+  // Of several the first is heated first, and held from the other end.
+  const [{ fromMm, toMm }] = places as [Place];
+  return { fromMm: placeNow(before, fromMm), toMm: placeNow(before, toMm) };
 }
 
 /** A bar as a piece of its own. */

@@ -44,6 +44,10 @@ const EYE_SHARE = 0.02;
 
 const endDistanceMm = (hole: Hole, bar: LaidBar) => Math.min(hole.at, bar.lengthMm - hole.at);
 
+/** From the nearer end to the hole: what loses its corners. */
+const nearEnd = ({ at }: Hole, { lengthMm }: LaidBar) =>
+  at <= lengthMm / 2 ? { fromMm: 0, toMm: at } : { fromMm: at, toMm: lengthMm };
+
 /** The eye a slot opens to, from a bar of a width; none for what isn't slotted. */
 function eyeFrom({ method, slotLength, slotWidth, diameter }: Hole, barWidthMm: number) {
   if (method !== "slot-drift" || !slotLength || !slotWidth || slotWidth >= barWidthMm) return null;
@@ -114,7 +118,9 @@ function operations(hole: Hole, { bar, stock }: FeatureWork): FeatureOperation<H
   if (hole.method === "drill") return [{ operation: "drill", leaves: hole, sizes }];
   const isNear = endDistanceMm(hole, bar) < NEAR_END_DIAMETERS * hole.diameter;
   const before: FeatureOperation<Hole>[] = [
-    ...(isNear ? [{ operation: "corners" as const, sizes: () => [] }] : []),
+    ...(isNear
+      ? [{ operation: "corners" as const, place: nearEnd(hole, bar), sizes: () => [] }]
+      : []),
     { operation: "mark", sizes: (one) => [place(one)] },
   ];
   if (hole.method === "punch") return [...before, { operation: "punch", leaves: hole, sizes }];
