@@ -73,10 +73,8 @@ export async function sheetPdf(printable: Printable): Promise<Uint8Array<ArrayBu
         both(part.stockLengthMm),
       ]),
     );
-  writer.head("As forged");
-  writer.drawing(forgedDrawing(piece, "side"), unit, 130);
-  writer.head("As finished");
-  writer.drawing(finishedDrawing(piece, fullerElevation(piece)), unit, 220);
+  writer.drawing(forgedDrawing(piece, "side"), unit, 130, "As forged");
+  writer.drawing(finishedDrawing(piece, fullerElevation(piece)), unit, 220, "As finished");
 
   writer.head("Steps of work");
   const { stages, heats, minutes } = reckoned.work;

@@ -36,6 +36,9 @@ interface StageRow {
 const INK = "#20262B";
 const QUIET = "#555E65";
 
+/** Room a heading takes, with what is above it. */
+const HEADING_PT = 30;
+
 /** Writes down the pages: what doesn't fit any more goes to a new one. */
 export class Writer {
   private y = 0;
@@ -189,13 +192,14 @@ export class Writer {
     this.gap(3);
   }
 
-  /** A drawing as large as the width and a height allow. */
-  drawing(drawing: Drawing, unit: LengthUnit, tallest: number): void {
+  /** A drawing as large as the width and a height allow, under its heading where it has one. */
+  drawing(drawing: Drawing, unit: LengthUnit, tallest: number, heading?: string): void {
     const beside = dimensionRoom(drawing);
     const scale = fittingScale(drawing, this.width - beside.right - 12, tallest - beside.bottom);
     const { minX, maxX, minY, maxY } = drawing.extents;
     const height = (maxY - minY) * scale;
-    this.room(height + beside.bottom + 12);
+    this.room(height + beside.bottom + 12 + (heading ? HEADING_PT : 0));
+    if (heading) this.head(heading);
     const spare = this.width - beside.right - (maxX - minX) * scale;
     drawOn(
       this.pdf,

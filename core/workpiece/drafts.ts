@@ -136,6 +136,16 @@ const AFTER_FOLD: Partial<Record<OperationKey, OperationKey>> = {
 /** What can only be done to an end that is free. */
 const NEEDS_FREE_END = new Set<OperationKey>(["upset", "taper", "taper-legs", "spread", "slit"]);
 
+/** What makes a round by way of square and octagon (common practice, no source). */
+const ROUNDED = new Set<OperationKey>([
+  "taper",
+  "taper-legs",
+  "draw",
+  "draw-legs",
+  "section-change",
+]);
+const NOT_ROUNDED = { rounded: false };
+
 /** Whether the two ends of a bar are worked alike and lie side by side once it is folded. */
 function legsMatch({ bar, laid }: WorkedBar): boolean {
   const fold = (bar.features ?? []).find((feature) => feature.kind === "fold");
@@ -173,7 +183,9 @@ function shapingDrafts(worked: WorkedBar): StageDraft[] {
         check: step.check,
         change: step.to ? { shape: { stretch: stretch.id, to: step.to } } : {},
         sizes: (view) => [
-          ...(step.to ? shapeSizes(stretch.id) : spanSizes(stretch.id))(view),
+          ...(step.to
+            ? shapeSizes(stretch.id, { rounded: ROUNDED.has(key) })
+            : spanSizes(stretch.id))(view),
           ...(step.sizes ?? []),
         ],
         needsEndB: last && !first && NEEDS_FREE_END.has(key),
@@ -243,7 +255,7 @@ function featureDrafts(worked: WorkedBar, feature: Feature): StageDraft[] {
       change,
       sizes: (view) => [
         ...one.sizes(view.featureNow(one.leaves ?? feature), view.after),
-        ...(change.shape ? shapeSizes(change.shape.stretch)(view) : []),
+        ...(change.shape ? shapeSizes(change.shape.stretch, NOT_ROUNDED)(view) : []),
       ],
       needsEndB:
         kindOf(feature).curves && toMm >= laid.lengthMm - 0.5 && OPERATIONS[key].phase !== "start",
@@ -335,7 +347,7 @@ function ofJoin(
         ...(at === undefined ? [] : [{ name: "From end A", value: at, unit: "mm" as const }]),
         ...welded
           .filter(({ part }) => part === worked.part)
-          .flatMap(({ stretch }) => shapeSizes(stretch)(view)),
+          .flatMap(({ stretch }) => shapeSizes(stretch, NOT_ROUNDED)(view)),
         ...(diameter === undefined
           ? []
           : [{ name: "Rivet", value: diameter, unit: "mm" as const }]),

@@ -22,30 +22,35 @@ function roundingSizes(section: Section | Point): StageSize[] {
   ];
 }
 
-function formSizes(form: Stretch): StageSize[] {
+function formSizes(form: Stretch, rounded: boolean): StageSize[] {
+  const onTheWay = (section: Section | Point) => (rounded ? roundingSizes(section) : []);
   switch (form.kind) {
     case "prism":
-      return [mm("Section", sizesOf(form.section)), ...roundingSizes(form.section)];
+      return [mm("Section", sizesOf(form.section)), ...onTheWay(form.section)];
     case "transition": {
       const [tip, base] =
         endAreaMm2(form.from) <= endAreaMm2(form.to) ? [form.from, form.to] : [form.to, form.from];
-      return [mm("Tip", sizesOf(tip)), ...roundingSizes(tip), mm("Base", sizesOf(base))];
+      return [mm("Tip", sizesOf(tip)), ...onTheWay(tip), mm("Base", sizesOf(base))];
     }
     case "free":
       return [];
   }
 }
 
-/** What a stretch is to come to, and the bar it is made from as that lies before the stage. */
+/**
+ * What a stretch is to come to, and the bar it is made from as that lies before the stage.
+ *
+ * @param rounded whether it is drawn square, then octagon, then round: not what is upset, fullered or welded
+ */
 export const shapeSizes =
-  (stretch: string) =>
+  (stretch: string, { rounded }: { rounded: boolean }) =>
   ({ before, after }: StageView): StageSize[] => {
     const was = before.stretches.find((laid) => laid.stretch.id === stretch)!;
     const is = after.stretches.find((laid) => laid.stretch.id === stretch)!;
     return [
       mm("From and to", [was.fromMm, was.toMm]),
       mm("Bar it takes", was.toMm - was.fromMm),
-      ...formSizes(is.stretch),
+      ...formSizes(is.stretch, rounded),
       mm("Length", is.toMm - is.fromMm),
       mm("Whole bar then", after.lengthMm),
     ];

@@ -330,3 +330,20 @@ test("of several places the first is held from the other end: by the bar, not by
   expect(planish.places).toHaveLength(2);
   expect(planish.tongs).toEqual({ shape: "round", size: 12 });
 });
+
+test("only what is drawn goes by way of square and octagon: never what is upset, fullered or welded", () => {
+  const says = (stretches: object[], key: string) =>
+    planWork(pieceOf({ stock: "16 round", stretches }))
+      .stages.find((stage) => stage.key === key)!
+      .sizes.some(({ name }) => name === "First square");
+  const shank = { id: "shank", kind: "prism", section: "16 round", length: 150 };
+  const part = (section: string, more: object = {}) => [
+    { id: "part", kind: "prism", section, length: 40, ...more },
+    shank,
+  ];
+  expect(says(part("12 round", { technique: "drawing-out" }), "draw")).toBe(true);
+  expect(says(part("20 round", { technique: "upsetting" }), "upset")).toBe(false);
+  expect(
+    says([{ ...shank, id: "head" }, ...part("10 round", { technique: "fullering" })], "fuller"),
+  ).toBe(false);
+});
