@@ -1,7 +1,7 @@
 import type { Failure } from "@/core/problem/complain";
 import { failureOf } from "@/core/problem/complain";
 import { refuse, Refusal } from "@/core/problem/problem";
-import type { FailureStatus } from "@/core/problem/recordProblems";
+import type { FailureStatus } from "@/core/problem/catalogue";
 import { idSchema } from "@/core/units/fields";
 import { EVERYONE, INSTRUCTORS, type Actor } from "@/data/actor";
 import type { Role } from "@/data/schema/people";

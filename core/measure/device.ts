@@ -1,3 +1,5 @@
+import type { ReadingProblem } from "../problem/readingProblems";
+
 /** What became of a line a measuring device sent. */
 export type DeviceLine =
   | { kind: "reading"; text: string }
@@ -6,7 +8,7 @@ export type DeviceLine =
   /** From a pyrometer. */
   | { kind: "temperature"; celsius: number }
   /** Nothing but noise or half a message: nothing is taken of it. */
-  | { kind: "refused"; message: string };
+  | { kind: "refused"; problem: ReadingProblem };
 
 /** Longest line a device may send; what is longer is noise. */
 export const LONGEST_LINE = 60;
@@ -30,38 +32,35 @@ export const MAX_CELSIUS = 1800;
  */
 export function readDeviceLine(line: string): DeviceLine {
   const sent = line.replace(/[\0\s]+/g, " ").trim();
-  const refuse = (message: string): DeviceLine => ({ kind: "refused", message });
-  if (sent === "") return refuse("The device sent an empty line.");
+  if (sent === "") return refused({ code: "device-empty" });
   const shown = sent.slice(0, 20);
-  if (sent.length > LONGEST_LINE)
-    return refuse(`The device sent too much: “${shown} …”. Send it again.`);
+  if (sent.length > LONGEST_LINE) return refused({ code: "device-too-long", shown });
   const [, number = "", unit = ""] = /^([+-]?[\d.,]*) ?(.*)$/.exec(sent) ?? [];
   const beside = NUMBER.test(number) ? readBesideLength(number, unit.toLowerCase()) : null;
   if (beside) return beside;
   if (!NUMBER.test(number) || !LENGTH_UNITS.has(unit.toLowerCase()))
-    return refuse(`The device sent “${shown}”, which isn't a whole reading. Send it again.`);
-  if (number.startsWith("-"))
-    return refuse(
-      `The device sent “${shown}”, less than nothing: set it to zero and measure again.`,
-    );
+    return refused({ code: "device-unreadable", shown });
+  if (number.startsWith("-")) return refused({ code: "device-negative", shown });
   const plain = number.replace(/^\+?0*(?=\d)/, "");
   return { kind: "reading", text: unit === "" ? plain : `${plain} ${unit.toLowerCase()}` };
 }
 
+const refused = (problem: ReadingProblem): DeviceLine => ({ kind: "refused", problem });
+
 /** A weight or a temperature; null for a unit of neither. */
 function readBesideLength(number: string, unit: string): DeviceLine | null {
   const value = Number(number.replace(",", "."));
-  if (unit === "f" || unit === "°f")
-    return { kind: "refused", message: "The pyrometer sends °F: set it to °C." };
+  if (unit === "f" || unit === "°f") return refused({ code: "device-fahrenheit" });
   const isWeight = Object.hasOwn(GRAMS, unit);
   if (!isWeight && !CELSIUS.has(unit)) return null;
   const of = isWeight ? value * GRAMS[unit]! : value;
-  const most = isWeight ? MAX_GRAMS : MAX_CELSIUS;
-  if (of < 0 || of > most)
-    return {
-      kind: "refused",
-      message: `The device sent “${number} ${unit}”, which can't be: 0 to ${isWeight ? "50 kg" : "1800 °C"} is taken. Set it to zero, then try again.`,
-    };
+  const max = isWeight ? MAX_GRAMS : MAX_CELSIUS;
+  if (of < 0 || of > max)
+    return refused({
+      code: "device-out-of-range",
+      shown: `${number} ${unit}`,
+      accepted: isWeight ? "50 kg" : "1800 °C",
+    });
   return isWeight ? { kind: "weight", grams: of } : { kind: "temperature", celsius: of };
 }
 

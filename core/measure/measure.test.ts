@@ -1,3 +1,4 @@
+import { wordsForProblem } from "../problem/words";
 import fc from "fast-check";
 import { limitsAtGrade, type Characteristic } from "./characteristic";
 import { measuredUncertainty, measuredValue } from "./ways";
@@ -161,7 +162,8 @@ describe("what is typed at the bench", () => {
   ])("%j is refused, saying what is accepted", (text, words) => {
     const entry = readEntry(text, "mm", tip);
     expect(entry.kind).toBe("refused");
-    const message = entry.kind === "refused" ? entry.message.replaceAll("'", "’") : "";
+    const message =
+      entry.kind === "refused" ? wordsForProblem(entry.problem).replaceAll("'", "’") : "";
     expect(message).toContain(words);
     expect(message).toContain("12.4");
   });

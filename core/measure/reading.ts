@@ -1,5 +1,4 @@
-import { Refusal } from "../problem/problem";
-import { wordsForProblem } from "../problem/words";
+import { Refusal, type Problem } from "../problem/problem";
 import { MM_PER_INCH, parseLengthUnsafe, type LengthUnit } from "../units/length";
 import { printMmRounded } from "../units/print";
 import type { Characteristic, MeasuredUnit } from "./characteristic";
@@ -12,9 +11,8 @@ export const MAX_READING_MM = 10_000;
 export type ReadingEntry =
   | { kind: "taken"; value: number }
   | { kind: "asked"; value: number; question: string }
-  | { kind: "refused"; message: string };
+  | { kind: "refused"; problem: Problem };
 
-const ACCEPTED = `Type a size such as 12.4, 12,4, 1/2" or 0.47 in.`;
 const OFF_BY = 5;
 
 /**
@@ -35,22 +33,18 @@ export function readEntry(
   },
 ): ReadingEntry {
   if (asked.measured === "grade" || asked.measured === "gauge")
-    return { kind: "refused", message: "Choose one of the three answers: 1, 2 or 3." };
+    return refused({ code: "answer-not-chosen" });
   if (asked.measured && asked.measured !== "mm") return readBesideLength(text, asked.measured);
-  if (text.trim() === "") return { kind: "refused", message: ACCEPTED };
+  if (text.trim() === "") return refused({ code: "reading-empty" });
   let mm: number;
   try {
     // Instruments send a sign before what they read.
     mm = parseLengthUnsafe(text.trim().replace(/^\+\s*/, ""), unit);
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
-    return { kind: "refused", message: wordsForReading(error, text) };
+    return refused(problemOfReading(error, text.trim()));
   }
-  if (mm > MAX_READING_MM)
-    return {
-      kind: "refused",
-      message: `${printMmRounded(mm)} mm is longer than any bar here. ${ACCEPTED}`,
-    };
+  if (mm > MAX_READING_MM) return refused({ code: "reading-too-large", mm });
   const question = questionFor(mm, asked);
   return question ? { kind: "asked", value: mm, question } : { kind: "taken", value: mm };
 }
@@ -59,45 +53,47 @@ export function readEntry(
 const BESIDE = {
   deg: {
     pattern: /^(.+?) ?(?:°|deg|degrees?)?$/i,
-    most: 360,
-    accepted: "Type an angle in degrees such as 90, 87.5 or 87,5.",
+    max: 360,
+    codes: { unread: "angle-unread", unreadable: "angle-unreadable", large: "angle-too-large" },
   },
   turns: {
     pattern: /^(.+?) ?(?:turns?)?$/i,
-    most: 100,
-    accepted: "Type turns such as 3, 2 3/4 or 2.75.",
+    max: 100,
+    codes: { unread: "turns-unread", unreadable: "turns-unreadable", large: "turns-too-large" },
   },
 } as const;
 
 /** An angle or a count of turns; fractions are read as those of inches are. */
 function readBesideLength(text: string, measured: keyof typeof BESIDE): ReadingEntry {
-  const { pattern, most, accepted } = BESIDE[measured];
+  const { pattern, max, codes } = BESIDE[measured];
   const bare = pattern.exec(text.trim())?.[1] ?? "";
   if (!/^[\d.,/ ¼½¾⅛⅜⅝⅞-]+$/.test(bare)) {
-    const message = `“${text.trim().slice(0, 30)}” isn't ${measured === "deg" ? "an angle" : "a count of turns"}. ${accepted}`;
-    return { kind: "refused", message: text.trim() === "" ? accepted : message };
+    const typed = text.trim();
+    return refused(typed === "" ? { code: codes.unread } : { code: codes.unreadable, text: typed });
   }
   try {
     const value = parseLengthUnsafe(bare, "mm");
-    if (value > most)
-      return { kind: "refused", message: `${printMmRounded(value)} is too much. ${accepted}` };
+    if (value > max) return refused({ code: codes.large, value });
     return { kind: "taken", value };
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
-    return { kind: "refused", message: accepted };
+    return refused({ code: codes.unread });
   }
 }
 
-function wordsForReading(error: Refusal, text: string): string {
-  switch (error.problem.code) {
+const refused = (problem: Problem): ReadingEntry => ({ kind: "refused", problem });
+
+/** What is wrong with a length as a reading. */
+function problemOfReading({ problem }: Refusal, text: string): Problem {
+  switch (problem.code) {
     case "length-negative":
-      return `A reading can't be less than nothing. ${ACCEPTED}`;
+      return { code: "reading-negative" };
     case "length-too-large":
-      return `“${text.trim()}” is longer than any bar here. ${ACCEPTED}`;
+      return { code: "reading-too-long", text };
     case "length-unreadable":
-      return `“${text.trim().slice(0, 30)}” isn't a size. ${ACCEPTED}`;
+      return { code: "reading-unreadable", text };
     default:
-      return wordsForProblem(error.problem);
+      return problem;
   }
 }
 

@@ -1,6 +1,6 @@
 import type * as z from "zod";
 import { refuse, Refusal, type Complaint, type Problem } from "./problem";
-import type { FailureStatus } from "./recordProblems";
+import type { FailureStatus } from "./catalogue";
 import { statusOfProblem, wordsForProblem } from "./words";
 
 type Issue = z.core.$ZodIssue;

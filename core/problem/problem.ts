@@ -1,11 +1,12 @@
+import type { ReadingProblem } from "./readingProblems";
 import type { RecordProblem } from "./recordProblems";
 
 /**
  * What a person can run into, as data: a literal `code` and the numbers its sentence needs.
- * What they entered is in `InputProblem`, with sentences in `words.ts`; what records and rights
- * stand against is in `recordProblems.ts`, with sentences beside.
+ * What they entered is in `InputProblem`, with sentences in `words.ts`; readings, and what records
+ * and rights stand against, are in `readingProblems.ts` and `recordProblems.ts`, sentences beside.
  */
-export type Problem = InputProblem | RecordProblem;
+export type Problem = InputProblem | ReadingProblem | RecordProblem;
 
 export type InputProblem =
   | { code: "length-unreadable"; text: string }

@@ -1,19 +1,22 @@
 import { failureOf, readInput } from "./complain";
 import * as z from "zod";
 import { Refusal, refuse, type Problem } from "./problem";
-import { RECORD_PROBLEMS, recordProblemOf } from "./recordProblems";
+import { READING_PROBLEMS } from "./readingProblems";
+import { RECORD_PROBLEMS } from "./recordProblems";
 import { statusOfProblem, wordsForProblem } from "./words";
 
-const CODES = Object.keys(RECORD_PROBLEMS) as (keyof typeof RECORD_PROBLEMS)[];
+const CODES = Object.keys({ ...READING_PROBLEMS, ...RECORD_PROBLEMS });
 
 test("there are reasons, and each is a sentence of its own", () => {
   expect(CODES.length).toBeGreaterThan(40);
   const details = { what: "x", name: "X", known: [], slug: "x", tag: "X", by: "X" };
-  const wordsOf = (code: string) => recordProblemOf({ ...details, code })!.words;
+  const numbers = { mm: 1, value: 2, text: "x", shown: "x", accepted: "x" };
+  const wordsOf = (code: string) =>
+    wordsForProblem({ ...details, ...numbers, code } as unknown as Problem);
   // A warning of the plan and what a schema says are passed on as they are.
   const own = CODES.filter((code) => code !== "piece-impossible" && code !== "input-refused");
   expect(new Set(own.map(wordsOf)).size).toBe(own.length);
-  for (const code of own) expect(wordsOf(code)).toMatch(/^[“A-Zu].*\.$/s);
+  for (const code of own) expect(wordsOf(code)).toMatch(/^[“A-Zu\d].*\.$/s);
 });
 
 test.each<[Problem, string, string]>([
@@ -50,7 +53,7 @@ test.each<[Problem, string, string]>([
 });
 
 test("a code that is nobody's is no record's problem", () => {
-  expect(recordProblemOf({ code: "toString" })).toBeNull();
+  expect(wordsForProblem({ code: "toString" } as unknown as Problem)).toBeUndefined();
   expect(() => refuse({ code: "id-taken" })).toThrow(Refusal);
 });
 

@@ -1,14 +1,4 @@
-/** How a failure is answered: the class of its HTTP status, and what can be done about it. */
-export type FailureStatus =
-  "signed-out" | "denied" | "not-found" | "invalid" | "conflict" | "unavailable";
-
-/** A way records or rights can stand against what somebody wants: how it is answered, and the sentence. */
-const problem = <Details extends object>(
-  status: FailureStatus,
-  words: (details: Details) => string,
-) => ({ status, words });
-
-const always = (status: FailureStatus, sentence: string) => problem<object>(status, () => sentence);
+import { always, problem, type ProblemOf } from "./catalogue";
 
 /** Every reason why something that can be read is still not done, by its code. */
 export const RECORD_PROBLEMS = {
@@ -178,19 +168,4 @@ export const RECORD_PROBLEMS = {
   ),
 };
 
-type Catalogue = typeof RECORD_PROBLEMS;
-export type RecordProblem = {
-  [Code in keyof Catalogue]: { code: Code } & Parameters<Catalogue[Code]["words"]>[0];
-}[keyof Catalogue];
-
-const isRecordProblem = (one: { code: string }): one is RecordProblem =>
-  Object.hasOwn(RECORD_PROBLEMS, one.code);
-
-/** The entry of the catalogue for a problem; null for one of what was entered. */
-export const recordProblemOf = (one: {
-  code: string;
-}): { status: FailureStatus; words: string } | null => {
-  if (!isRecordProblem(one)) return null;
-  const { status, words } = RECORD_PROBLEMS[one.code];
-  return { status, words: (words as (details: object) => string)(one) };
-};
+export type RecordProblem = ProblemOf<typeof RECORD_PROBLEMS>;

@@ -1,5 +1,7 @@
 import type { InputProblem, Problem } from "./problem";
-import { recordProblemOf, type FailureStatus } from "./recordProblems";
+import type { FailureStatus } from "./catalogue";
+import { READING_PROBLEMS } from "./readingProblems";
+import { RECORD_PROBLEMS } from "./recordProblems";
 
 const shown = (value: number) => String(Number(value.toPrecision(6)));
 const quoted = (text: string) => `“${text.length > 40 ? `${text.slice(0, 40)}…` : text}”`;
@@ -16,11 +18,19 @@ export const SECTIONS_ACCEPTED = `a section as it is said, such as 12 square, ha
  * @example wordsForProblem({ code: "length-not-positive", mm: 0 }) → "A length of 0 mm is no length: give more than nothing."
  */
 export const wordsForProblem = (problem: Problem): string =>
-  recordProblemOf(problem)?.words ?? wordsForInput(problem as InputProblem);
+  catalogued(problem)?.words(problem) ?? wordsForInput(problem as InputProblem);
 
 /** How a problem is answered; one of what was entered is invalid. */
 export const statusOfProblem = (problem: Problem): FailureStatus =>
-  recordProblemOf(problem)?.status ?? "invalid";
+  catalogued(problem)?.status ?? "invalid";
+
+const CATALOGUE = { ...READING_PROBLEMS, ...RECORD_PROBLEMS } as Record<
+  string,
+  { status: FailureStatus; words: (details: object) => string }
+>;
+
+const catalogued = ({ code }: Problem) =>
+  Object.hasOwn(CATALOGUE, code) ? CATALOGUE[code] : undefined;
 
 // eslint-disable-next-line complexity -- one sentence for each code, and nothing to be won by splitting the list
 function wordsForInput(problem: InputProblem): string {

@@ -1,5 +1,6 @@
 "use client";
 
+import { wordsForProblem } from "@/core/problem/words";
 import { useId, useState } from "react";
 import type { Characteristic } from "@/core/measure/characteristic";
 import { readEntry } from "@/core/measure/reading";
@@ -86,7 +87,7 @@ function CallForm({
     if (!caller || text.trim() === "") return;
     // The nominal isn't told: a call far off is just what is wanted.
     const entry = readEntry(text, unit, { nominal: active.nominal, name: active.name });
-    if (entry.kind === "refused") return setMessage(entry.message);
+    if (entry.kind === "refused") return setMessage(wordsForProblem(entry.problem));
     onCall(active.id, caller.id, entry.value);
     setText("");
     setMessage("");

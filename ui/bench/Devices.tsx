@@ -1,5 +1,6 @@
 "use client";
 
+import { wordsForProblem } from "@/core/problem/words";
 import { useEffect, useRef, useState } from "react";
 import { readDeviceLine } from "@/core/measure/device";
 import type { BenchPiece } from "@/core/records/bench";
@@ -53,7 +54,7 @@ export function Devices({
 
   function receive(line: string) {
     const sent = readDeviceLine(line);
-    if (sent.kind === "refused") return setMessage(sent.message);
+    if (sent.kind === "refused") return setMessage(wordsForProblem(sent.problem));
     if (sent.kind === "weight") {
       onNote({ kind: "weight", value: sent.grams });
       return setMessage(weightInWords(sent.grams, finishedMassKg * 1000));

@@ -1,5 +1,6 @@
 "use client";
 
+import { wordsForProblem } from "@/core/problem/words";
 import { useEffect, useId, useRef, useState, type KeyboardEvent, type RefObject } from "react";
 import type { Characteristic, MeasuredUnit } from "@/core/measure/characteristic";
 import { placeInText } from "@/core/measure/lineName";
@@ -239,7 +240,7 @@ function EntryAnswer({ id, answer }: { id: string; answer: Answer }) {
       role="alert"
       className="absolute right-0 bottom-full z-20 mb-2 w-60 border-l-4 border-heavy bg-warning px-3 py-2 text-15 text-ink"
     >
-      {answer.kind === "asked" ? answer.question : answer.message}
+      {answer.kind === "asked" ? answer.question : wordsForProblem(answer.problem)}
       {answer.kind === "asked" ? (
         <strong className="mt-1 block">Enter again takes it as it is.</strong>
       ) : null}

@@ -1,3 +1,4 @@
+import { wordsForProblem } from "@/core/problem/words";
 import { useId, useState } from "react";
 import type { Characteristic } from "@/core/measure/characteristic";
 import { placeInText } from "@/core/measure/lineName";
@@ -145,7 +146,9 @@ function StageLine({ line, kept, typed, unit, grade, closed, onType }: StageLine
         />
       )}
       <span id={`${id}-said`} aria-live="polite" className="flex items-center gap-1">
-        {entry?.kind === "refused" ? <span className="text-light">{entry.message}</span> : null}
+        {entry?.kind === "refused" ? (
+          <span className="text-light">{wordsForProblem(entry.problem)}</span>
+        ) : null}
         {state && value !== undefined && entry?.kind !== "refused" ? (
           <>
             <StateShape state={state} size={12} />

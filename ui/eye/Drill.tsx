@@ -1,5 +1,6 @@
 "use client";
 
+import { wordsForProblem } from "@/core/problem/words";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { drawPiece, type DrawnPiece } from "@/core/eye/drawn";
@@ -49,7 +50,7 @@ export function Drill({ unit, pxPerMm, onEnd }: DrillProps) {
   function call() {
     if (text.trim() === "" || over) return;
     const entry = readEntry(text, unit, { nominal: piece.truthMm, name: ASKED[piece.measure] });
-    if (entry.kind === "refused") return setMessage(entry.message);
+    if (entry.kind === "refused") return setMessage(wordsForProblem(entry.problem));
     const { measure, truthMm: truth } = piece;
     setCalls((now) => [...now, { called: entry.value, truth }]);
     const input = {

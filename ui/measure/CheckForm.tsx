@@ -1,5 +1,6 @@
 "use client";
 
+import { wordsForProblem } from "@/core/problem/words";
 import { useRouter } from "next/navigation";
 import { useForm, useWatch } from "react-hook-form";
 import {
@@ -32,7 +33,7 @@ function read(
   const values: number[] = [];
   for (const one of text.split(/[;\s]+/).filter(Boolean)) {
     const entry = readEntry(one, "mm", { name: "size", nominal: 0, measured });
-    if (entry.kind === "refused") return { values, wrong: entry.message };
+    if (entry.kind === "refused") return { values, wrong: wordsForProblem(entry.problem) };
     values.push(entry.value);
   }
   return { values, wrong: null };
