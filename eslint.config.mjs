@@ -28,7 +28,8 @@ const config = tseslint.config(
         "error",
         {
           selector: 'ImportDeclaration[source.value="zod"] > ImportSpecifier',
-          message: 'Write `import * as z from "zod"`, or every page carries all of it.',
+          message:
+            'Write `import * as z from "zod"`: every bundler can leave out what is not used of it.',
         },
       ],
     },

@@ -1,5 +1,5 @@
+import { signedPiece, thicknessLine } from "../testing/builders";
 import fc from "fast-check";
-import type { Characteristic } from "../measure/characteristic";
 import { plusMinusForGradeMm } from "../measure/tolerance";
 import type { Step } from "../trade/steps";
 import { DEFAULT_STANDING_RULES, type RulesInForce, type StandingRules } from "./rules";
@@ -10,38 +10,10 @@ const DAY_MS = 86_400_000;
 let made = 0;
 const piece = (meetsStep: Step | 0, more: Partial<SignedPiece> = {}): SignedPiece => {
   made += 1;
-  return {
-    pieceId: `p${made}`,
-    exerciseId: "fid",
-    kind: "assessed",
-    guided: false,
-    meetsStep,
-    signedAt: made,
-    startedAt: made,
-    madeBefore: null,
-    cold: false,
-    shown: false,
-    sizes: [],
-    ...more,
-  };
+  return signedPiece({ pieceId: `p${made}`, meetsStep, signedAt: made, startedAt: made, ...more });
 };
 
-const TIP: Characteristic = {
-  id: "tip.width",
-  name: "Tip, width",
-  measure: "thickness",
-  kind: "size",
-  unit: "mm",
-  readings: "one",
-  stretch: "tip",
-  atMm: 0,
-  nominal: 3,
-  instrument: "caliper",
-  heavyWhen: "above",
-  whenLight: "start-again",
-  weight: 1,
-  tolerance: { sizeMm: 3, coarser: 0 },
-};
+const TIP = thicknessLine({ id: "tip.width", name: "Tip, width", stretch: "tip", nominal: 3 });
 const withTip = (value: number, more: Partial<SignedPiece> = {}) =>
   piece(4, { sizes: [{ characteristic: TIP, value }], ...more });
 const alike = (count: number, value = 3) => Array.from({ length: count }, () => withTip(value));

@@ -1,3 +1,4 @@
+import { signedPiece } from "../testing/builders";
 import type { Step } from "../trade/steps";
 import { cohortRow, type KeptStanding } from "./cohort";
 import { summariseClimb } from "./summary";
@@ -57,19 +58,8 @@ test("under even odds it is stale, and due where nothing presses more", () => {
 });
 
 test("a climb is summed up from its pieces in the order they were begun", () => {
-  const piece = (day: number, meetsStep: Step | 0): SignedPiece => ({
-    pieceId: `p${day}`,
-    exerciseId: "fid",
-    kind: "assessed",
-    guided: false,
-    meetsStep,
-    signedAt: day * DAY_MS,
-    startedAt: day * DAY_MS,
-    madeBefore: null,
-    cold: false,
-    shown: false,
-    sizes: [],
-  });
+  const piece = (day: number, meetsStep: Step | 0): SignedPiece =>
+    signedPiece({ pieceId: `p${day}`, meetsStep, startedAt: day * DAY_MS });
   const [fair, again, lost] = [piece(0, 2), piece(30, 2), piece(60, 0)];
   const summary = summariseClimb([lost, fair, again], 30);
   expect(summary).toMatchObject({ step: 2, pieces: 3, lastMadeAt: 60 * DAY_MS });

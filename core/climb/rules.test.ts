@@ -1,4 +1,4 @@
-import type { Characteristic } from "../measure/characteristic";
+import { signedPiece, thicknessLine } from "../testing/builders";
 import type { Step } from "../trade/steps";
 import { rankNext, type Candidate, type LearnerNow, type ShopNow } from "./choose";
 import { STALE_UNDER } from "./fading";
@@ -8,20 +8,8 @@ import { standingOf, type SignedPiece } from "./standing";
 /** The rules of the climb and of what comes next, with a row on each side of every threshold. */
 const DAY_MS = 86_400_000;
 
-const piece = (meetsStep: Step | 0, at: number, more: Partial<SignedPiece> = {}): SignedPiece => ({
-  pieceId: `p${String(at).padStart(3, "0")}`,
-  exerciseId: "fid",
-  kind: "assessed",
-  guided: false,
-  meetsStep,
-  signedAt: at,
-  startedAt: at,
-  madeBefore: null,
-  cold: false,
-  shown: false,
-  sizes: [],
-  ...more,
-});
+const piece = (meetsStep: Step | 0, at: number, more: Partial<SignedPiece> = {}): SignedPiece =>
+  signedPiece({ pieceId: `p${String(at).padStart(3, "0")}`, meetsStep, startedAt: at, ...more });
 const inForce = (from: number, changed: Partial<StandingRules> = {}): RulesInForce => ({
   from,
   rules: { ...DEFAULT_STANDING_RULES, ...changed },
@@ -96,24 +84,8 @@ describe("standing", () => {
 });
 
 describe("Alike", () => {
-  const TIP: Characteristic = {
-    id: "tip",
-    name: "Tip",
-    measure: "thickness",
-    kind: "size",
-    unit: "mm",
-    readings: "one",
-    stretch: "tip",
-    atMm: 0,
-    nominal: 3,
-    instrument: "caliper",
-    heavyWhen: "above",
-    whenLight: "start-again",
-    weight: 1,
-    tolerance: { sizeMm: 3, coarser: 0 },
-    // 0.6 mm wide, so that thirds of it are whole tenths.
-    fixed: { lower: 2.7, upper: 3.3 },
-  };
+  // 0.6 mm wide, so that thirds of it are whole tenths.
+  const TIP = thicknessLine({ id: "tip", nominal: 3, fixed: { lower: 2.7, upper: 3.3 } });
   const alike = (values: number[]) =>
     values.map((value, at) => piece(4, at + 1, { sizes: [{ characteristic: TIP, value }] }));
 

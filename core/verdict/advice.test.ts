@@ -1,3 +1,5 @@
+import fc from "fast-check";
+import { thicknessLine } from "../testing/builders";
 import type { Characteristic } from "../measure/characteristic";
 import { lozengeOf } from "../measure/fits";
 import { sectionAreaMm2, type Section } from "../section/section";
@@ -5,24 +7,17 @@ import { adviseNextHeat } from "./advice";
 import { judgeReading } from "./judge";
 import type { NotedDefect } from "./record";
 
-const line = (rest: Partial<Characteristic>): Characteristic => ({
-  id: "body.middle-flat",
-  name: "body, middle",
-  kind: "size",
-  measure: "thickness",
-  unit: "mm",
-  stretch: "body",
-  place: "middle",
-  atMm: 50,
-  nominal: 12,
-  instrument: "caliper",
-  heavyWhen: "above",
-  whenLight: "start-again",
-  readings: "one",
-  tolerance: { sizeMm: 12, coarser: 0 },
-  weight: 1,
-  ...rest,
-});
+const line = (rest: Partial<Characteristic>): Characteristic =>
+  thicknessLine({
+    id: "body.middle-flat",
+    name: "body, middle",
+    stretch: "body",
+    place: "middle",
+    atMm: 50,
+    nominal: 12,
+    tolerance: { sizeMm: 12, coarser: 0 },
+    ...rest,
+  });
 
 const LENGTH = line({
   id: "body.length",
@@ -83,6 +78,29 @@ describe("thinning an even stretch", () => {
     ]);
     const before = volume({ shape: "flat", width: 13.5, thickness: 13 }, 82);
     expect(volume({ shape: "square", size: 12 }, effect!.toMm)).toBeCloseTo(before, 6);
+  });
+
+  test("followed to the letter, whatever was read: the length foretold is the one it comes to", () => {
+    const size = fc.double({ min: 12.95, max: 20, noNaN: true });
+    fc.assert(
+      fc.property(size, size, fc.double({ min: 40, max: 200, noNaN: true }), (a, b, lengthMm) => {
+        const effect = foretold([
+          [FLAT, a],
+          [TURNED, b],
+          [LENGTH, lengthMm],
+        ])!;
+        // The smith draws it down a tenth of the way at a time, each time as long as the steel makes it.
+        let [thick, wide, long] = [a, b, lengthMm];
+        for (let blow = 9; blow >= 0; blow -= 1) {
+          const [thinner, narrower] = [12 + ((a - 12) * blow) / 10, 12 + ((b - 12) * blow) / 10];
+          long *= (thick * wide) / (thinner * narrower);
+          [thick, wide] = [thinner, narrower];
+        }
+        expect(effect.toMm).toBeCloseTo(long, 6);
+        const inside = long >= effect.lower && long <= effect.upper;
+        expect(effect.state === "on-size").toBe(inside);
+      }),
+    );
   });
 
   test.each([

@@ -1,23 +1,10 @@
+import { thicknessLine } from "../testing/builders";
 import type { Characteristic } from "../measure/characteristic";
 import { judgeReading } from "./judge";
 import { differencesOf, measuredOutline } from "./likeness";
 
-const thickness = (id: string, atMm: number, nominal: number): Characteristic => ({
-  id,
-  name: id,
-  kind: "size",
-  measure: "thickness",
-  unit: "mm",
-  stretch: null,
-  atMm,
-  nominal,
-  instrument: "caliper",
-  heavyWhen: "above",
-  whenLight: "start-again",
-  readings: "one",
-  tolerance: { sizeMm: nominal, coarser: 0 },
-  weight: 1,
-});
+const thickness = (id: string, atMm: number, nominal: number): Characteristic =>
+  thicknessLine({ id, atMm, nominal, stretch: null });
 const PLAN = [thickness("tip", 0, 3), thickness("tip-turned", 0, 3), thickness("body", 100, 12)];
 const judged = (values: Record<string, number>) =>
   PLAN.flatMap((one) =>

@@ -1,3 +1,4 @@
+import { thicknessLine } from "../testing/builders";
 import type { Characteristic } from "../measure/characteristic";
 import type { Correction } from "../trade/declared";
 import { STEP_GRADES } from "../trade/steps";
@@ -10,23 +11,8 @@ import { judgePiece } from "./verdict";
 /** The verdict's rules (common practice, no source), with a row on each side of every threshold. */
 const RULES = { grades: STEP_GRADES, marks: DEFAULT_MARKS_RULE };
 
-const LINE: Characteristic = {
-  id: "body",
-  name: "body",
-  kind: "size",
-  measure: "thickness",
-  unit: "mm",
-  stretch: "body",
-  atMm: 50,
-  nominal: 12,
-  instrument: "caliper",
-  heavyWhen: "above",
-  whenLight: "start-again",
-  readings: "one",
-  // At step 3 (IT17): ± 0.9 mm.
-  tolerance: { sizeMm: 12, coarser: 0 },
-  weight: 1,
-};
+// At step 3 (IT17): ± 0.9 mm.
+const LINE = thicknessLine({ id: "body", atMm: 50, nominal: 12 });
 
 function judge(
   record: Partial<PieceRecord> & { value?: number },
