@@ -8,6 +8,12 @@ test.beforeEach(async ({ page }) => signInOnly(page, "oda"));
 test("what isn't a size is answered beside the field, and stays typed", async ({ page }) => {
   await startPiece(page, "Pell Ansgar", "fid");
   const field = page.locator("[data-reading]");
+  const row = page.getByRole("list", { name: "To measure" });
+  const isWhole = async () => {
+    const [room, answer] = [await row.boundingBox(), await row.getByRole("alert").boundingBox()];
+    expect(answer!.x).toBeGreaterThanOrEqual(room!.x);
+    expect(answer!.x + answer!.width).toBeLessThanOrEqual(room!.x + room!.width);
+  };
   for (const [typed, answer] of [
     ["abc", "isn't a size"],
     ["-3", "less than nothing"],
@@ -21,6 +27,7 @@ test("what isn't a size is answered beside the field, and stays typed", async ({
       page.getByRole("main").getByRole("alert").filter({ hasText: answer }),
     ).toBeVisible();
     await expect(field).toHaveValue(typed);
+    await isWhole();
   }
   await field.fill("31");
   await field.press("Enter");
@@ -39,6 +46,7 @@ test("what isn't a size is answered beside the field, and stays typed", async ({
   // A reading far off is taken all the same when it is confirmed.
   await field.fill("75");
   await field.press("Enter");
+  await isWhole();
   await field.press("Enter");
   await expect(page.getByRole("button", { name: /^3\. .*: 75.0 mm, heavy/ })).toBeVisible();
 });

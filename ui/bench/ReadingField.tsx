@@ -232,13 +232,13 @@ function WhichReading({
 
 type Answer = Exclude<ReadingEntry, { kind: "taken" }>;
 
-/** What is wrong with a reading, or what is asked about it, beside the field. */
+/** What is wrong with a reading, or what is asked about it, over the field; at the first stations to the right, where the row cuts nothing off. */
 function EntryAnswer({ id, answer }: { id: string; answer: Answer }) {
   return (
     <p
       id={id}
       role="alert"
-      className="absolute right-0 bottom-full z-20 mb-2 w-60 border-l-4 border-heavy bg-warning px-3 py-2 text-15 text-ink"
+      className="absolute right-0 bottom-full z-20 mb-2 w-60 border-l-4 in-[li:nth-child(-n+2)]:right-auto in-[li:nth-child(-n+2)]:left-0 border-heavy bg-warning px-3 py-2 text-15 text-ink"
     >
       {answer.kind === "asked" ? answer.question : wordsForProblem(answer.problem)}
       {answer.kind === "asked" ? (
