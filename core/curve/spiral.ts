@@ -91,7 +91,7 @@ function clothoidPoints(spiral: Spiral, count: number): CurvePoint[] {
   return points;
 }
 
-/** Points a turn at which the width is looked for: within a few parts in ten thousand. */
+/** Points a turn of a clothoid at which the width is looked for: within a few parts in ten thousand. */
 const WIDTH_POINTS_PER_TURN = 180;
 /** More than this are not needed for a spiral that isn't star-shaped. */
 const MAX_WIDTH_POINTS = 1440;
@@ -106,21 +106,28 @@ const MAX_WIDTH_POINTS = 1440;
  */
 export function spiralWidthMm(spiral: Spiral): number {
   const { form, innerMm: r, outerMm: R, turns } = spiral;
-  const count = Math.max(90, Math.ceil(turns * WIDTH_POINTS_PER_TURN));
-  if (form === "clothoid")
+  if (form === "clothoid") {
+    const count = Math.max(90, Math.ceil(turns * WIDTH_POINTS_PER_TURN));
     return widestAcrossMm(spiralPoints(spiral, Math.min(count, MAX_WIDTH_POINTS)));
-  const angle = 2 * Math.PI * turns;
-  // Only the outermost turn can lie opposite the end.
-  const first = Math.max(0, count - Math.ceil(WIDTH_POINTS_PER_TURN * 1.25));
-  let widest = 0;
-  for (let index = first; index < count; index += 1) {
-    const share = index / count;
-    const rho = form === "archimedean" ? r + (R - r) * share : r * (R / r) ** share;
-    const square = rho * rho + R * R - 2 * rho * R * Math.cos(angle * (1 - share));
-    if (square > widest) widest = square;
   }
-  return Math.sqrt(widest);
+  const squareAcross = (turnsBack: number): number => {
+    const share = 1 - turnsBack / turns;
+    const rho = form === "archimedean" ? r + (R - r) * share : r * (R / r) ** share;
+    return rho * rho + R * R - 2 * rho * R * Math.cos(2 * Math.PI * turnsBack);
+  };
+  // Only the outermost turn can lie opposite the end.
+  const step = Math.min(turns, 1.25) / WIDTH_STEPS;
+  const squares = Array.from({ length: WIDTH_STEPS + 1 }, (_, n) => squareAcross(n * step));
+  const widest = squares.indexOf(Math.max(...squares));
+  const [before, top, after] = [squares[widest - 1], squares[widest]!, squares[widest + 1]];
+  if (before === undefined || after === undefined) return Math.sqrt(top);
+  // Between the steps, where the parabola through the three largest turns.
+  const aside = (before - after) / (2 * (before - 2 * top + after));
+  return Math.sqrt(Math.max(top, squareAcross((widest + aside) * step)));
 }
+
+/** Steps over the outermost turn in which the widest place is looked for. */
+const WIDTH_STEPS = 32;
 
 /**
  * The largest distance between any two points of a curve, mm. Accurate to about

@@ -1,5 +1,6 @@
-import { layBar, sectionAt, type LaidBar } from "../bar/bar";
+import { layBar, type LaidBar } from "../bar/bar";
 import type { Stretch } from "../bar/schema";
+import { stretchSection } from "../bar/stretch";
 import type { Arc } from "../feature/curve";
 import { featureExtent, kindOf, type Feature } from "../feature/registry";
 import { caliperSizesMm } from "../section/section";
@@ -151,6 +152,9 @@ function turned(station: CentreStation, { along, up, across }: CentreStation): C
 
 const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 
+/** Lengths added up step by step are a boundary's own within this, mm; less than the hair before it. */
+const ROUNDING_MM = 1e-8;
+
 /** Walks along the bar, keeping where it is and how its section lies. */
 class Walk {
   readonly stations: CentreStation[] = [];
@@ -192,13 +196,16 @@ class Walk {
   private sizesHere(): readonly [number, number] {
     const { stretches } = this.bar;
     let at = Math.max(0, this.walked);
-    while (at < stretches.length - 1 && stretches[at]!.toMm <= this.sMm) at += 1;
+    while (at < stretches.length - 1 && stretches[at]!.toMm <= this.sMm + ROUNDING_MM) at += 1;
     if (at !== this.walked) {
       const { stretch } = stretches[at]!;
       this.walked = at;
       this.sizes = stretch.kind === "prism" ? caliperSizesMm(stretch.section) : null;
     }
-    return this.sizes ?? caliperSizesMm(sectionAt(this.bar, this.sMm));
+    if (this.sizes) return this.sizes;
+    const { stretch, fromMm } = stretches[at]!;
+    const fraction = Math.min(1, Math.max(0, (this.sMm - fromMm) / stretch.length));
+    return caliperSizesMm(stretchSection(stretch, fraction));
   }
 
   private mark(): void {
@@ -256,7 +263,7 @@ function arcsOf(bar: LaidBar, features: readonly Feature[], finestRad: number): 
   return arcs;
 }
 
-/** A hair before and after a boundary, where the section jumps, mm. */
+/** A hair before a boundary, where the section jumps, mm. */
 const HAIR_MM = 1e-6;
 
 /** Straight bar, stopped at every boundary so that a step in it is drawn as a step. */
@@ -269,12 +276,11 @@ function pushStraight(
   let atMm = fromMm;
   const push = (stopMm: number) => {
     const lengthMm = stopMm - atMm;
-    if (lengthMm <= 1e-9) return;
+    if (lengthMm <= ROUNDING_MM) return;
     const share = takeUps.length > 0 ? shareAt(takeUps, (atMm + stopMm) / 2) : 1;
     const hair = Math.min(HAIR_MM, lengthMm / 4);
     arcs.push(
-      { lengthMm: hair, turnRad: 0, plane: "side", share },
-      { lengthMm: lengthMm - 2 * hair, turnRad: 0, plane: "side", share },
+      { lengthMm: lengthMm - hair, turnRad: 0, plane: "side", share },
       { lengthMm: hair, turnRad: 0, plane: "side", share },
     );
     atMm = stopMm;

@@ -107,11 +107,11 @@ function lineMaker(feature: Feature, bar: LaidBar): LineMaker {
       readings: line.readings ?? "one",
       tolerance: line.tolerance ?? { sizeMm: Math.abs(line.nominal), coarser: 0 },
       weight: line.weight ?? 1,
+      place: line.place,
+      plane: line.plane,
+      count: line.count,
+      fixed: line.fixed,
     };
-    if (line.place) made.place = line.place;
-    if (line.plane) made.plane = line.plane;
-    if (line.count !== undefined) made.count = line.count;
-    if (line.fixed) made.fixed = line.fixed;
     return made;
   };
 }
@@ -234,8 +234,9 @@ function thickness(
     readings: "one",
     tolerance: { sizeMm: nominal, coarser: 0 },
     weight: place.weight,
+    place: place.where,
+    plane: undefined,
   };
-  if (place.where) line.place = place.where;
   return line;
 }
 

@@ -128,6 +128,20 @@ test("a bend the hard way keeps its reach: it is seen from above", () => {
   expect(characteristics.map(({ id }) => id)).not.toContain("piece.overall-height");
 });
 
+test("legs that differ by 2 % of the bar ask for a difference, whatever the rounding of the place", () => {
+  const asksAlike = (lengthMm: number, at: number) =>
+    planPiece(barWith(lengthMm, { id: "f", kind: "fold", at })).characteristics.some(
+      ({ id }) => id === "f.legs",
+    );
+  // Common practice, no source: 463 folded at 226.87 is 9.26 mm between the legs, 2 % of it.
+  const rounded = 226.86999999997;
+  expect(asksAlike(463, 226.87)).toBe(true);
+  expect(asksAlike(463, rounded)).toBe(true);
+  expect(asksAlike(463, 463 - rounded)).toBe(true);
+  expect(asksAlike(463, 226.86)).toBe(false);
+  expect(asksAlike(463, 463 - 226.86)).toBe(false);
+});
+
 test("a fold lays the legs side by side and halves the length", () => {
   const piece = barWith(300, { id: "bight", kind: "fold", at: 150 });
   const { lengthMm, heightMm } = finishedSizeMm(piece);

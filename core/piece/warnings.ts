@@ -30,7 +30,7 @@ export function warningsOf(bar: Bar, steel: readonly StretchSteel[], part: strin
   const stockWidthMm = caliperSizesMm(stock.section)[1];
   const shortMm = tooShortToHoldMm(bar, steel);
   return [
-    ...steel.flatMap((one) => (isDrifted(one, features) ? [] : growth(one, bar))),
+    ...growths(steel, bar, features),
     ...features.flatMap((feature) => [
       ...kindOf(feature).warnings(feature, laid, features),
       ...(feature.kind === "hole" ? eyeWarnings(feature, laid, stockWidthMm) : []),
@@ -60,27 +60,35 @@ const isDrifted = (
       one.kind === "hole" && one.method === "slot-drift" && one.at >= fromMm && one.at <= toMm,
   );
 
-/** A stretch thicker than the bar it comes from has to be upset, and only so much gathers at once. */
-function growth({ stretch, stockMm }: StretchSteel, { stock }: Bar): Warning[] {
+/** Stretches thicker than the bar they come from have to be upset, and only so much gathers at once. */
+function growths(
+  steel: readonly StretchSteel[],
+  { stock }: Bar,
+  features: readonly Feature[],
+): Warning[] {
   const stockAreaMm2 = sectionAreaMm2(stock.section);
-  const largestMm2 = largestAreaMm2(stretch);
-  if (largestMm2 <= stockAreaMm2 * GROWS) return [];
-  if (!UPSETTING.test(stretch.technique ?? ""))
-    return [{ code: "section-grows", stretch: stretch.id, times: largestMm2 / stockAreaMm2 }];
   const [sizeMm] = caliperSizesMm(stock.section);
-  const slenderness = stockMm / sizeMm;
-  return slenderness > FREE_GATHER
-    ? [{ code: "upset-slender", stretch: stretch.id, stockMm, sizeMm, slenderness }]
-    : [];
+  const warnings: Warning[] = [];
+  for (const one of steel) {
+    const { stretch, stockMm } = one;
+    const times = largestAreaMm2(stretch) / stockAreaMm2;
+    if (times <= GROWS || isDrifted(one, features)) continue;
+    const slenderness = stockMm / sizeMm;
+    if (!UPSETTING.test(stretch.technique ?? ""))
+      warnings.push({ code: "section-grows", stretch: stretch.id, times });
+    else if (slenderness > FREE_GATHER)
+      warnings.push({ code: "upset-slender", stretch: stretch.id, stockMm, sizeMm, slenderness });
+  }
+  return warnings;
 }
 
 const largestAreaMm2 = (stretch: Stretch): number =>
-  Math.max(
-    ...(["from", "to"] as const).map((end) => {
-      const section = endSection(stretch, end);
-      return section === null ? 0 : endAreaMm2(section);
-    }),
-  );
+  Math.max(areaOfEnd(stretch, "from"), areaOfEnd(stretch, "to"));
+
+function areaOfEnd(stretch: Stretch, end: "from" | "to"): number {
+  const section = endSection(stretch, end);
+  return section === null ? 0 : endAreaMm2(section);
+}
 
 interface Placed {
   feature: Feature;

@@ -16,10 +16,12 @@ export type Fold = z.output<typeof schema>;
 
 /** Legs that differ by less, as a share of the bar, are meant to be alike (common practice, no source). */
 const ALIKE_SHARE = 0.02;
+/** A place added up from stretches differs by this much from the same place typed, mm. */
+const ROUNDING_MM = 1e-6;
 
 /** Whether a fold's two legs are meant to be alike. */
 export const hasLikeLegs = ({ at }: Pick<Fold, "at">, lengthMm: number): boolean =>
-  Math.abs(lengthMm - 2 * at) <= ALIKE_SHARE * lengthMm;
+  Math.abs(lengthMm - 2 * at) <= ALIKE_SHARE * lengthMm + ROUNDING_MM;
 
 /** Bar on the centre line of a fold, bent right round, mm. */
 export const foldArcMm = ({ at, insideRadius = 0 }: Fold, bar: LaidBar): number =>
