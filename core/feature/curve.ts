@@ -10,5 +10,9 @@ export interface Arc {
 /** An arc taken in even steps, none of which turns further than `finestRad`. */
 export function evenArcs({ lengthMm, turnRad, plane }: Arc, finestRad: number): Arc[] {
   const count = Math.max(1, Math.ceil(Math.abs(turnRad) / finestRad));
-  return new Array<Arc>(count).fill({ lengthMm: lengthMm / count, turnRad: turnRad / count, plane });
+  return new Array<Arc>(count).fill({
+    lengthMm: lengthMm / count,
+    turnRad: turnRad / count,
+    plane,
+  });
 }

@@ -33,6 +33,27 @@ describe("developed lengths, against numerical integration by a general-purpose 
     expect(spiralLengthMm({ ...spiral, form: "logarithmic" })).toBeCloseTo(growing, 6);
   });
 
+  test.each([
+    [6, 120, 4],
+    [12, 300, 6],
+    [9, 200, 1.5],
+  ])("two legs of %d round, %d of each, wrapped %d times", (sizeMm, legMm, turns) => {
+    const rodMm = 2 * legMm + 200;
+    const at = rodMm / 2;
+    const piece = (wrap: object[]) =>
+      pieceOf({
+        stock: `${sizeMm} round`,
+        stretches: [{ id: "rod", kind: "prism", section: `${sizeMm} round`, length: rodMm }],
+        features: [{ id: "bight", kind: "fold", at }, ...wrap],
+      });
+    const wrap = { id: "rope", kind: "wrap", from: 50, to: 50 + legMm, turns, hand: "right" };
+    const shorterMm = finishedSizeMm(piece([])).lengthMm - finishedSizeMm(piece([wrap])).lengthMm;
+    // Each strand's centre goes round half a thickness off the middle, and as far along as it is now long.
+    const pitch = (legMm - shorterMm) / (2 * Math.PI * turns);
+    const strandMm = lengthOf(() => Math.hypot(sizeMm / 2, pitch), 2 * Math.PI * turns);
+    expect(strandMm).toBeCloseTo(legMm, 3);
+  });
+
   test("a clothoid: its heading, added up from its curvature, is the turns asked for", () => {
     const spiral = { form: "clothoid", innerMm: 8, outerMm: 60, turns: 1.75 } as const;
     const lengthMm = spiralLengthMm(spiral);

@@ -101,6 +101,7 @@ export function draftOf(said: DraftParts): StageDraft {
  * @example titled("Twist", "tight twist") → "Tight twist"
  */
 export function titled(verb: string, name: string): string {
-  const said = name.toLowerCase().split(/\s+/).includes(verb.split(" ")[0]!.toLowerCase());
+  const [work = ""] = verb.toLowerCase().split(" ", 1);
+  const said = ` ${name.toLowerCase()} `.includes(` ${work} `);
   return said ? name.charAt(0).toUpperCase() + name.slice(1) : `${verb} ${name}`;
 }

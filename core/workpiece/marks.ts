@@ -30,10 +30,11 @@ const ONE_MARK_MM = 0.001;
 export function marksOn(bar: Bar, now: readonly Stretch[], part: string): ColdMark[] {
   const usedMm = now.reduce((sum, { length }) => sum + length, 0);
   const there = (mm: number) => mapPosition(bar.stretches, now, mm);
-  const boundaries = bar.stretches.slice(0, -1).map((stretch, index) => ({
-    what: between(stretch, bar.stretches[index + 1]!),
-    fromAMm: now.slice(0, index + 1).reduce((sum, { length }) => sum + length, 0),
-  }));
+  let fromAMm = 0;
+  const boundaries = bar.stretches.slice(0, -1).map((stretch, index) => {
+    fromAMm += now[index]!.length;
+    return { what: between(stretch, bar.stretches[index + 1]!), fromAMm };
+  });
   const ofFeatures = (bar.features ?? []).flatMap((feature) =>
     kindOf(feature)
       .marks(feature)
