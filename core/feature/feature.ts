@@ -119,6 +119,8 @@ export interface FeatureKind<Schema extends z.ZodObject = z.ZodObject, F extends
   ): { fromMm: number; toMm: number; share: number }[];
   /** Whether it curves the bar, so that no rule lies along it. */
   curves: boolean;
+  /** Whether it goes through the bar, so that no bend should. */
+  pierces?: boolean;
   /** Whether it turns the section, so that no caliper finds a side. */
   turnsSection?: boolean;
   /** Volume it adds to the outside form of its stretch, mm³, less than nothing where it takes some away. */

@@ -3,6 +3,14 @@ import type { LaidBar } from "../bar/bar";
 import { nameInText, nameOf, type Named } from "../bar/named";
 import type { FeatureExtent, FeatureKind, FeatureOperation, FeatureWork, Placed } from "./feature";
 import { bend } from "./kinds/bend";
+import { chamfer } from "./kinds/chamfer";
+import { corners } from "./kinds/corners";
+import { dimple } from "./kinds/dimple";
+import { dish } from "./kinds/dish";
+import { partCut } from "./kinds/partCut";
+import { slit } from "./kinds/slit";
+import { slot } from "./kinds/slot";
+import { veins } from "./kinds/veins";
 import { fold } from "./kinds/fold";
 import { hole } from "./kinds/hole";
 import { ring } from "./kinds/ring";
@@ -14,7 +22,26 @@ import { weld } from "./kinds/weld";
 import { wrap } from "./kinds/wrap";
 
 /** Every kind of feature, in the order they are offered. A new kind is a file and a line here. */
-const KINDS = [hole, bend, twist, scroll, ring, fold, wrap, stamp, texture, weld] as const;
+const KINDS = [
+  hole,
+  slot,
+  bend,
+  twist,
+  scroll,
+  ring,
+  fold,
+  wrap,
+  chamfer,
+  slit,
+  partCut,
+  dimple,
+  stamp,
+  texture,
+  veins,
+  dish,
+  corners,
+  weld,
+] as const;
 
 type SchemasOf<Kinds extends readonly { schema: unknown }[]> = {
   -readonly [Index in keyof Kinds]: Kinds[Index]["schema"];

@@ -39,6 +39,12 @@ function sentenceFor(warning: Warning, unit: LengthUnit, nameOf: (id: string) =>
       return `${what} is ${mm(warning.endMm)} from the end. ${METHOD_WORDS[warning.method]} ${mm(warning.diameterMm)} there will ${warning.method === "drill" ? "break out" : "cup the end"}: ${mm(warning.leastMm)} or more${warning.method === "drill" ? "" : ", or drill it"}.`;
     case "hole-near-edge":
       return `${what} leaves walls of ${mm(warning.wallMm)}: ${METHOD_WORDS[warning.method].toLowerCase()} wants ${mm(warning.leastMm)} or more, or the sides tear and swell.`;
+    case "goes-too-deep":
+      return `${what} goes ${mm(warning.depthMm)} into ${mm(warning.barMm)}: at most ${mm(warning.possibleMm)} can be done without spoiling the other side.`;
+    case "no-edge":
+      return `${what} lies where the bar has no square edge: only squares and flats are chamfered.`;
+    case "slit-closed":
+      return `${what} stops ${mm(warning.fromEndMm)} short of the end: a slit runs out at an end, so that its legs can open. For a closed opening take a slot.`;
     case "twist-tight":
       return `${what} would stretch the corners ${warning.times.toFixed(2)} times at a pitch of ${mm(warning.pitchMm)}, and about 2 is what they bear: at most ${warning.possible.toFixed(1)} turns over that length, not ${trimmed(warning.turns)}.`;
     case "scroll-touches":

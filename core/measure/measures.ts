@@ -36,6 +36,7 @@ export const MEASURES = {
   diagonals: measure({ ofStretch: true, sign: "diamond" }),
   position: measure({ sign: "place-off" }),
   diameter: measure(),
+  depth: measure(),
   walls: measure({ sign: "walls-unequal" }),
   "walls-far": measure({ sign: "walls-unequal-far" }),
   angle: measure({ sign: "angle-off" }),

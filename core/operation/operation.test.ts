@@ -87,6 +87,8 @@ const TABLE: [string, string, string | null, string, string, number, number][] =
   ["hot-cut", "cut-off", "forging", "", "", 0.5, 0],
   ["dish", "cut-off", "bending", "", "hot-cut @same-bar; vein @same-place", 0.5, 0],
   ["drill", "cold", null, "join @always", `${HOT} @same-bar`, 0, 5],
+  ["clip", "cold", null, "join @always", `${HOT} @same-bar`, 0, 3],
+  ["break-edges", "cold", null, "join @always", `${HOT} @same-bar`, 0, 6],
   ["fit", "join", null, "weld-parts+wrap-parts+collar+rivet @always", "", 0, 5],
   ["weld-parts", "join", "welding", "wrap-parts @always", "", 3, 0],
   ["wrap-parts", "join", "twisting", "untwist-parts @always", "", 1, 0],

@@ -1,5 +1,7 @@
 import { bend } from "./kinds/bend";
+import { breakEdges } from "./kinds/breakEdges";
 import { chamfer } from "./kinds/chamfer";
+import { clip } from "./kinds/clip";
 import { collar } from "./kinds/collar";
 import { corners } from "./kinds/corners";
 import { cut } from "./kinds/cut";
@@ -96,6 +98,8 @@ export const OPERATIONS = {
   "hot-cut": hotCut,
   dish,
   drill,
+  clip,
+  "break-edges": breakEdges,
   fit,
   "weld-parts": weldParts,
   "wrap-parts": wrapParts,

@@ -114,12 +114,12 @@ function overlaps(placed: readonly Placed[]): Warning[] {
   }
   for (const { feature, extent } of curved)
     for (const { feature: hole, extent: at } of placed)
-      if (hole.kind === "hole" && at.fromMm < extent.toMm && at.toMm > extent.fromMm)
+      if (kindOf(hole).pierces && at.fromMm < extent.toMm && at.toMm > extent.fromMm)
         warnings.push({
           code: "bend-through-hole",
           feature: feature.id,
           hole: hole.id,
-          atMm: hole.at,
+          atMm: (at.fromMm + at.toMm) / 2,
         });
   return warnings;
 }

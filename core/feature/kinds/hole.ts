@@ -178,6 +178,7 @@ export const hole = defineFeature<typeof schema>({
   about: "punched, drilled, or slotted and drifted",
   schema,
   curves: false,
+  pierces: true,
   fields: [
     { type: "length", key: "diameter", label: "Diameter" },
     {

@@ -19,6 +19,8 @@ const schema = z.strictObject({
   kind: z.literal("twist"),
   turns: turnsSchema,
   hand: handSchema,
+  /** Turned back at the end: what lies there reads fewer turns than were put in. */
+  back: turnsSchema.optional(),
 });
 export type Twist = z.output<typeof schema>;
 
@@ -66,9 +68,12 @@ export const twist = defineFeature<typeof schema>({
   schema,
   curves: false,
   turnsSection: true,
-  fields: TURN_FIELDS,
+  fields: [
+    ...TURN_FIELDS,
+    { type: "number", key: "back", label: "Turned back after", min: 0.001, max: 100 },
+  ],
   extent: ({ from, to }) => ({ fromMm: from, toMm: to, needsMm: null }),
-  warnings,
+  warnings: (one, bar) => warnings({ ...one, turns: one.turns + (one.back ?? 0) }, bar),
   characteristics({ from, to, turns }, _bar, line) {
     return [
       line("turns", "turns", {
@@ -102,15 +107,28 @@ export const twist = defineFeature<typeof schema>({
     return [
       {
         operation: "twist",
-        leaves: one,
+        leaves: one.back === undefined ? one : { ...one, turns: one.turns + one.back },
         words: `${one.hand === "right" ? "Right" : "Left"} hand. ${twistHeats === "several" ? "Short heats, each corrected before the next." : "One long even heat."} Hot parts turn more: cool the lead, reheat the lag. Keep the square for the wrench until the last back-twist is done.`,
         ...(twistHeats === "several" ? { heats } : {}),
-        sizes: ({ from, to, turns }) => [
+        sizes: ({ from, to, turns, back = 0 }) => [
           { name: "From and to", value: [from, to], unit: "mm" },
-          { name: "Turns", value: turns, unit: "turns" },
+          { name: back > 0 ? "Turned on" : "Turns", value: turns, unit: "turns" },
           { name: "Crest to crest", value: (to - from) / turns, unit: "mm" },
         ],
       },
+      ...(one.back === undefined
+        ? []
+        : [
+            {
+              operation: "untwist" as const,
+              leaves: one,
+              sizes: ({ from, to, turns, back = 0 }: Twist) => [
+                { name: "From and to", value: [from, to], unit: "mm" as const },
+                { name: "Turned back", value: back, unit: "turns" as const },
+                { name: "Turns", value: turns, unit: "turns" as const },
+              ],
+            },
+          ]),
     ];
   },
   marks: ({ from, to }) => [

@@ -1,0 +1,84 @@
+import * as z from "zod";
+import { thicknessAt } from "../../bar/bar";
+import { lengthSchema } from "../../units/schema";
+import { anyPlace, atPlace, defineFeature } from "../feature";
+
+const schema = z.strictObject({
+  ...atPlace,
+  kind: z.literal("dimple"),
+  diameter: lengthSchema(),
+  depth: lengthSchema(),
+});
+export type Dimple = z.output<typeof schema>;
+
+/** Deeper than this share of the bar's thickness, the other face bulges (common practice, no source). */
+const MAX_DEPTH_SHARE = 1 / 2;
+
+/** A hollow pressed in with a round punch, not through. */
+export const dimple = defineFeature<typeof schema>({
+  kind: "dimple",
+  name: "Dimple",
+  about: "a round hollow, not through; a punched cavity",
+  schema,
+  curves: false,
+  fields: [
+    { type: "length", key: "diameter", label: "Across" },
+    { type: "length", key: "depth", label: "Deep" },
+  ],
+  extent: ({ at, diameter }) => ({
+    fromMm: at - diameter / 2,
+    toMm: at + diameter / 2,
+    needsMm: null,
+  }),
+  warnings({ id, at, depth }, bar) {
+    const barMm = thicknessAt(bar, at);
+    const possibleMm = barMm * MAX_DEPTH_SHARE;
+    return depth > possibleMm
+      ? [{ code: "goes-too-deep", feature: id, depthMm: depth, barMm, possibleMm }]
+      : [];
+  },
+  characteristics: ({ at, diameter, depth }, _bar, line) => [
+    // A shallow dimple can still be struck deeper, and with that wider.
+    line("depth", "deep", { measure: "depth", nominal: depth, heavyWhen: "below", weight: 2 }),
+    line("diameter", "across", { measure: "diameter", nominal: diameter, heavyWhen: "below" }),
+    line("place", "from end A", { measure: "position", nominal: at, instrument: "rule" }),
+  ],
+  operations: (one) => [
+    {
+      operation: "dimple",
+      leaves: one,
+      sizes: ({ at, diameter, depth }) => [
+        { name: "From end A", value: at, unit: "mm" },
+        { name: "Across", value: diameter, unit: "mm" },
+        { name: "Deep", value: depth, unit: "mm" },
+      ],
+    },
+  ],
+  marks: ({ at }) => [{ what: "centre", atMm: at }],
+  drawn({ at, diameter, depth }, { stationAt }) {
+    const { at: middle, along, up, thicknessMm } = stationAt(at);
+    if (Math.hypot(up.x, up.y) < 0.5) return { circles: [{ ...middle, r: diameter / 2 }] };
+    const place = (alongMm: number, deepMm: number) => ({
+      x: middle.x + along.x * alongMm + up.x * (thicknessMm / 2 - deepMm),
+      y: middle.y + along.y * alongMm + up.y * (thicknessMm / 2 - deepMm),
+    });
+    return { hidden: [[place(-diameter / 2, 0), place(0, depth), place(diameter / 2, 0)]] };
+  },
+  risks: () => ["struck-tool"],
+  start: ({ id, atMm, sizeMm }) => ({
+    id,
+    kind: "dimple",
+    at: atMm,
+    diameter: Math.max(1, Math.round(sizeMm / 2)),
+    depth: Math.max(1, Math.round(sizeMm / 6)),
+  }),
+  describe: ({ diameter, depth, at }, length) =>
+    `${length(diameter)} across, ${length(depth)} deep, at ${length(at)} from A`,
+  sample: (id, lengthMm, random) => ({
+    id,
+    kind: "dimple",
+    at: anyPlace(lengthMm, random),
+    diameter: 2 + Math.floor(random.next() * 12),
+    depth: 1 + Math.floor(random.next() * 4),
+  }),
+});
