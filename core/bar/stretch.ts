@@ -76,13 +76,25 @@ const SAME_MM = 0.05;
  *
  * @example isSameSection({ shape: "square", size: 12 }, { shape: "square", size: 12.04 }) → true
  */
-export const isSameSection = (a: Section, b: Section): boolean =>
-  familyOf(a) === familyOf(b) &&
-  caliperSizesMm(a).every((mm, index) => Math.abs(mm - caliperSizesMm(b)[index]!) < SAME_MM);
+export function isSameSection(a: Section, b: Section): boolean {
+  if (a === b) return true;
+  if (familyOf(a) !== familyOf(b)) return false;
+  const [thicknessMm, widthMm] = caliperSizesMm(a);
+  const [otherThicknessMm, otherWidthMm] = caliperSizesMm(b);
+  return (
+    Math.abs(thicknessMm - otherThicknessMm) < SAME_MM && Math.abs(widthMm - otherWidthMm) < SAME_MM
+  );
+}
 
 /** Whether a stretch keeps its stock's section all along: nothing is forged there, and no steel scales away. */
 export const keepsSection = (stretch: Stretch, stock: Section): boolean => {
   if (stretch.kind === "free") return false;
-  const ends = [endSection(stretch, "from"), endSection(stretch, "to")];
-  return ends.every((end) => end !== null && end !== "point" && isSameSection(end, stock));
+  const [from, to] =
+    stretch.kind === "prism" ? [stretch.section, stretch.section] : [stretch.from, stretch.to];
+  return (
+    from !== "point" &&
+    to !== "point" &&
+    isSameSection(from, stock) &&
+    (to === from || isSameSection(to, stock))
+  );
 };

@@ -47,7 +47,10 @@ export type Field = {
 
 /** What a feature is measured by; the rest of the line follows from the feature. */
 export type Line = Pick<Characteristic, "measure" | "nominal"> &
-  Partial<Omit<Characteristic, "id" | "name" | "of" | "stretch" | "feature">>;
+  Partial<Omit<Characteristic, "id" | "name" | "of" | "stretch" | "feature">> & {
+    /** A place along the bar: said from end A, or past a bend from end B or along its own straight run. */
+    placed?: true;
+  };
 /** Makes a characteristic of a feature: its id, what is said after the name, and the line. */
 export type LineMaker = (id: string, way: string, line: Line) => Characteristic;
 
@@ -123,6 +126,8 @@ export interface FeatureKind<Schema extends z.ZodObject = z.ZodObject, F extends
   pierces?: boolean;
   /** Whether it turns the section, so that no caliper finds a side. */
   turnsSection?: boolean;
+  /** Which of its lines two that are drawn alike are held against one another by. */
+  alikeBy?: string;
   /** Volume it adds to the outside form of its stretch, mm³, less than nothing where it takes some away. */
   keptVolumeMm3?(feature: F, bar: LaidBar): number;
   warnings(feature: F, bar: LaidBar, features: readonly Placed[]): Warning[];

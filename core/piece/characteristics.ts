@@ -13,6 +13,7 @@ import {
 import type { Characteristic } from "../measure/characteristic";
 import { sectionBetween } from "../section/between";
 import { caliperSizesMm, type Point, type Section } from "../section/section";
+import { alikeLines } from "./alike";
 import type { FinishedSize } from "./finish";
 import type { Piece } from "./piece";
 
@@ -59,8 +60,9 @@ export function impliedCharacteristics(piece: Piece, size: FinishedSize): Charac
   });
   lines.push(...shoulders(piece.stretches));
   for (const feature of features)
-    lines.push(...kindOf(feature).characteristics(feature, bar, lineMaker(feature, bar)));
+    lines.push(...kindOf(feature).characteristics(feature, bar, lineMaker(feature, bar, curved)));
   lines.push(...wholeSize(piece, bar, curved.length > 0 ? size : null));
+  lines.push(...alikeLines(piece, lines));
   return lines;
 }
 
@@ -83,12 +85,14 @@ function canBeTaken(
 }
 
 /** Makes a feature's lines: what its kind leaves out is a single caliper reading judged to both sides. */
-function lineMaker(feature: Feature, bar: LaidBar): LineMaker {
+function lineMaker(feature: Feature, bar: LaidBar, curved: readonly Span[]): LineMaker {
   const atMm = "at" in feature ? feature.at : (feature.from + feature.to) / 2;
   const name = featureName(feature);
   const inText = featureNameInText(feature);
   const stretch = stretchAt(bar, placeOf(feature)).stretch.id;
-  return (id, way, line) => {
+  return (id, said, line) => {
+    const run = line.placed ? placeAlong(line.nominal, bar, curved) : null;
+    const way = run ? [said, run.from].filter((part) => part !== "").join(", ") : said;
     // Built without spreading, as the stretches' are.
     const made: Characteristic = {
       id: `${feature.id}.${id}`,
@@ -100,7 +104,7 @@ function lineMaker(feature: Feature, bar: LaidBar): LineMaker {
       stretch,
       feature: feature.id,
       atMm: line.atMm ?? atMm,
-      nominal: line.nominal,
+      nominal: run?.mm ?? line.nominal,
       instrument: line.instrument ?? "caliper",
       heavyWhen: line.heavyWhen ?? "above",
       whenLight: line.whenLight ?? "start-again",
@@ -114,6 +118,24 @@ function lineMaker(feature: Feature, bar: LaidBar): LineMaker {
     };
     return made;
   };
+}
+
+interface Span {
+  fromMm: number;
+  toMm: number;
+}
+
+/**
+ * Where a rule can be laid to a place: from end A where the bar is straight up to
+ * it, from end B where it is straight beyond, else from where its own straight run begins.
+ */
+function placeAlong(atMm: number, { lengthMm }: LaidBar, curved: readonly Span[]) {
+  const before = curved.filter(({ fromMm }) => fromMm < atMm);
+  if (before.length === 0) return { from: "from end A", mm: atMm };
+  const after = curved.some(({ toMm }) => toMm > atMm);
+  if (!after) return { from: "from end B", mm: Math.max(0, lengthMm - atMm) };
+  const runMm = Math.max(0, ...before.map(({ toMm }) => toMm));
+  return { from: "from the bend before", mm: Math.max(0, atMm - runMm) };
 }
 
 const placeOf = (feature: Feature) => ("at" in feature ? feature.at : feature.from);

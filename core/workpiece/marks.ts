@@ -33,7 +33,7 @@ export function marksOn(bar: Bar, now: readonly Stretch[], part: string): ColdMa
   let fromAMm = 0;
   const boundaries = bar.stretches.slice(0, -1).map((stretch, index) => {
     fromAMm += now[index]!.length;
-    return { what: between(stretch, bar.stretches[index + 1]!), fromAMm };
+    return { what: between(stretch, bar.stretches[index + 1]!), fromAMm, isBoundary: true };
   });
   const ofFeatures = (bar.features ?? []).flatMap((feature) =>
     kindOf(feature)
@@ -41,6 +41,7 @@ export function marksOn(bar: Bar, now: readonly Stretch[], part: string): ColdMa
       .map(({ what, atMm, besideMm = 0 }) => ({
         what: `${featureName(feature)}, ${what}`,
         fromAMm: there(atMm) + besideMm,
+        isBoundary: false,
       })),
   );
   const found = [...boundaries, ...ofFeatures]
@@ -57,13 +58,22 @@ export function marksOn(bar: Bar, now: readonly Stretch[], part: string): ColdMa
 
 const between = (one: Named, other: Named) => `Between ${nameInText(one)} and ${nameInText(other)}`;
 
-/** Marks at one place are one mark with all its meanings. */
-function merged<Mark extends { what: string; fromAMm: number }>(sorted: readonly Mark[]): Mark[] {
-  const marks: Mark[] = [];
+interface Found {
+  what: string;
+  fromAMm: number;
+  isBoundary: boolean;
+}
+
+/** Marks at one place are one mark with all its meanings: where stretches meet, if they do. */
+function merged(sorted: readonly Found[]): Found[] {
+  const marks: Found[] = [];
   for (const mark of sorted) {
     const last = marks.at(-1);
     if (last && mark.fromAMm - last.fromAMm < ONE_MARK_MM)
-      marks[marks.length - 1] = { ...last, what: `${last.what}; ${mark.what}` };
+      marks[marks.length - 1] = {
+        ...(mark.isBoundary && !last.isBoundary ? mark : last),
+        what: `${last.what}; ${mark.what}`,
+      };
     else marks.push(mark);
   }
   return marks;

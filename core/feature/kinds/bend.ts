@@ -35,6 +35,7 @@ export const bend = defineFeature<typeof schema>({
   name: "Bend",
   about: "to an angle over an inside radius",
   schema,
+  alikeBy: "angle",
   curves: true,
   fields: [
     { type: "number", key: "angle", label: "Angle, degrees", min: -360, max: 360 },

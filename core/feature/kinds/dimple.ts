@@ -2,6 +2,7 @@ import * as z from "zod";
 import { thicknessAt } from "../../bar/bar";
 import { lengthSchema } from "../../units/schema";
 import { anyPlace, atPlace, defineFeature } from "../feature";
+import { placedAt } from "../lines";
 
 const schema = z.strictObject({
   ...atPlace,
@@ -41,7 +42,7 @@ export const dimple = defineFeature<typeof schema>({
     // A shallow dimple can still be struck deeper, and with that wider.
     line("depth", "deep", { measure: "depth", nominal: depth, heavyWhen: "below", weight: 2 }),
     line("diameter", "across", { measure: "diameter", nominal: diameter, heavyWhen: "below" }),
-    line("place", "from end A", { measure: "position", nominal: at, instrument: "rule" }),
+    line("place", "", placedAt(at)),
   ],
   operations: (one) => [
     {

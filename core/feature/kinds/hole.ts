@@ -10,7 +10,7 @@ import {
   type FeatureOperation,
   type FeatureWork,
 } from "../feature";
-import { difference } from "../lines";
+import { difference, placedAt } from "../lines";
 import type { Surface, SurfaceMarks } from "../surface";
 import { SLACK_MM, type HoleMethod, type Warning } from "../warning";
 
@@ -221,7 +221,7 @@ export const hole = defineFeature<typeof schema>({
         heavyWhen: "below",
         weight: 2,
       }),
-      line("place", "from end A", { measure: "position", nominal: at, instrument: "rule" }),
+      line("place", "", placedAt(at)),
       line("walls", "both walls", { ...difference(wallMm), measure: "walls", place: "near face" }),
       line("walls-far", "both walls, far face", {
         ...difference(wallMm),

@@ -1,6 +1,7 @@
 import * as z from "zod";
 import { thicknessAt } from "../../bar/bar";
 import { anyPlace, atPlace, defineFeature } from "../feature";
+import { placedAt } from "../lines";
 
 const shareAccepted = "Cut through by a share from 0.1 to 0.9, such as 0.75.";
 const schema = z.strictObject({
@@ -33,7 +34,7 @@ export const partCut = defineFeature<typeof schema>({
       nominal: thicknessAt(bar, at) * (1 - share),
       weight: 2,
     }),
-    line("place", "from end A", { measure: "position", nominal: at, instrument: "rule" }),
+    line("place", "", placedAt(at)),
   ],
   operations: (one) => [
     {

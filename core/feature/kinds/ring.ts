@@ -52,6 +52,7 @@ export const ring = defineFeature<typeof schema>({
   name: "Ring",
   about: "an eye or a link",
   schema,
+  alikeBy: "one-way",
   curves: true,
   fields: [
     { type: "length", key: "insideDiameter", label: "Inside" },

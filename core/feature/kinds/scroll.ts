@@ -137,6 +137,7 @@ export const scroll = defineFeature<typeof schema>({
   name: "Scroll",
   about: "a curl, its eye at the bar’s end",
   schema,
+  alikeBy: "width",
   curves: true,
   fields: [
     {

@@ -1,7 +1,7 @@
 import * as z from "zod";
 import type { LaidBar } from "../../bar/bar";
 import { anySpan, betweenPlaces, defineFeature, type Start } from "../feature";
-import { difference } from "../lines";
+import { difference, placedAt } from "../lines";
 import type { Surface, SurfaceMarks } from "../surface";
 import type { Warning } from "../warning";
 
@@ -44,12 +44,7 @@ export const slit = defineFeature<typeof schema>({
       instrument: "rule",
       heavyWhen: "below",
     }),
-    line("crotch", "crotch from end A", {
-      measure: "position",
-      nominal: crotchMm(slit, bar),
-      atMm: crotchMm(slit, bar),
-      instrument: "rule",
-    }),
+    line("crotch", "crotch", placedAt(crotchMm(slit, bar))),
     line("legs", "both legs", {
       ...difference(slitLengthMm(slit)),
       measure: "legs",

@@ -3,7 +3,7 @@ import { sectionAt, type LaidBar } from "../../bar/bar";
 import { caliperSizesMm } from "../../section/section";
 import { lengthSchema } from "../../units/schema";
 import { anyPlace, atPlace, defineFeature, sideSchema } from "../feature";
-import { difference } from "../lines";
+import { difference, placedAt } from "../lines";
 import { openingMarks } from "../opening";
 import { runsOffTheBar } from "../runsOff";
 import { SIDE_FIELD, signOfSide } from "../side";
@@ -109,7 +109,7 @@ export const slot = defineFeature<typeof schema>({
     return [
       line("length", "long", { ...opening, nominal: slot.length }),
       line("width", "wide", { ...opening, nominal: slot.width, weight: 2 }),
-      line("place", "from end A", { measure: "position", nominal: slot.at, instrument: "rule" }),
+      line("place", "", placedAt(slot.at)),
       slot.off
         ? line("wall", "narrow wall", { measure: "position", nominal: narrowMm })
         : line("walls", "both walls", { ...difference(wideMm), measure: "walls" }),

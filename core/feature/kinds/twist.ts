@@ -66,6 +66,7 @@ export const twist = defineFeature<typeof schema>({
   name: "Twist",
   about: "turns over a length",
   schema,
+  alikeBy: "turns",
   curves: false,
   turnsSection: true,
   fields: [
