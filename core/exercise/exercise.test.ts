@@ -9,7 +9,9 @@ import {
   contentOfPiece,
   exerciseContentSchema,
   exerciseRisks,
+  linesOf,
   measuringPlanOf,
+  NO_PLAN_EDITS,
   reckonExercise,
 } from "./exercise";
 import { MAX_PACK_BYTES, PACK_FORMAT, readPack, writePack, type PackedExercise } from "./pack";
@@ -81,20 +83,21 @@ describe("packs", () => {
 describe("the measuring plan", () => {
   const implied = planPiece(barWith(100)).characteristics;
   const [first, second] = implied;
-  const edits = { leftOut: [], order: [], changed: {} };
+  const edits = NO_PLAN_EDITS;
+  const lines = linesOf(barWith(100), implied, edits);
 
   test("lines are left out, reordered and weighed; nothing else changes", () => {
-    expect(measuringPlanOf(implied, edits)).toEqual(implied);
-    expect(measuringPlanOf(implied, { ...edits, leftOut: [first!.id] })).toEqual(implied.slice(1));
-    expect(measuringPlanOf(implied, { ...edits, order: [second!.id] })[0]).toEqual(second);
+    expect(measuringPlanOf(lines, edits)).toEqual(implied);
+    expect(measuringPlanOf(lines, { ...edits, leftOut: [first!.id] })).toEqual(implied.slice(1));
+    expect(measuringPlanOf(lines, { ...edits, order: [second!.id] })[0]).toEqual(second);
     const changed = { [first!.id]: { weight: 5, lower: 11.9 } };
-    const [heavier] = measuringPlanOf(implied, { ...edits, changed });
+    const [heavier] = measuringPlanOf(lines, { ...edits, changed });
     expect(heavier).toEqual({ ...first, weight: 5, fixed: { lower: 11.9 } });
   });
 
   test("an id from the engine room is no line of the plan", () => {
     const changed = JSON.parse('{"__proto__":{"weight":9}}') as typeof edits.changed;
-    expect(measuringPlanOf(implied, { ...edits, changed })).toEqual(implied);
+    expect(measuringPlanOf(lines, { ...edits, changed })).toEqual(implied);
   });
 });
 

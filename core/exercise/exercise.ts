@@ -6,6 +6,8 @@ import { nameSchema } from "../bar/schema";
 import { pieceSchema, type Piece } from "../piece/piece";
 import { planPiece, type Plan } from "../piece/plan";
 import { cautionsFor } from "../trade/cautions";
+import { ownLines, ownLineSchema, type LostLine } from "./ownLine";
+import { proposedLines } from "./proposed";
 import { risksOf } from "./risks";
 import { stageEditSchema } from "../workpiece/edit";
 import { planWork, type WorkPlan } from "../workpiece/stages";
@@ -51,8 +53,31 @@ export const planEditsSchema = z.strictObject({
       }),
     )
     .default({}),
+  /** Every line the piece implies, as older exercises have it, or the few that are proposed. */
+  lines: z.enum(["all", "few"]).default("all"),
+  /** Lines measured though they are not proposed. */
+  taken: z.array(z.string().max(80)).max(400).default([]),
+  /** Lines of the instructor's own. */
+  own: z
+    .array(ownLineSchema)
+    .max(40, "At most 40 lines of your own.")
+    .refine(
+      (lines) => new Set(lines.map(({ id }) => id)).size === lines.length,
+      "Every line of your own has another id.",
+    )
+    .default([]),
 });
 export type PlanEdits = z.output<typeof planEditsSchema>;
+
+/** The plan as the piece implies it. */
+export const NO_PLAN_EDITS: PlanEdits = {
+  leftOut: [],
+  order: [],
+  changed: {},
+  lines: "all",
+  taken: [],
+  own: [],
+};
 
 /** Everything an exercise is but its ids: what a draft holds, a revision keeps and a pack carries. */
 export const exerciseContentSchema = z.strictObject({
@@ -63,7 +88,7 @@ export const exerciseContentSchema = z.strictObject({
   settings: settingsSchema.default(DEFAULT_SETTINGS),
   /** Stages as the instructor left them; empty for the proposed ones. */
   stages: z.array(stageEditSchema).max(100).default([]),
-  planEdits: planEditsSchema.default({ leftOut: [], order: [], changed: {} }),
+  planEdits: planEditsSchema.default(NO_PLAN_EDITS),
   /** Besides those the stages name. */
   tools: z.array(line(80)).max(40).default([]),
   /** Besides those the exercise's risks bring. */
@@ -78,18 +103,57 @@ export const stepSchema = z.union(
   { error: () => "The step is 1 to 5." },
 );
 
+/** All lines an exercise could be measured by, and which of them it is. */
+export interface ExerciseLines {
+  /** What the piece implies, and the instructor's own. */
+  all: Characteristic[];
+  /** Ids of those measured unless they are left out. */
+  proposed: ReadonlySet<string>;
+  /** Own lines that name what is gone. */
+  lost: LostLine[];
+}
+
+/** The lines of a piece: implied, the few of them that are proposed, and the instructor's own. */
+export function linesOf(
+  piece: Piece,
+  implied: readonly Characteristic[],
+  { lines, own }: Pick<PlanEdits, "lines" | "own">,
+): ExerciseLines {
+  const added = ownLines(piece, own, implied);
+  const proposed =
+    lines === "few" ? proposedLines(piece, implied) : new Set(implied.map(({ id }) => id));
+  for (const { id } of added.lines) proposed.add(id);
+  return { all: [...implied, ...added.lines], proposed, lost: added.lost };
+}
+
+/** Whether a line is measured. */
+export const isMeasured = (
+  id: string,
+  proposed: ReadonlySet<string>,
+  { leftOut, taken }: Pick<PlanEdits, "leftOut" | "taken">,
+): boolean => (proposed.has(id) || taken.includes(id)) && !leftOut.includes(id);
+
 /**
- * The measuring plan of an exercise: what its piece implies, less what was left
- * out, in the order of the hand or the instructor's, with their weights and limits.
+ * The measuring plan of an exercise: its lines, less what was left out, in the
+ * order of the hand or the instructor's, with their weights and limits.
  */
-export function measuringPlanOf(
+export const measuringPlanOf = (
+  { all, proposed }: Pick<ExerciseLines, "all" | "proposed">,
+  edits: PlanEdits,
+): Characteristic[] =>
+  inPlanOrder(
+    all.filter(({ id }) => isMeasured(id, proposed, edits)),
+    edits,
+  );
+
+/** Lines in the order of the hand or the instructor's, with their weights and limits. */
+export function inPlanOrder(
   characteristics: readonly Characteristic[],
-  { leftOut, order, changed }: PlanEdits,
+  { order, changed }: Pick<PlanEdits, "order" | "changed">,
 ): Characteristic[] {
   const rank = new Map(order.map((id, index) => [id, index]));
   const placeOf = ({ id }: Characteristic) => rank.get(id) ?? Infinity;
   return inHandOrder(characteristics)
-    .filter(({ id }) => !leftOut.includes(id))
     .map((characteristic, index) => ({ characteristic, index }))
     .sort((a, b) => {
       const [first, second] = [placeOf(a.characteristic), placeOf(b.characteristic)];
@@ -132,6 +196,7 @@ const PINS = {
 /** All that follows from an exercise's content, reckoned once. */
 export interface ReckonedExercise {
   plan: Plan;
+  lines: ExerciseLines;
   characteristics: Characteristic[];
   work: WorkPlan;
   tools: string[];
@@ -145,11 +210,13 @@ export interface ReckonedExercise {
  */
 export function reckonExercise(content: ExerciseContent): ReckonedExercise {
   const plan = planPiece(content.piece);
-  const { piece, settings, stages: edits } = content;
+  const { piece, settings, stages: edits, planEdits } = content;
+  const lines = linesOf(piece, plan.characteristics, planEdits);
   const work = planWork(piece, { settings, edits });
   return {
     plan,
-    characteristics: measuringPlanOf(plan.characteristics, content.planEdits),
+    lines,
+    characteristics: measuringPlanOf(lines, planEdits),
     work,
     tools: toolsOf(work, content.tools),
     cautions: cautionsFor(exerciseRisks(content), content.cautions),
@@ -173,4 +240,10 @@ export const contentOfPiece = (
   piece: Piece,
   { heatBudget = 4, minuteBudget = 20 }: { heatBudget?: number; minuteBudget?: number } = {},
 ): ExerciseContent =>
-  exerciseContentSchema.parse({ name: piece.name, piece, heatBudget, minuteBudget });
+  exerciseContentSchema.parse({
+    name: piece.name,
+    piece,
+    heatBudget,
+    minuteBudget,
+    planEdits: { lines: "few" },
+  });

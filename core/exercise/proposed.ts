@@ -1,5 +1,5 @@
 import type { Characteristic } from "../measure/characteristic";
-import { endSection, isSameSection, keepsSection } from "../bar/stretch";
+import { endSection, keepsSection } from "../bar/stretch";
 import type { Stretch } from "../bar/schema";
 import { caliperSizesMm } from "../section/section";
 import { alikePairs } from "../piece/alike";

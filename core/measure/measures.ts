@@ -37,6 +37,8 @@ export const MEASURES = {
   position: measure({ sign: "place-off" }),
   diameter: measure(),
   depth: measure(),
+  clearance: measure(),
+  own: measure(),
   walls: measure({ sign: "walls-unequal" }),
   "walls-far": measure({ sign: "walls-unequal-far" }),
   angle: measure({ sign: "angle-off" }),

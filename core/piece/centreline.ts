@@ -51,6 +51,24 @@ export function centreLine(
   return base === stations[0] ? stations : stations.map((station) => turned(station, base));
 }
 
+/** Where places along the bar, mm from end A, lie on the finished piece's centre line. */
+export function placesOnCentreLine(
+  stretches: readonly Stretch[],
+  features: readonly Feature[],
+  placesMm: readonly number[],
+): Vector[] {
+  const stations = centreLine(stretches, features);
+  return placesMm.map((mm) => {
+    const next = stations.findIndex(({ sMm }) => sMm >= mm);
+    if (next === 0) return stations[0]!.at;
+    const [a, b] = next < 0 ? stations.slice(-2) : [stations[next - 1], stations[next]];
+    const share = Math.min(1, (mm - a!.sMm) / (b!.sMm - a!.sMm));
+    return add(a!.at, difference(b!.at, a!.at), share);
+  });
+}
+
+const difference = (a: Vector, b: Vector): Vector => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
+
 /**
  * How far the finished bar reaches, mm: along its longest straight run, across
  * its thickness there, and across its width.

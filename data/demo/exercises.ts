@@ -67,7 +67,14 @@ function exercise(technique: string, step: Step, name: string, made: Made): Demo
   return {
     technique,
     step,
-    content: { name, piece, heatBudget: budget[0], minuteBudget: budget[1], ...rest },
+    content: {
+      name,
+      piece,
+      heatBudget: budget[0],
+      minuteBudget: budget[1],
+      planEdits: { lines: "few" },
+      ...rest,
+    },
   };
 }
 

@@ -11,13 +11,13 @@ import { BarEditor } from "./BarEditor";
 import { barOf } from "./bars";
 import type { DesignState } from "./designerStore";
 import { PartsTable } from "./PartsTable";
-import { PlanEditor } from "./PlanEditor";
 import type { Reckoned } from "./SidePanel";
 
 // Looked at later than the bar.
 const StagesEditor = dynamic(() =>
   import("./StagesEditor").then(({ StagesEditor: loaded }) => loaded),
 );
+const PlanEditor = dynamic(() => import("./PlanEditor").then(({ PlanEditor: loaded }) => loaded));
 const WayEditor = dynamic(() => import("./WayEditor").then(({ WayEditor: loaded }) => loaded));
 
 const SHEETS = [
@@ -81,9 +81,10 @@ export function DesignSheets({
         />
       </Tabs.Content>
       <Tabs.Content value="measured">
-        {plan ? (
+        {reckoned.ok ? (
           <PlanEditor
-            implied={plan.characteristics}
+            piece={piece}
+            lines={reckoned.value.lines}
             edits={content.planEdits}
             grade={grade}
             unit={unit}

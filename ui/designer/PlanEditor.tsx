@@ -2,41 +2,76 @@
 
 import { memo, useState } from "react";
 import { limitsAtGrade, type Characteristic } from "@/core/measure/characteristic";
-import { measuringPlanOf, type PlanEdits } from "@/core/exercise/exercise";
+import {
+  inPlanOrder,
+  isMeasured,
+  type ExerciseLines,
+  type PlanEdits,
+} from "@/core/exercise/exercise";
+import type { Piece } from "@/core/piece/piece";
 import type { LengthUnit } from "@/core/units/length";
 import { limitsInWords } from "../words/verdict";
+import { countOf } from "../words/count";
 import { LengthField, NumberField } from "./fields";
+import { OwnLineForm } from "./OwnLineForm";
 
 interface PlanEditorProps {
-  /** All that the piece implies, in its order. */
-  implied: readonly Characteristic[];
+  piece: Piece;
+  lines: ExerciseLines;
   edits: PlanEdits;
   grade: number;
   unit: LengthUnit;
   onChange: (edits: PlanEdits) => void;
 }
 
-/** The measuring plan the piece implies, to be left out of, reordered and weighed. */
+/** Lines are ticked one by one, or all of what they are about. */
+const GROUPS = [
+  [
+    "sizes",
+    ({ kind, measure }) => kind === "size" && measure !== "length" && measure !== "position",
+  ],
+  [
+    "lengths and places",
+    ({ kind, measure }) => kind === "size" && ["length", "position"].includes(measure),
+  ],
+  ["matches and evenness", ({ kind }) => kind === "match" || kind === "evenness"],
+  ["by eye", ({ kind }) => kind === "presence"],
+] as const satisfies readonly (readonly [string, (line: Characteristic) => boolean])[];
+
+/** The measuring plan: the lines proposed, those that could be taken too, and the instructor's own. */
 export const PlanEditor = memo(function PlanEditor({
-  implied,
+  piece,
+  lines,
   edits,
   grade,
   unit,
   onChange,
 }: PlanEditorProps) {
   const [open, setOpen] = useState<string | null>(null);
-  const all = measuringPlanOf(implied, { ...edits, leftOut: [] });
+  const [showsAll, setShowsAll] = useState(false);
+  const all = inPlanOrder(lines.all, edits);
+  const isOn = ({ id }: Characteristic) => isMeasured(id, lines.proposed, edits);
+  const others = all.filter((line) => !isOn(line));
+  const shown = showsAll ? all : all.filter(isOn);
   const move = (id: string, by: -1 | 1) => {
     const ids = all.map((one) => one.id);
+    const near = shown[shown.findIndex((one) => one.id === id) + by];
+    if (!near) return;
     const from = ids.indexOf(id);
-    const to = Math.min(ids.length - 1, Math.max(0, from + by));
+    const to = ids.indexOf(near.id);
     onChange({ ...edits, order: ids.toSpliced(from, 1).toSpliced(to, 0, id) });
   };
-  const leave = (id: string, out: boolean) =>
+  const measure = (some: readonly Characteristic[], on: boolean) => {
+    const ids = new Set(some.map(({ id }) => id));
+    const without = (list: readonly string[]) => list.filter((id) => !ids.has(id));
     onChange({
       ...edits,
-      leftOut: out ? [...edits.leftOut, id] : edits.leftOut.filter((one) => one !== id),
+      leftOut: on ? without(edits.leftOut) : [...without(edits.leftOut), ...ids],
+      taken: on
+        ? [...without(edits.taken), ...[...ids].filter((id) => !lines.proposed.has(id))]
+        : without(edits.taken),
     });
+  };
   const change = (id: string, to: PlanEdits["changed"][string]) =>
     onChange({ ...edits, changed: { ...edits.changed, [id]: { ...edits.changed[id], ...to } } });
   const asImplied = (id: string) => {
@@ -44,92 +79,200 @@ export const PlanEditor = memo(function PlanEditor({
     onChange({ ...edits, changed: rest });
   };
   return (
-    <table className="ledger text-15">
-      <thead>
-        <tr>
-          <th scope="col">Measured on</th>
-          <th scope="col" className="number">
-            Limits, {unit}
-          </th>
-          <th scope="col" className="number">
-            Weight
-          </th>
-          <th scope="col">
-            <span className="sr-only">Change it</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {all.map((characteristic) => {
-          const { id, name, nominal, weight, unit: measured } = characteristic;
-          const { lower, upper } = limitsAtGrade(characteristic, grade);
-          const out = edits.leftOut.includes(id);
-          return [
-            <tr key={id} className={out ? "text-ink-2" : ""}>
-              <td>
-                <label className="flex min-h-8 items-center gap-2.5">
-                  <input
-                    type="checkbox"
-                    className="size-5"
-                    checked={!out}
-                    onChange={() => leave(id, !out)}
-                  />
-                  {name}
-                </label>
-              </td>
-              <td className="number">
-                {out
-                  ? "not measured"
-                  : limitsInWords({ nominal, lower, upper, unit: measured }, unit)}
-              </td>
-              <td className="number">{out ? "" : weight}</td>
-              <td className="whitespace-nowrap text-right">
-                <button
-                  type="button"
-                  className="link min-h-8 px-1.5"
-                  aria-label={`${name}, earlier`}
-                  onClick={() => move(id, -1)}
-                >
-                  up
-                </button>
-                <button
-                  type="button"
-                  className="link min-h-8 px-1.5"
-                  aria-label={`${name}, later`}
-                  onClick={() => move(id, 1)}
-                >
-                  down
-                </button>
-                <button
-                  type="button"
-                  className="link min-h-8 px-1.5"
-                  aria-expanded={open === id}
-                  aria-label={`${name}, its limits and weight`}
-                  onClick={() => setOpen(open === id ? null : id)}
-                >
-                  limits
-                </button>
-              </td>
-            </tr>,
-            open === id ? (
-              <tr key={`${id} limits`}>
-                <td colSpan={4}>
-                  <LineLimits
-                    characteristic={characteristic}
-                    grade={grade}
-                    unit={unit}
-                    onChange={(to) => change(id, to)}
-                    onAsImplied={() => asImplied(id)}
-                  />
-                </td>
-              </tr>
-            ) : null,
-          ];
+    <>
+      <p className="mb-2 flex flex-wrap items-baseline gap-x-5 gap-y-1 text-15">
+        <b>{countOf(all.length - others.length, "line")} measured</b>
+        {GROUPS.map(([name, isOfGroup]) => {
+          const group = all.filter(isOfGroup);
+          if (group.length === 0) return null;
+          const on = group.filter(isOn).length;
+          return (
+            <label key={name} className="flex min-h-8 items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-5"
+                checked={on === group.length}
+                ref={(box) => {
+                  if (box) box.indeterminate = on > 0 && on < group.length;
+                }}
+                onChange={() => measure(group, on < group.length)}
+              />
+              {name} {on} of {group.length}
+            </label>
+          );
         })}
-      </tbody>
-    </table>
+      </p>
+      {lines.lost.map(({ id, name, missing }) => (
+        <p key={id} role="alert" className="mb-2 text-15 font-semibold text-light">
+          “{name}” is measured at {missing}, which the piece no longer has.{" "}
+          <button
+            type="button"
+            className="link min-h-8"
+            onClick={() => onChange({ ...edits, own: edits.own.filter((one) => one.id !== id) })}
+          >
+            Take the line away
+          </button>
+        </p>
+      ))}
+      <table className="ledger text-15">
+        <thead>
+          <tr>
+            <th scope="col">Measured on</th>
+            <th scope="col" className="number">
+              Limits, {unit}
+            </th>
+            <th scope="col" className="number">
+              Weight
+            </th>
+            <th scope="col">
+              <span className="sr-only">Change it</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((line) => (
+            <PlanLine
+              key={line.id}
+              line={line}
+              on={isOn(line)}
+              own={edits.own.some(({ id }) => id === line.id)}
+              open={open === line.id}
+              grade={grade}
+              unit={unit}
+              onMeasure={(on) => measure([line], on)}
+              onMove={(by) => move(line.id, by)}
+              onOpen={() => setOpen(open === line.id ? null : line.id)}
+              onLimits={(to) => change(line.id, to)}
+              onAsImplied={() => asImplied(line.id)}
+              onRemove={() =>
+                onChange({ ...edits, own: edits.own.filter(({ id }) => id !== line.id) })
+              }
+            />
+          ))}
+        </tbody>
+      </table>
+      {others.length > 0 ? (
+        <button
+          type="button"
+          className="link mt-2 min-h-11"
+          aria-expanded={showsAll}
+          onClick={() => setShowsAll(!showsAll)}
+        >
+          {showsAll ? "Only what is measured" : `${others.length} more that could be`}
+        </button>
+      ) : null}
+      <OwnLineForm
+        piece={piece}
+        lines={all}
+        unit={unit}
+        taken={edits.own.map(({ id }) => id)}
+        onAdd={(line) => onChange({ ...edits, own: [...edits.own, line] })}
+      />
+    </>
   );
 });
+
+interface PlanLineProps {
+  line: Characteristic;
+  on: boolean;
+  own: boolean;
+  open: boolean;
+  grade: number;
+  unit: LengthUnit;
+  onMeasure: (on: boolean) => void;
+  onMove: (by: -1 | 1) => void;
+  onOpen: () => void;
+  onLimits: (to: PlanEdits["changed"][string]) => void;
+  onAsImplied: () => void;
+  onRemove: () => void;
+}
+
+function PlanLine({ line, on, own, open, grade, unit, ...ask }: PlanLineProps) {
+  const { name, nominal, weight, unit: measured } = line;
+  const { lower, upper } = limitsAtGrade(line, grade);
+  return (
+    <>
+      <tr className={on ? "" : "text-ink-2"}>
+        <td>
+          <label className="flex min-h-8 items-center gap-2.5">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={on}
+              onChange={() => ask.onMeasure(!on)}
+            />
+            {name}
+          </label>
+        </td>
+        <td className="number">
+          {on ? limitsInWords({ nominal, lower, upper, unit: measured }, unit) : "not measured"}
+        </td>
+        <td className="number">{on ? weight : ""}</td>
+        <td className="whitespace-nowrap text-right">
+          {on ? (
+            <>
+              <RowButton label={`${name}, earlier`} onClick={() => ask.onMove(-1)}>
+                up
+              </RowButton>
+              <RowButton label={`${name}, later`} onClick={() => ask.onMove(1)}>
+                down
+              </RowButton>
+              <RowButton
+                label={`${name}, its limits and weight`}
+                expanded={open}
+                onClick={ask.onOpen}
+              >
+                limits
+              </RowButton>
+            </>
+          ) : null}
+          {own ? (
+            <RowButton label={`${name}, away with it`} onClick={ask.onRemove}>
+              away
+            </RowButton>
+          ) : null}
+        </td>
+      </tr>
+      {open && on ? (
+        <tr>
+          <td colSpan={4}>
+            <LineLimits
+              characteristic={line}
+              grade={grade}
+              unit={unit}
+              onChange={ask.onLimits}
+              onAsImplied={ask.onAsImplied}
+            />
+          </td>
+        </tr>
+      ) : null}
+    </>
+  );
+}
+
+function RowButton({
+  label,
+  expanded,
+  onClick,
+  children,
+}: {
+  label: string;
+  expanded?: boolean;
+  onClick: () => void;
+  children: string;
+}) {
+  return (
+    <button
+      type="button"
+      className="link min-h-8 px-1.5"
+      aria-label={label}
+      aria-expanded={expanded}
+      onClick={onClick}
+    >
+      {children}
+    </button>
+  );
+}
 
 /** Answered, not measured: its limits are the gauge's own, or the eye's. */
 const isChosen = ({ unit }: Characteristic) => unit === "grade" || unit === "gauge";
