@@ -1,5 +1,6 @@
 import { Refusal, type Problem } from "../problem/problem";
 import { MM_PER_INCH, parseLengthUnsafe, type LengthUnit } from "../units/length";
+import { typedLengthMm } from "../units/typed";
 import { printMmRounded } from "../units/print";
 import type { Characteristic, MeasuredUnit } from "./characteristic";
 import { lineInText, placeInText } from "./lineName";
@@ -39,7 +40,7 @@ export function readEntry(
   let mm: number;
   try {
     // Instruments send a sign before what they read.
-    mm = parseLengthUnsafe(text.trim().replace(/^\+\s*/, ""), unit);
+    mm = typedLengthMm(text.trim().replace(/^\+\s*/, ""), unit);
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     return refused(problemOfReading(error, text.trim()));

@@ -11,6 +11,7 @@ export type Problem = InputProblem | ReadingProblem | RecordProblem;
 export type InputProblem =
   | { code: "length-unreadable"; text: string }
   | { code: "length-unit-missing"; text: string }
+  | { code: "length-fraction-bare"; text: string }
   | { code: "length-type" }
   | { code: "length-not-positive"; mm: number }
   | { code: "length-negative"; mm: number }

@@ -39,6 +39,8 @@ function wordsForInput(problem: InputProblem): string {
       return `${quoted(problem.text)} can't be read as a length. Accepted: ${LENGTHS_ACCEPTED}.`;
     case "length-unit-missing":
       return `${quoted(problem.text)} has no unit. Say mm or in: ${LENGTHS_ACCEPTED}.`;
+    case "length-fraction-bare":
+      return `${quoted(problem.text)} of what? Say ${problem.text} in, or the size in millimetres as a decimal.`;
     case "length-type":
       return `A length is needed here: a number in millimetres, or ${LENGTHS_ACCEPTED}.`;
     case "length-not-positive":

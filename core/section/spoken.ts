@@ -5,22 +5,25 @@ import type { Section } from "./section";
 
 const SHAPE_WORDS: [RegExp, Section["shape"]][] = [
   [/\b(?:square|sq)\b\.?/, "square"],
-  [/\b(?:round|rd|rod|diameter|dia)\b\.?|[øØ⌀]/, "round"],
+  // A reinforcing bar's ribs go in the first heat: it is the round it is called by.
+  [/\b(?:round|rd|rod|diameter|dia|rebar|reinforcing|bolt)\b\.?|[øØ⌀]/, "round"],
   [/\b(?:octagonal|octagon|oct)\b\.?/, "octagon"],
   [/\b(?:hexagonal|hexagon|hex)\b\.?/, "hexagon"],
-  [/\b(?:flat|rectangular|rectangle|rect)\b\.?/, "flat"],
+  [/\b(?:flat|rectangular|rectangle|rect|plate|sheet|strip)\b\.?/, "flat"],
 ];
 const FILLER = /\b(?:bar|stock|section|mild|steel|of)\b/g;
 const HAS_UNIT = /(?:mm|cm|in|inch|inches|ft|["'])\.?$/;
 
 /**
  * Reads a section the way a smith says it: "12 square", "half-inch round",
- * "25 by 12", "1/2 x 3/4", "3/8 by 1 in flat", "inch square". With two sizes it
+ * "25 by 12", "1/2 x 3/4", "3/8 by 1 in flat", "inch and a quarter round", "5/8ths
+ * round", "25 mil square", "3/8 rebar". With two sizes it
  * is a flat and the smaller is the thickness. A unit on the last size holds for
  * both; with no unit, a fraction means inches and anything else `unit` (mm).
  *
  * @throws Refusal `section-unreadable`, `section-shape-missing`, `length-not-positive`
  * @example parseSectionUnsafe("3/8 by 1 in flat") → { shape: "flat", width: 25.4, thickness: 9.525 }
+ * @example parseSectionUnsafe("3/8 rebar") → { shape: "round", size: 9.525 }
  * @example parseSectionUnsafe("half-inch round") → { shape: "round", size: 12.7 }
  */
 export function parseSectionUnsafe(text: string, unit: LengthUnit = "mm"): Section {

@@ -32,12 +32,24 @@ const WORDS: [RegExp, string][] = [
   [/\b(?:an |one[- ])?eighth\b/g, "1/8"],
 ];
 
+const COUNTS: Record<string, string> = { one: "1", two: "2", three: "3", four: "4" };
+
+/** Lengths as they are said in a shop: "5/8ths", "inch and a quarter", "two and a half inch", "25 mil". */
+const asSpoken = (plain: string): string =>
+  plain
+    .replace(/(\d) ?(?:ths?|rds?|nds?)\b/g, "$1")
+    .replace(/\bmils?\b/g, "mm")
+    .replace(/\b(one|two|three|four)\b/g, (word) => COUNTS[word]!)
+    .replace(/\b(?:an? )?inch and (?:a )?(\d+\/\d+)/g, "1 $1 in")
+    .replace(/\b(\d+) ?(?:inch(?:es)?|in) and (?:a )?(\d+\/\d+)/g, "$1 $2 in")
+    .replace(/\b(\d+) and (?:a )?(\d+\/\d+)/g, "$1 $2");
+
 /** Evens out the many ways of writing the same length: quotes, vulgar fractions, fraction words, dashes. */
 export function normaliseLengthText(text: string): string {
   let plain = text.normalize("NFC").toLowerCase().trim();
   plain = plain.replace(/[½¼¾⅛⅜⅝⅞⅓⅔]/g, (sign) => ` ${VULGAR[sign]}`).replace(/[⁄∕]/g, "/");
   for (const [pattern, fraction] of WORDS) plain = plain.replace(pattern, fraction);
-  return plain
+  return asSpoken(plain)
     .replace(/''|[″”“]/g, '"')
     .replace(/[′’‘]/g, "'")
     .replace(/[–—‐‑]/g, "-")

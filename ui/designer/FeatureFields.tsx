@@ -7,12 +7,14 @@ import { ChoiceField, LengthField, NumberField } from "./fields";
 
 interface FeatureFieldsProps {
   feature: Feature;
+  /** Length of the forged bar it is on. */
+  barMm: number;
   unit: LengthUnit;
   onTake: (feature: Feature) => void;
 }
 
 /** A feature's place and its own numbers, as its kind has them. */
-export function FeatureFields({ feature, unit, onTake }: FeatureFieldsProps) {
+export function FeatureFields({ feature, barMm, unit, onTake }: FeatureFieldsProps) {
   const kind = kindOf(feature);
   const values = feature as Feature & Record<string, unknown>;
   const take = (key: string, value: unknown) => {
@@ -22,7 +24,7 @@ export function FeatureFields({ feature, unit, onTake }: FeatureFieldsProps) {
   };
   return (
     <>
-      <PlaceFields feature={feature} unit={unit} onTake={onTake} />
+      <PlaceFields feature={feature} barMm={barMm} unit={unit} onTake={onTake} />
       {kind.fields
         .filter(({ when }) => !when || values[when.key] === when.is)
         .map((field) => (
@@ -41,11 +43,12 @@ export function FeatureFields({ feature, unit, onTake }: FeatureFieldsProps) {
 /** The shortest span a feature keeps while its ends are typed, mm. */
 const MIN_SPAN_MM = 1;
 
-function PlaceFields({ feature, unit, onTake }: FeatureFieldsProps) {
+function PlaceFields({ feature, barMm, unit, onTake }: FeatureFieldsProps) {
   if ("at" in feature)
     return (
       <LengthField
         label="From end A"
+        barMm={barMm}
         mm={feature.at}
         unit={unit}
         zero
@@ -56,6 +59,7 @@ function PlaceFields({ feature, unit, onTake }: FeatureFieldsProps) {
     <>
       <LengthField
         label="From end A"
+        barMm={barMm}
         mm={feature.from}
         unit={unit}
         zero
@@ -63,6 +67,7 @@ function PlaceFields({ feature, unit, onTake }: FeatureFieldsProps) {
       />
       <LengthField
         label="To"
+        barMm={barMm}
         mm={feature.to}
         unit={unit}
         onTake={(to) => onTake({ ...feature, to: Math.max(to, feature.from + MIN_SPAN_MM) })}

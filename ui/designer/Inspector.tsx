@@ -64,6 +64,7 @@ export const Inspector = memo(function Inspector({
       >
         <FeatureFields
           feature={feature}
+          barMm={layBar(bar.stretches).lengthMm}
           unit={unit}
           onTake={(next) => onChange((now) => replaceFeature(now, feature.id, next))}
         />

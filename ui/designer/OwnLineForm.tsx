@@ -7,7 +7,8 @@ import { featureName } from "@/core/feature/registry";
 import type { Characteristic } from "@/core/measure/characteristic";
 import type { Piece } from "@/core/piece/piece";
 import { complain } from "@/core/problem/complain";
-import { parseLengthUnsafe, type LengthUnit } from "@/core/units/length";
+import type { LengthUnit } from "@/core/units/length";
+import { typedLengthMm } from "@/core/units/typed";
 import { Refusal } from "@/core/problem/problem";
 import { ChoiceField } from "./fields";
 
@@ -80,7 +81,7 @@ type Typed = typeof INITIAL;
 
 /** What the form says, as the line's schema reads it; a bare number is in the person's unit. */
 function said(typed: Typed, id: string, unit: LengthUnit): unknown {
-  const length = (text: string) => (text.trim() === "" ? undefined : parseLengthUnsafe(text, unit));
+  const length = (text: string) => (text.trim() === "" ? undefined : typedLengthMm(text, unit));
   const { kind, name, workable, instrument } = typed;
   const places = { from: placeOf(typed.from), to: placeOf(typed.to) };
   const own = { id, name, kind, workable };
@@ -127,7 +128,7 @@ export function OwnLineForm({ piece, lines, unit, taken, onAdd }: OwnLineFormPro
   const [error, setError] = useState<string | null>(null);
   if (!typed)
     return (
-      <button type="button" className="link ml-5 mt-2 min-h-11" onClick={() => setTyped(INITIAL)}>
+      <button type="button" className="link mb-1 min-h-11" onClick={() => setTyped(INITIAL)}>
         A line of your own
       </button>
     );
@@ -148,7 +149,7 @@ export function OwnLineForm({ piece, lines, unit, taken, onAdd }: OwnLineFormPro
   };
   return (
     <form
-      className="mt-3 border-t-2 border-ink pt-3"
+      className="mb-3 border-y-2 border-ink py-3"
       aria-label="A line of your own"
       onSubmit={(event) => {
         event.preventDefault();

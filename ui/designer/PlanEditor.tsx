@@ -80,7 +80,7 @@ export const PlanEditor = memo(function PlanEditor({
   };
   return (
     <>
-      <p className="mb-2 flex flex-wrap items-baseline gap-x-5 gap-y-1 text-15">
+      <p className="mb-1 flex flex-wrap items-center gap-x-5 gap-y-1 text-15">
         <b>{countOf(all.length - others.length, "line")} measured</b>
         {GROUPS.map(([name, isOfGroup]) => {
           const group = all.filter(isOfGroup);
@@ -102,6 +102,13 @@ export const PlanEditor = memo(function PlanEditor({
           );
         })}
       </p>
+      <OwnLineForm
+        piece={piece}
+        lines={all}
+        unit={unit}
+        taken={edits.own.map(({ id }) => id)}
+        onAdd={(line) => onChange({ ...edits, own: [...edits.own, line] })}
+      />
       {lines.lost.map(({ id, name, missing }) => (
         <p key={id} role="alert" className="mb-2 text-15 font-semibold text-light">
           “{name}” is measured at {missing}, which the piece no longer has.{" "}
@@ -161,13 +168,6 @@ export const PlanEditor = memo(function PlanEditor({
           {showsAll ? "Only what is measured" : `${others.length} more that could be`}
         </button>
       ) : null}
-      <OwnLineForm
-        piece={piece}
-        lines={all}
-        unit={unit}
-        taken={edits.own.map(({ id }) => id)}
-        onAdd={(line) => onChange({ ...edits, own: [...edits.own, line] })}
-      />
     </>
   );
 });

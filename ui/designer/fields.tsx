@@ -95,12 +95,14 @@ interface LengthFieldProps {
   mm: number;
   unit: LengthUnit;
   zero?: boolean;
+  /** Length of the bar where a place along it is asked for. */
+  barMm?: number;
   onTake: (mm: number) => void;
 }
 
 /** A length, typed in any of the ways smiths write one; a bare number is in the person's unit. */
-export function LengthField({ label, mm, unit, zero = false, onTake }: LengthFieldProps) {
-  const schema = lengthSchema({ zero, unit });
+export function LengthField({ label, mm, unit, zero = false, barMm, onTake }: LengthFieldProps) {
+  const schema = lengthSchema({ zero, unit, ...(barMm === undefined ? {} : { barMm }) });
   return (
     <TypedField
       label={label}
