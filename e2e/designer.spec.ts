@@ -54,7 +54,7 @@ test("a two-scroll bracket with a twist and two punched holes: designed, printed
   for (const name of ["scroll", "scroll 2", "twist", "hole", "hole 2"])
     await expect(list.getByRole("button", { name, exact: true })).toBeVisible();
   await expect(page.getByRole("region", { name: "It will be measured on" })).toContainText(
-    "Hole, both walls, far face",
+    "Hole, both walls",
   );
 
   // Back as far as there is, and again.
@@ -303,4 +303,52 @@ test("the template on the screen is made true by a real rule", async ({ page }) 
   await expect(page.getByText("Checked on this screen.")).toBeVisible();
   // Margins don't grow, the drawing by a quarter does.
   expect((await drawing.boundingBox())!.height).toBeGreaterThan(before);
+});
+
+test("few lines are proposed; others can be taken, and one of one's own added, by keyboard", async ({
+  page,
+}) => {
+  await signInOnly(page, "oda");
+  await newExercise(page, "Locker runner", 300);
+  for (const place of ["60", "40 mm from B"]) {
+    await add(page, "hole", { index: 1 });
+    await page.getByLabel("From end A").fill(place);
+    await page.keyboard.press("Enter");
+    await page.locator("body").click({ position: { x: 5, y: 400 } });
+  }
+  await page.getByRole("tab", { name: "Measured on" }).click();
+  const sheet = page.getByRole("tabpanel", { name: "Measured on" });
+  // Of each hole its size, place and walls: plain bar as it was rolled has no line.
+  await expect(sheet.getByText("6 lines measured")).toBeVisible();
+  await expect(sheet.getByRole("row", { name: /Hole 2, from end A/ })).toContainText("260");
+  await sheet.getByRole("button", { name: /more that could be/ }).click();
+  await sheet.getByLabel("Hole, both walls, far face").check();
+  await expect(sheet.getByText("7 lines measured")).toBeVisible();
+
+  await sheet.getByRole("button", { name: "A line of your own" }).click();
+  const form = sheet.getByRole("form", { name: "A line of your own" });
+  await page.keyboard.type("Gap between the holes");
+  await form.getByLabel("From", { exact: true }).selectOption({ label: "Hole, at its B side" });
+  await form.getByLabel("At least").fill("3/16");
+  await page.keyboard.press("Enter");
+  await expect(form.getByRole("alert")).toContainText("Say 3/16 in");
+  await form.getByLabel("At least").fill("195");
+  await form.getByLabel("At most").fill("8 in - 2");
+  await page.keyboard.press("Enter");
+  await expect(form.getByRole("alert")).toContainText("between which two places");
+  await form.getByLabel("To", { exact: true }).selectOption({ label: "Hole 2, at its A side" });
+  await page.keyboard.press("Enter");
+  await expect(form).toBeHidden();
+  await expect(sheet.getByText("8 lines measured")).toBeVisible();
+  await expect(sheet.getByRole("row", { name: /Gap between the holes/ })).toContainText("201.2");
+  await savedToServer(page);
+
+  // What it names is taken away: the line says so, and is not lost.
+  await page.getByRole("tab", { name: "Along the bar" }).click();
+  await page.getByRole("button", { name: "hole 2", exact: true }).click();
+  await page.getByRole("button", { name: "Take it out" }).click();
+  await page.getByRole("tab", { name: "Measured on" }).click();
+  await expect(sheet.getByRole("alert")).toContainText("“Gap between the holes” is measured at");
+  await page.keyboard.press("Control+z");
+  await expect(sheet.getByRole("row", { name: /Gap between the holes/ })).toBeVisible();
 });

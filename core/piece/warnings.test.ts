@@ -1,3 +1,4 @@
+import { FEATURE_KINDS } from "../feature/registry";
 import { DRAFT_EXERCISES, SHELF_EXERCISES } from "@/data/demo/exercises";
 import { exerciseContentSchema } from "../exercise/exercise";
 import { barWith, pieceOf } from "../testing/pieces";
@@ -206,7 +207,5 @@ test("every warning has an example in the demonstration, and every feature too",
   const shown = new Set(pieces.flatMap(codesOf));
   expect(EDGES.map(([code]) => code).filter((code) => !shown.has(code as never))).toEqual([]);
   const kinds = new Set(pieces.flatMap(({ features = [] }) => features.map(({ kind }) => kind)));
-  expect([...kinds].sort()).toEqual(
-    ["bend", "fold", "hole", "ring", "scroll", "stamp", "texture", "twist", "weld", "wrap"].sort(),
-  );
+  expect([...kinds].sort()).toEqual(FEATURE_KINDS.map(({ kind }) => kind).sort());
 });

@@ -1,8 +1,10 @@
 import type * as z from "zod";
-import type { exerciseContentSchema } from "@/core/exercise/exercise";
+import { exerciseContentSchema } from "@/core/exercise/exercise";
 import { PIECE_FORMAT } from "@/core/piece/piece";
 import { DEFAULT_SETTINGS, type Settings } from "@/core/trade/settings";
 import type { Step } from "@/core/trade/steps";
+import { proposedBudget } from "@/core/workpiece/budget";
+import { planWork } from "@/core/workpiece/stages";
 
 type ContentInput = z.input<typeof exerciseContentSchema>;
 
@@ -45,15 +47,13 @@ interface Made extends Omit<Partial<ContentInput>, "piece" | "name"> {
   features?: Features;
   parts?: PieceInput["parts"];
   joins?: PieceInput["joins"];
-  /** Heats and minutes. */
-  budget: [heats: number, minutes: number];
 }
 
 /** What steel costs the school, a kg. */
 const PRICE = 2.4;
 
 function exercise(technique: string, step: Step, name: string, made: Made): DemoExercise {
-  const { stock, steel = "mild", stretches, features, parts, joins, budget, ...rest } = made;
+  const { stock, steel = "mild", stretches, features, parts, joins, ...rest } = made;
   const piece: PieceInput = {
     format: PIECE_FORMAT,
     name,
@@ -64,18 +64,16 @@ function exercise(technique: string, step: Step, name: string, made: Made): Demo
     parts,
     joins,
   };
-  return {
-    technique,
-    step,
-    content: {
-      name,
-      piece,
-      heatBudget: budget[0],
-      minuteBudget: budget[1],
-      planEdits: { lines: "few" },
-      ...rest,
-    },
-  };
+  const content = { name, piece, planEdits: { lines: "few" as const }, ...rest };
+  return { technique, step, content: { ...content, ...budgetOf(content, step) } };
+}
+
+/** The budget the steps of work propose, as the designer would. */
+function budgetOf(content: Omit<ContentInput, "heatBudget" | "minuteBudget">, step: Step) {
+  const unset = { heatBudget: 1, minuteBudget: 1 };
+  const { piece, settings } = exerciseContentSchema.parse({ ...content, ...unset });
+  const { heats, minutes } = proposedBudget(planWork(piece, { settings }).stages, step);
+  return { heatBudget: Math.max(1, heats), minuteBudget: minutes };
 }
 
 const revised = (first: DemoExercise, now: DemoExercise): DemoExercise => ({
@@ -103,7 +101,6 @@ const lanternBracket = ({ scrollMm, turns }: { scrollMm: number; turns: number }
     { id: "upper-hole", kind: "hole", at: scrollMm + 205, diameter: 8, method: "punch" },
     { id: "lower-hole", kind: "hole", at: scrollMm + 255, diameter: 8, method: "punch" },
   ],
-  budget: [9, 60],
   tries: ["Does it hang level from its two holes?"],
 });
 
@@ -120,7 +117,6 @@ export const WORKED_EXERCISES: readonly DemoExercise[] = [
       run("taper", ["3 square", "12 square"], 90, "square-taper"),
       bar("body", "12 square", 160),
     ],
-    budget: [4, 20],
     planEdits: leaveOut("taper.middle-turned", "body.middle-diagonals", "body.length"),
     tries: ["Does it open the lay of a rope without catching?"],
   }),
@@ -131,7 +127,6 @@ export const WORKED_EXERCISES: readonly DemoExercise[] = [
       bar("shank", "15 octagon", 70),
       bar("head", "16 square", 40),
     ],
-    budget: [6, 30],
     planEdits: leaveOut(
       "taper.tip-turned",
       "taper.middle-turned",
@@ -142,7 +137,7 @@ export const WORKED_EXERCISES: readonly DemoExercise[] = [
       "taper.shoulder",
       "shank.shoulder",
     ),
-    tries: ["Does it drop through a 16 mm hole to its head?"],
+    tries: ["Does it drop through a 17 mm hole to its head?"],
   }),
   exercise("drawing-out", 2, "Rope cleat blank", {
     stock: "20 square",
@@ -151,7 +146,6 @@ export const WORKED_EXERCISES: readonly DemoExercise[] = [
       bar("foot", "20 square", 45),
       bar("aft-horn", "20 by 10", 80, "drawing-out"),
     ],
-    budget: [5, 25],
     planEdits: leaveOut("foot.middle-turned", "foot.length", "fore-horn.shoulder", "foot.shoulder"),
     tries: ["Does it lie flat on the plate without rocking?"],
   }),
@@ -163,7 +157,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
     stock: "25 by 8",
     stretches: [bar("strip", "26 by 7", 120, "hammer-control")],
     features: [{ id: "cover", kind: "texture", from: 10, to: 110 }],
-    budget: [3, 15],
     tries: ["Is the texture even right to the ends?"],
   }),
   exercise("measuring-marking", 1, "Sounding rod", {
@@ -174,13 +167,24 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       { id: "two", kind: "stamp", at: 120, text: "2" },
       { id: "three", kind: "stamp", at: 180, text: "3" },
     ],
-    budget: [1, 10],
+    planEdits: {
+      lines: "few",
+      own: (["one", "two", "three"] as const).map((id, index) => ({
+        id: `own-${index + 1}`,
+        name: `Mark ${id}, from end A`,
+        kind: "size" as const,
+        from: { of: "end-a" },
+        to: { of: id },
+        lower: 60 * (index + 1) - 0.5,
+        upper: 60 * (index + 1) + 0.5,
+        instrument: "rule" as const,
+      })),
+    },
   }),
   exercise("heat-control", 1, "Half-bent heat strip", {
     stock: "20 by 6",
     stretches: [bar("strip", "20 by 6", 180, "heat-control")],
     features: [{ id: "middle", kind: "bend", at: 90, angle: 45, insideRadius: 10 }],
-    budget: [1, 8],
     tries: ["Is it bent in one place only?"],
   }),
   exercise("hot-cut", 1, "Hatch wedge", {
@@ -189,13 +193,11 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       bar("back", "20 by 12", 30, "hot-cut"),
       run("wedge", ["20 by 12", { shape: "flat", width: 20, thickness: 2 }], 70, "flat-taper"),
     ],
-    budget: [2, 12],
     tries: ["Does it hold a hatch bar without rocking?"],
   }),
   exercise("drawing-out", 3, "Drawn stanchion foot", {
     stock: "25 by 12",
     stretches: [bar("foot", "25 by 12", 40), bar("shank", "12 square", 180, "drawing-out")],
-    budget: [6, 30],
   }),
   exercise("square-taper", 1, "Thatching peg", {
     stock: "10 square",
@@ -203,7 +205,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       run("point", ["point", "10 square"], 60, "square-taper"),
       bar("shank", "10 square", 100),
     ],
-    budget: [3, 12],
   }),
   exercise("square-taper", 4, "Sail-loft pricker", {
     stock: "8 square",
@@ -213,7 +214,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       bar("grip", "8 square", 60),
       run("tang", ["8 square", "3 square"], 40, "square-taper"),
     ],
-    budget: [3, 15],
   }),
   exercise("round-taper", 3, "Splicing spike", {
     stock: "14 round",
@@ -221,7 +221,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       run("taper", ["3 round", "14 round"], 150, "round-taper"),
       bar("head", "14 round", 40),
     ],
-    budget: [5, 25],
     tries: ["Does it part a three-strand rope cleanly?"],
   }),
   exercise("short-taper", 2, "Crab-pot pin", {
@@ -230,7 +229,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       run("tip", ["4 round", "10 round"], 18, "short-taper"),
       bar("shank", "10 round", 110),
     ],
-    budget: [2, 10],
     tries: ["Does the pin pass through both rails of the pot?"],
   }),
   exercise("flat-taper", 2, "Caulking blade", {
@@ -239,7 +237,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       run("blade", [{ shape: "flat", width: 34, thickness: 2 }, "16 square"], 80, "flat-taper"),
       bar("shank", "16 square", 80),
     ],
-    budget: [5, 25],
     tries: ["Is it as far out to the left as to the right?"],
   }),
   exercise("section-change", 2, "Tiller pin", {
@@ -249,18 +246,15 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       run("change", ["16 square", "14 round"], 30, "section-change"),
       bar("shank", "14 round", 90, "section-change"),
     ],
-    budget: [4, 20],
   }),
   exercise("upsetting", 2, "Thole pin", {
     stock: "12 square",
     stretches: [bar("head", "16 square", 18, "upsetting"), bar("shank", "12 square", 120)],
-    budget: [4, 20],
     tries: ["Does it stand in its socket without falling through?"],
   }),
   exercise("upsetting", 3, "Bollard stud", {
     stock: "16 round",
     stretches: [bar("head", "24 round", 40, "upsetting"), bar("shank", "16 round", 100)],
-    budget: [7, 30],
   }),
   exercise("shoulder", 3, "Chart-room drawer pull", {
     stock: "16 square",
@@ -273,7 +267,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       { id: "left-hole", kind: "hole", at: 12, diameter: 5, method: "drill" },
       { id: "right-hole", kind: "hole", at: 128, diameter: 5, method: "drill" },
     ],
-    budget: [6, 30],
     tries: ["Does it sit flat on the drawer front?"],
   }),
   exercise("isolating", 3, "Lamp-rail boss", {
@@ -283,7 +276,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       bar("boss", "20 square", 20, "isolating"),
       bar("right", "20 by 10", 60, "isolating"),
     ],
-    budget: [6, 30],
   }),
   exercise("fullering", 2, "Necked bollard pin", {
     stock: "16 round",
@@ -292,7 +284,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       bar("neck", "10 round", 12, "fullering"),
       bar("shank", "16 round", 90),
     ],
-    budget: [4, 20],
   }),
   exercise("bend", 2, "Tiller strap", {
     stock: "30 by 6",
@@ -302,7 +293,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       { id: "lower-hole", kind: "hole", at: 60, diameter: 8, method: "punch" },
       { id: "corner", kind: "bend", at: 130, angle: 90, insideRadius: 6 },
     ],
-    budget: [4, 25],
     tries: ["Do both holes take the same pin?"],
   }),
   exercise("bend", 3, "Mooring staple", {
@@ -316,7 +306,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       { id: "left-corner", kind: "bend", at: 110, angle: 90, insideRadius: 12 },
       { id: "right-corner", kind: "bend", at: 190, angle: 90, insideRadius: 12 },
     ],
-    budget: [6, 30],
     tries: ["Are both legs the same length, and parallel?"],
   }),
   exercise("upset-corner", 4, "Sea-chest corner", {
@@ -327,14 +316,12 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       bar("foot", "16 square", 90),
     ],
     features: [{ id: "bend", kind: "bend", at: 103, angle: 90, insideRadius: 2 }],
-    budget: [8, 45],
     tries: ["Does a square sit tight in the outside corner?"],
   }),
   exercise("ring-eye", 3, "Boat ring", {
     stock: "10 round",
     stretches: [bar("ring", "10 round", 218, "ring-eye")],
     features: [{ id: "round", kind: "ring", from: 0, to: 218, insideDiameter: 60, gap: 2 }],
-    budget: [4, 20],
     tries: ["Does it lie flat on the plate?"],
   }),
   exercise("ring-eye", 2, "Lead-line eye", {
@@ -344,7 +331,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       { id: "set-off", kind: "bend", at: 94, angle: -50, insideRadius: 4 },
       { id: "loop", kind: "ring", from: 102, to: 187, insideDiameter: 20, gap: 3 },
     ],
-    budget: [3, 15],
     tries: ["Does the eye stand in the middle of its shank?"],
   }),
   revised(
@@ -358,7 +344,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       bar("stem", "10 square", 80),
     ],
     features: [{ id: "curl", kind: "scroll", from: 0, to: 200, innerRadius: 9, turns: 1.2 }],
-    budget: [4, 25],
   }),
   exercise("jig-bending", 4, "Sail-loft S-link", {
     stock: "8 round",
@@ -367,7 +352,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       { id: "upper", kind: "ring", from: 0, to: 82, insideDiameter: 22, gap: 12, side: "up" },
       { id: "lower", kind: "ring", from: 118, to: 200, insideDiameter: 22, gap: 12, side: "down" },
     ],
-    budget: [3, 15],
     settings: settings({ aids: "own-jig" }),
     tries: ["Do ten of them stack?"],
   }),
@@ -375,7 +359,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
     stock: "10 square",
     stretches: [bar("bar", "10 square", 240, "twist")],
     features: [{ id: "turns", kind: "twist", from: 70, to: 170, turns: 3, hand: "right" }],
-    budget: [2, 12],
     settings: settings({ twistHeats: "one" }),
   }),
   exercise("reverse-twist", 3, "Galley pan rail", {
@@ -387,14 +370,12 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       { id: "left-end", kind: "hole", at: 20, diameter: 6, method: "drill" },
       { id: "right-end", kind: "hole", at: 300, diameter: 6, method: "drill" },
     ],
-    budget: [4, 25],
     tries: ["Does the changeover sit in the middle?"],
   }),
   exercise("fold", 2, "Rigger's hairpin", {
     stock: "6 round",
     stretches: [bar("wire", "6 round", 200, "fold")],
     features: [{ id: "bight", kind: "fold", at: 100, insideRadius: 4 }],
-    budget: [2, 10],
   }),
   exercise("rope-twist", 3, "Lanyard toggle", {
     stock: "8 round",
@@ -403,19 +384,17 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       { id: "bight", kind: "fold", at: 210, insideRadius: 8 },
       { id: "rope", kind: "wrap", from: 20, to: 170, turns: 3, hand: "right" },
     ],
-    budget: [4, 25],
     tries: ["Does the bight take a 12 mm lanyard?"],
   }),
   exercise("punching", 2, "Deck strap", {
     stock: "30 by 6",
     stretches: [bar("strap", "30 by 6", 180, "punching")],
     features: [
-      { id: "h1", kind: "hole", at: 25, diameter: 8, method: "punch" },
-      { id: "h2", kind: "hole", at: 90, diameter: 8, method: "punch" },
-      { id: "h3", kind: "hole", at: 155, diameter: 8, method: "punch" },
+      { id: "h1", kind: "hole", at: 25, diameter: 9, method: "punch" },
+      { id: "h2", kind: "hole", at: 90, diameter: 9, method: "punch" },
+      { id: "h3", kind: "hole", at: 155, diameter: 9, method: "punch" },
     ],
-    budget: [5, 20],
-    tries: ["Does it drop over the three pins of the board?"],
+    tries: ["Does it drop over the board’s three pins of 8 mm?"],
   }),
   exercise("slot-drift", 3, "Belaying-pin eye", {
     stock: "25 by 12",
@@ -431,8 +410,7 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
         slotWidth: 4,
       },
     ],
-    budget: [7, 40],
-    tries: ["Does a 16 mm pin slide through with no shake?"],
+    tries: ["Does a 15 mm pin slide through?"],
   }),
   exercise("drilling", 1, "Tally plate", {
     stock: "25 by 3",
@@ -442,12 +420,11 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       { id: "right-hole", kind: "hole", at: 80, diameter: 5, method: "drill" },
       { id: "number", kind: "stamp", at: 45, text: "7" },
     ],
-    budget: [1, 15],
   }),
   exercise("chamfer", 2, "Thwart edge bar", {
     stock: "20 by 10",
-    stretches: [bar("edge", "20 by 9", 200, "chamfer")],
-    budget: [3, 15],
+    stretches: [bar("edge", "20 by 10", 200, "chamfer")],
+    features: [{ id: "broken-edge", kind: "chamfer", from: 10, to: 190, width: 3, edges: "two" }],
     tries: ["Is the corner broken evenly all along?"],
   }),
   exercise("splitting", 3, "Split ladder heel", {
@@ -456,19 +433,18 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       bar("shank", "25 by 10", 110),
       { id: "legs", kind: "free", volume: 15_000, length: 90, technique: "splitting" },
     ],
-    budget: [6, 35],
     tries: ["Is there no crack at the crotch?"],
   }),
   exercise("riveting", 3, "Hatch-strap hinge", {
     stock: "25 by 5",
     stretches: [bar("long-leaf", "25 by 5", 160, "riveting")],
-    features: [{ id: "pivot", kind: "hole", at: 20, diameter: 8, method: "punch" }],
+    features: [{ id: "pivot", kind: "hole", at: 20, diameter: 8.4, method: "punch" }],
     parts: [
       {
         id: "short-leaf",
         stock: { section: "25 by 5", steel: "mild", pricePerKg: PRICE },
         stretches: [bar("leaf", "25 by 5", 80)],
-        features: [{ id: "eye", kind: "hole", at: 20, diameter: 8, method: "punch" }],
+        features: [{ id: "eye", kind: "hole", at: 20, diameter: 8.4, method: "punch" }],
       },
       {
         id: "rivet",
@@ -479,7 +455,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
     joins: [
       { id: "pin", kind: "rivet", parts: ["main", "short-leaf", "rivet"], at: 20, diameter: 8 },
     ],
-    budget: [6, 40],
     tries: ["Does it swing freely and not fall?"],
   }),
   exercise("collar", 3, "Oar collar", {
@@ -498,7 +473,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       },
     ],
     joins: [{ id: "band", kind: "collar", parts: ["main", "right-bar", "collar"], at: 70 }],
-    budget: [3, 25],
     tries: ["Is it tight when cold, the seam out of sight?"],
   }),
   exercise("fold-weld", 2, "Folded stanchion end", {
@@ -508,7 +482,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       { id: "turn-back", kind: "fold", at: 60 },
       { id: "seam", kind: "weld", at: 30, method: "fold" },
     ],
-    budget: [5, 30],
     settings: settings({ flux: "either" }),
     tries: ["Does the seam hold when it is pried open beside the weld?"],
   }),
@@ -523,7 +496,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       { id: "round", kind: "ring", from: 0, to: 250, insideDiameter: 64 },
       { id: "joint", kind: "weld", at: 245, method: "scarf" },
     ],
-    budget: [8, 50],
     settings: settings({ flux: "borax" }),
     tries: ["Does it ring when hung?"],
   }),
@@ -549,7 +521,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       { id: "basket", kind: "wrap", parts: ["main", "further-bars"], turns: 0.75 },
       { id: "bottom", kind: "weld", parts: ["main", "further-bars", "cap"], at: 152 },
     ],
-    budget: [8, 50],
     tries: ["Are the four bars evenly apart?"],
   }),
   exercise("leaf", 3, "Kelp rail end", {
@@ -566,7 +537,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       bar("stem", "6 round", 70, "leaf"),
       bar("rail", "12 round", 80),
     ],
-    budget: [7, 40],
     tries: ["Does the midrib run to the tip?"],
   }),
   exercise("texture", 1, "Stamped berth tag", {
@@ -577,7 +547,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       { id: "berth", kind: "stamp", at: 35, text: "B4" },
       { id: "string", kind: "hole", at: 8, diameter: 4, method: "drill" },
     ],
-    budget: [2, 12],
   }),
   exercise("finish", 1, "Galley griddle lifter", {
     stock: "8 round",
@@ -586,7 +555,6 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       run("tip", ["8 round", "4 round"], 60, "round-taper"),
     ],
     features: [{ id: "lip", kind: "bend", at: 160, angle: 80, insideRadius: 5 }],
-    budget: [3, 20],
     settings: settings({ food: true }),
     tries: ["Does it lift the lid with one hand?"],
   }),
@@ -597,8 +565,101 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       { id: "go", kind: "hole", at: 30, diameter: 12.5, method: "drill" },
       { id: "no-go", kind: "hole", at: 80, diameter: 11.5, method: "drill" },
     ],
-    budget: [2, 30],
     tries: ["Does a 12 mm bar pass the one and not the other?"],
+  }),
+  exercise("punching", 3, "Capstan-bar keeper", {
+    stock: "30 by 8",
+    stretches: [bar("keeper", "30 by 8", 200, "punching")],
+    features: [
+      { id: "key-slot", kind: "slot", at: 60, length: 30, width: 9 },
+      { id: "pin-slot", kind: "slot", at: 150, length: 20, width: 9, off: 4, side: "up" },
+      { id: "outer-corners", kind: "corners", at: 0, form: "clipped", size: 6 },
+    ],
+    tries: ["Does an 8 mm key slide from one end of its slot to the other?"],
+  }),
+  exercise("splitting", 2, "Sail-tie toggle", {
+    stock: "20 by 8",
+    stretches: [bar("toggle", "20 by 8", 150, "splitting")],
+    features: [{ id: "legs", kind: "slit", from: 100, to: 150 }],
+    tries: ["Are both legs of one width, to look at?"],
+  }),
+  exercise("leaf", 4, "Kelp-frond dish", {
+    stock: "20 by 8",
+    stretches: [
+      run(
+        "frond",
+        [
+          { shape: "flat", width: 40, thickness: 2 },
+          { shape: "flat", width: 20, thickness: 8 },
+        ],
+        90,
+        "flat-taper",
+      ),
+      bar("stem", "8 square", 80, "drawing-out"),
+    ],
+    features: [
+      { id: "ribs", kind: "veins", from: 5, to: 80, pairs: 5, edge: "cut" },
+      { id: "bowl", kind: "dish", from: 5, to: 80, depth: 6 },
+    ],
+    tries: ["Does it hold a marble where it is put down?"],
+  }),
+  exercise("fold", 3, "Eel-trap barb", {
+    stock: "10 square",
+    stretches: [
+      run("point", ["point", "10 square"], 60, "square-taper"),
+      bar("shank", "10 square", 160),
+    ],
+    features: [
+      { id: "barb", kind: "part-cut", at: 70, share: 0.75 },
+      { id: "seat", kind: "dimple", at: 180, diameter: 6, depth: 2 },
+    ],
+    tries: ["Does the hinge hold when the barb is opened once?"],
+  }),
+  exercise("twist", 3, "Gangway stanchion pair", {
+    stock: "12 square",
+    stretches: [bar("rail", "12 square", 360, "twist")],
+    features: [
+      { id: "fore", kind: "twist", from: 50, to: 140, turns: 2, hand: "right", back: 0.25 },
+      { id: "aft", kind: "twist", from: 220, to: 310, turns: 2, hand: "right", back: 0.25 },
+    ],
+    planEdits: {
+      lines: "few",
+      own: [
+        {
+          id: "own-1",
+          name: "Plain bar between the twists",
+          kind: "size",
+          from: { of: "fore", side: "b" },
+          to: { of: "aft", side: "a" },
+          instrument: "rule",
+        },
+      ],
+    },
+    tries: ["Do the flats of both ends lie in one plane?"],
+  }),
+  exercise("drilling", 2, "Chart-table runner", {
+    stock: "25 by 5",
+    stretches: [bar("runner", "25 by 5", 220, "drilling")],
+    features: [
+      { id: "fore-hole", kind: "hole", at: 20, diameter: 6.5, method: "drill" },
+      { id: "aft-hole", kind: "hole", at: 200, diameter: 6.5, method: "drill" },
+      { id: "edges", kind: "chamfer", from: 30, to: 190, width: 2, edges: "two" },
+      { id: "fore-corners", kind: "corners", at: 0, form: "rounded", size: 6 },
+      { id: "aft-corners", kind: "corners", at: 220, form: "rounded", size: 6 },
+    ],
+    planEdits: {
+      lines: "few",
+      own: [
+        {
+          id: "own-1",
+          name: "Holes, edge to edge",
+          kind: "size",
+          from: { of: "fore-hole", side: "b" },
+          to: { of: "aft-hole", side: "a" },
+        },
+      ],
+    },
+    tries: ["Do two 6 mm screws drop through into the jig?"],
   }),
 ];
 
@@ -618,7 +679,6 @@ export const DRAFT_EXERCISES: readonly DemoExercise[] = [
       { id: "first-bend", kind: "bend", at: 62, angle: 90, insideRadius: 8 },
       { id: "second-bend", kind: "bend", at: 74, angle: 90, insideRadius: 8 },
     ],
-    budget: [5, 30],
   }),
   exercise("scroll", 2, "Bracket that can't be wound", {
     stock: "12 square",
@@ -636,7 +696,6 @@ export const DRAFT_EXERCISES: readonly DemoExercise[] = [
       { id: "tight-twist", kind: "twist", from: 200, to: 260, turns: 5, hand: "left" },
       { id: "closed-ring", kind: "ring", from: 290, to: 410, insideDiameter: 22 },
     ],
-    budget: [8, 40],
   }),
   exercise("rope-twist", 3, "Toggle that comes out short", {
     stock: "8 round",
@@ -665,7 +724,6 @@ export const DRAFT_EXERCISES: readonly DemoExercise[] = [
         turns: 0.5,
       },
     ],
-    budget: [5, 30],
   }),
   exercise("bend", 2, "Line guide that runs through itself", {
     stock: "8 round",
@@ -673,6 +731,5 @@ export const DRAFT_EXERCISES: readonly DemoExercise[] = [
     features: [100, 140, 180].map((at, index) => ({
       ...{ id: `corner-${index + 1}`, kind: "bend", at, angle: 90, insideRadius: 5 },
     })),
-    budget: [4, 25],
   }),
 ];

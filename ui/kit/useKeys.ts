@@ -19,14 +19,25 @@ export function nameOfKey({ key, ctrlKey, metaKey, altKey, shiftKey }: KeyPress)
   return [...held, key.length === 1 ? key.toLowerCase() : key].join("+");
 }
 
+/** A box that is ticked takes nothing typed. */
+const isTicked = (target: HTMLElement): boolean =>
+  target instanceof HTMLInputElement && /^(checkbox|radio)$/.test(target.type);
+
 /** Whether a press belongs to something being typed. */
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
+  !isTicked(target) &&
   (target.isContentEditable || /^(INPUT|SELECT|TEXTAREA)$/.test(target.tagName));
 
-/** Whether the arrows there go through tabs, or a dialog has the keys. */
-const hasOwnKeys = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && target.closest("[role=tab],[role=dialog]") !== null;
+const isWithin = (target: EventTarget | null, selector: string): boolean =>
+  target instanceof HTMLElement && target.closest(selector) !== null;
+
+/** What goes through tabs, and ticks a box. */
+const OWN_KEYS = /^(Arrow\w+|Home|End|Enter| )$/;
+
+/** Whether a press belongs to the dialog, the tab or the box it is made on. */
+const hasOwnKeys = ({ target, key }: KeyboardEvent): boolean =>
+  isWithin(target, "[role=dialog]") || (isWithin(target, "[role=tab],input") && OWN_KEYS.test(key));
 
 /** Keys with Ctrl mean the same while something is typed and while a dialog is open. */
 const worksAnywhere = (name: string): boolean => name === "Ctrl+k";
@@ -64,9 +75,10 @@ export function useKeys<Scope extends KeyScopeName>(
     const listen = (event: KeyboardEvent) => {
       if (event.defaultPrevented) return;
       const now = latest.current;
-      const elsewhere =
-        now.belongsElsewhere ?? ((target) => isTyping(target) || hasOwnKeys(target));
-      if (elsewhere(event.target) && !worksAnywhere(nameOfKey(event))) return;
+      const elsewhere = now.belongsElsewhere
+        ? now.belongsElsewhere(event.target)
+        : isTyping(event.target) || hasOwnKeys(event);
+      if (elsewhere && !worksAnywhere(nameOfKey(event))) return;
       if (now.first?.(event)) return;
       now.press(event);
     };

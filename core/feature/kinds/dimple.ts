@@ -10,7 +10,6 @@ const schema = z.strictObject({
   diameter: lengthSchema(),
   depth: lengthSchema(),
 });
-export type Dimple = z.output<typeof schema>;
 
 /** Deeper than this share of the bar's thickness, the other face bulges (common practice, no source). */
 const MAX_DEPTH_SHARE = 1 / 2;

@@ -8,7 +8,6 @@ const schema = z.strictObject({
   /** Under a straight edge laid across the hollow. */
   depth: lengthSchema(),
 });
-export type Dish = z.output<typeof schema>;
 
 /** Deeper than this share of its length, sheet that thin folds instead of dishing (common practice, no source). */
 const MAX_DEPTH_SHARE = 1 / 4;

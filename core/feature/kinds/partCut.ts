@@ -10,7 +10,6 @@ const schema = z.strictObject({
   /** Share of the bar's thickness that is cut. */
   share: z.number().min(0.1, shareAccepted).max(0.9, shareAccepted).optional(),
 });
-export type PartCut = z.output<typeof schema>;
 
 /** Three quarters through: the last quarter is the hinge (common practice, no source). */
 const USUAL_SHARE = 3 / 4;

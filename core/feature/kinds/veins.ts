@@ -12,7 +12,6 @@ const schema = z.strictObject({
   /** Whether the edge is cut where a side vein ends. */
   edge: z.enum(["plain", "cut"]).optional(),
 });
-export type Veins = z.output<typeof schema>;
 
 const USUAL_PAIRS = 4;
 
