@@ -75,8 +75,8 @@ test("heats and minutes by one tap or one key; a defect is put right or taken ba
   await page.getByRole("button", { name: "One more: heats" }).click();
   await page.keyboard.press("h");
   await page.keyboard.press("m");
-  await expect(page.getByText("2 of 5 heats")).toBeVisible();
-  await expect(page.getByText("1 of 25 min")).toBeVisible();
+  await expect(page.getByText("2 of 10 heats")).toBeVisible();
+  await expect(page.getByText("1 of 37 min")).toBeVisible();
   await page.getByRole("button", { name: "Note a defect" }).click();
   await page.getByRole("button", { name: /^Cold shut/ }).click();
   await page.getByRole("button", { name: "Note it" }).click();
@@ -86,7 +86,7 @@ test("heats and minutes by one tap or one key; a defect is put right or taken ba
   await expect(slate.locator("[data-outcome]")).toHaveText("Nothing measured yet");
   await saved(page);
   await page.reload();
-  await expect(page.getByText("2 of 5 heats")).toBeVisible();
+  await expect(page.getByText("2 of 10 heats")).toBeVisible();
 });
 
 test("a defect is noted by keys alone: found by a word, each field one Tab further", async ({

@@ -28,7 +28,7 @@ test("the cohort: filters and order stay in the address, a learner's next comes 
     "aria-pressed",
     "true",
   );
-  await page.getByRole("link", { name: "Lio Farrow" }).click();
+  await page.getByRole("link", { name: "Lio Farrow", exact: true }).click();
   const slate = page.getByRole("complementary");
   await expect(slate.getByRole("heading", { level: 2 })).toContainText(/^Set .* next$/);
   await expect(page).toHaveURL(/cohort=Thursday/);

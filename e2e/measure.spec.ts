@@ -29,7 +29,7 @@ test("a caliper that types like a keyboard works from anywhere, and its letters 
   await page.keyboard.press("Enter");
   await expect(station(page, 1)).toHaveAccessibleName(/3\.0 mm, on size/);
   // The m of the unit gave no minute.
-  await expect(page.getByText("0 of 20 min")).toBeVisible();
+  await expect(page.getByText("0 of 18 min")).toBeVisible();
   await page.keyboard.type("+0.122 in");
   await page.keyboard.press("Enter");
   await expect(station(page, 2)).toHaveAccessibleName(/3\.1 mm, on size/);

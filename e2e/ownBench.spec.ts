@@ -49,7 +49,7 @@ test("sizes are called before they are measured, by the learner and those round 
   await says.press("Enter");
   await expect(calls).toContainText("Pell Ansgar 3.5");
   await calls.getByLabel("Who calls").selectOption("Tam Okoro-Lisle");
-  await says.fill("three");
+  await says.fill("thick");
   await says.press("Enter");
   await expect(calls.getByRole("alert")).toBeVisible();
   await says.fill("2.8");
