@@ -1,6 +1,7 @@
 import * as z from "zod";
 import type { Characteristic } from "../measure/characteristic";
 import { inHandOrder } from "../measure/order";
+import { lineIdSchema } from "../measure/schema";
 import { GAUGE_SAYS } from "../measure/ways";
 import { nameSchema } from "../bar/schema";
 import { pieceSchema, type Piece } from "../piece/piece";
@@ -37,13 +38,13 @@ const limit = z.number().min(-100_000).max(100_000);
 /** How the measuring plan differs from the one the piece implies. */
 export const planEditsSchema = z.strictObject({
   /** Ids of characteristics not measured. */
-  leftOut: z.array(z.string().max(80)).max(400).default([]),
+  leftOut: z.array(lineIdSchema).max(400).default([]),
   /** Ids in the order they are measured; those not named follow in the order of the hand. */
-  order: z.array(z.string().max(80)).max(400).default([]),
+  order: z.array(lineIdSchema).max(400).default([]),
   /** Weight and limits set by the instructor, by id, in the characteristic's unit. */
   changed: z
     .record(
-      z.string().max(80),
+      lineIdSchema,
       z.strictObject({
         weight: z.number().min(0).max(10).optional(),
         lower: limit.optional(),
@@ -56,7 +57,7 @@ export const planEditsSchema = z.strictObject({
   /** Every line the piece implies, as older exercises have it, or the few that are proposed. */
   lines: z.enum(["all", "few"]).default("all"),
   /** Lines measured though they are not proposed. */
-  taken: z.array(z.string().max(80)).max(400).default([]),
+  taken: z.array(lineIdSchema).max(400).default([]),
   /** Lines of the instructor's own. */
   own: z
     .array(ownLineSchema)

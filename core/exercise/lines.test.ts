@@ -103,6 +103,85 @@ describe("lines proposed (common practice, no source)", () => {
   });
 });
 
+describe("further bars", () => {
+  const hinge = pieceOf({
+    stock: "25 by 5",
+    stretches: [{ id: "leaf", kind: "prism", section: "25 by 5", length: 160 }],
+    features: [{ id: "pivot", kind: "hole", at: 20, diameter: 8.4, method: "drill" }],
+    parts: [
+      {
+        id: "short-leaf",
+        stock: { section: "25 by 5" },
+        stretches: [{ id: "leaf", kind: "prism", section: "20 by 5", length: 80 }],
+        features: [{ id: "eye", kind: "hole", at: 20, diameter: 8.4, method: "drill" }],
+      },
+      {
+        id: "rivet",
+        stock: { section: "8 round" },
+        stretches: [{ id: "shank", kind: "prism", section: "8 round", length: 26 }],
+      },
+    ],
+  });
+  const lines = planPiece(hinge).characteristics;
+
+  test("are measured as the first is, each line with its bar's name and place", () => {
+    const place = lines.find(({ id }) => id === "short-leaf.eye.place")!;
+    expect(place).toMatchObject({
+      name: "Short leaf, eye, from end A",
+      part: "short-leaf",
+      feature: "short-leaf.eye",
+      stretch: "short-leaf.leaf",
+      nominal: 20,
+      atMm: 20,
+    });
+    expect(lines.find(({ id }) => id === "pivot.place")).not.toHaveProperty("part");
+    for (const line of lines) expect(characteristicSchema.safeParse(line).error).toBeUndefined();
+    expect(new Set(lines.map(({ id }) => id)).size).toBe(lines.length);
+  });
+
+  test("what is proposed of each follows from its own stock: what is cut has its length", () => {
+    expect(proposed(hinge)).toEqual([
+      "pivot.diameter",
+      "pivot.place",
+      "pivot.walls",
+      "short-leaf.leaf.middle-thickness",
+      "short-leaf.leaf.middle-width",
+      "short-leaf.leaf.length",
+      "short-leaf.eye.diameter",
+      "short-leaf.eye.place",
+      "short-leaf.eye.walls",
+      "rivet.shank.length",
+    ]);
+  });
+
+  test("the longest ids and names there can be are lines of a plan", () => {
+    const long = (letter: string) => letter.repeat(40);
+    const piece = pieceOf({
+      stock: "25 by 5",
+      stretches: [{ id: "leaf", kind: "prism", section: "25 by 5", length: 160 }],
+      parts: [
+        {
+          id: long("p"),
+          name: "N".repeat(80),
+          stock: { section: "25 by 5" },
+          stretches: [
+            {
+              id: long("s"),
+              name: "M".repeat(80),
+              kind: "prism",
+              section: "20 square",
+              length: 80,
+            },
+          ],
+          features: [{ id: long("f"), kind: "slot", at: 40, length: 20, width: 5 }],
+        },
+      ],
+    });
+    for (const line of planPiece(piece).characteristics.filter(({ part }) => part))
+      expect(characteristicSchema.safeParse(line).error).toBeUndefined();
+  });
+});
+
 describe("what is drawn alike", () => {
   const bar = (stretches: object[], features: object[] = []) =>
     pieceOf({ stock: "16 square", stretches, features });

@@ -3,7 +3,7 @@ import { layBar, type LaidBar } from "../bar/bar";
 import { nameSchema, thingIdSchema } from "../bar/schema";
 import { featureExtent } from "../feature/registry";
 import type { Characteristic } from "../measure/characteristic";
-import { INSTRUMENT_KINDS } from "../measure/schema";
+import { INSTRUMENT_KINDS, lineIdSchema } from "../measure/schema";
 import { matchOf } from "../piece/alike";
 import { placesOnCentreLine } from "../piece/centreline";
 import type { Piece } from "../piece/piece";
@@ -15,8 +15,6 @@ const placeSchema = z.strictObject({
   side: z.enum(["a", "middle", "b"]).optional(),
 });
 export type LinePlace = z.output<typeof placeSchema>;
-
-const lineIdSchema = z.string().min(1).max(80);
 
 const base = {
   id: z

@@ -3,7 +3,7 @@ import { endSection, keepsSection } from "../bar/stretch";
 import type { Stretch } from "../bar/schema";
 import { caliperSizesMm } from "../section/section";
 import { alikePairs } from "../piece/alike";
-import type { Bar } from "../piece/piece";
+import type { Bar, Piece } from "../piece/piece";
 
 /** More lines than this nobody reads at the bench between two pieces (common practice, no source). */
 export const MAX_PROPOSED = 15;
@@ -20,7 +20,27 @@ export const MAX_PROPOSED = 15;
  *
  * @returns ids
  */
-export function proposedLines(bar: Bar, implied: readonly Characteristic[]): Set<string> {
+export function proposedLines(piece: Piece, implied: readonly Characteristic[]): Set<string> {
+  const { stock, stretches, features, parts = [] } = piece;
+  const lines = [{ id: undefined, stock, stretches, features }, ...parts].flatMap((bar) =>
+    tellingOfBar(bar, implied.filter(({ part }) => part === bar.id).map(withOwnIds)),
+  );
+  return new Set(mostTelling(lines).map(({ id }) => id));
+}
+
+/** A line of a further bar as it would be on that bar alone, but for its own id. */
+function withOwnIds(line: Characteristic): Characteristic {
+  const { part, stretch, feature } = line;
+  if (part === undefined) return line;
+  const own = (id: string) => id.slice(part.length + 1);
+  return {
+    ...line,
+    stretch: stretch === null ? null : own(stretch),
+    feature: feature === undefined ? undefined : own(feature),
+  };
+}
+
+function tellingOfBar(bar: Bar, implied: readonly Characteristic[]): Characteristic[] {
   const { stretches, stock } = bar;
   const milled = new Set(
     stretches.filter((one) => keepsSection(one, stock.section)).map(({ id }) => id),
@@ -38,9 +58,7 @@ export function proposedLines(bar: Bar, implied: readonly Characteristic[]): Set
   });
   const summed = withoutSums(telling, stretches);
   // Nothing but cut bar: its length is all there is to measure.
-  const proposed =
-    summed.length > 0 ? summed : implied.filter(({ measure }) => measure === "length");
-  return new Set(mostTelling(proposed).map(({ id }) => id));
+  return summed.length > 0 ? summed : implied.filter(({ measure }) => measure === "length");
 }
 
 const isOfSecond = ({ kind, measure, feature }: Characteristic) =>

@@ -21,6 +21,9 @@ export type MeasuredUnit = (typeof MEASURED_UNITS)[number];
 /** Places on a stretch or a hole that are measured apart. */
 export const PLACES = ["tip", "middle", "base", "near face", "far face"] as const;
 
+/** What a line goes by: its place's id, after the part's where it is on a further bar. */
+export const lineIdSchema = z.string().min(1).max(130);
+
 const limit = z.number().min(-100_000).max(100_000);
 
 /**
@@ -29,7 +32,7 @@ const limit = z.number().min(-100_000).max(100_000);
  * which has only an upper limit; `presence` judges by eye whether it is there and good.
  */
 export const characteristicSchema = z.strictObject({
-  id: z.string().min(1).max(80),
+  id: lineIdSchema,
   name: z.string().min(1).max(80),
   kind: z.enum(["size", "match", "evenness", "presence"]),
   /** What is measured: decides what can be done about it. */
@@ -37,9 +40,11 @@ export const characteristicSchema = z.strictObject({
   /** Older plans say nothing and mean millimetres. */
   unit: z.enum(MEASURED_UNITS).default("mm"),
   /** The stretch it belongs to; none for the whole piece. */
-  stretch: z.string().max(40).nullable(),
+  stretch: z.string().max(90).nullable(),
   /** The feature it belongs to, if any. */
-  feature: z.string().max(40).optional(),
+  feature: z.string().max(90).optional(),
+  /** The further bar it is on; none for the first. */
+  part: z.string().max(40).optional(),
   /** What it is measured on, as it is called within a sentence: the name begins with it. */
   of: z.string().max(80).optional(),
   /** Where on it. */

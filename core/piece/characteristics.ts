@@ -14,8 +14,8 @@ import type { Characteristic } from "../measure/characteristic";
 import { sectionBetween } from "../section/between";
 import { caliperSizesMm, type Point, type Section } from "../section/section";
 import { alikeLines } from "./alike";
-import type { FinishedSize } from "./finish";
-import type { Piece } from "./piece";
+import { finishedSizeMm, type FinishedSize } from "./finish";
+import type { Bar, Part, Piece } from "./piece";
 
 /** Straight is a gap of at most a hundredth of the length under a straight edge (common practice, no source). */
 const STRAIGHT_SHARE = 1 / 100;
@@ -37,11 +37,38 @@ const STEP_SHARE = 0.95;
  * diagonals where they tell a square gone diamond, its length. A shoulder: where
  * it stands. A feature: what it is judged by (see {@link featureCharacteristics}).
  * A piece of more than one stretch: its whole length or, bent, its overall size.
- * Free stretches imply nothing but their length.
+ * Free stretches imply nothing but their length. Further bars imply the same, each
+ * with its own name before them.
  *
  * @param size of the finished piece
  */
 export function impliedCharacteristics(piece: Piece, size: FinishedSize): Characteristic[] {
+  const lines = linesOfBar(piece, size);
+  for (const part of piece.parts ?? [])
+    for (const line of linesOfBar(part, finishedSizeMm(part))) lines.push(onPart(part, line));
+  return lines;
+}
+
+/** A line of a further bar: its ids begin with the part's, its name with the part's. */
+function onPart(part: Part, line: Characteristic): Characteristic {
+  const prefixed = (id: string) => `${part.id}.${id}`;
+  const named = `${nameOf(part)}, ${line.name.charAt(0).toLowerCase()}${line.name.slice(1)}`;
+  const { of = line.name } = line;
+  return {
+    ...line,
+    id: prefixed(line.id),
+    name: named.slice(0, MAX_NAME),
+    of: `${of} of ${nameInText(part)}`.slice(0, MAX_NAME),
+    stretch: line.stretch === null ? null : prefixed(line.stretch),
+    feature: line.feature === undefined ? undefined : prefixed(line.feature),
+    part: part.id,
+  };
+}
+
+/** Names longer than this are cut: nothing on a slate has room for more. */
+const MAX_NAME = 80;
+
+function linesOfBar(piece: Bar, size: FinishedSize): Characteristic[] {
   const features = piece.features ?? [];
   const bar = layBar(piece.stretches);
   const curved = features
@@ -180,7 +207,7 @@ function endArea(stretch: Stretch, end: "from" | "to"): number | null {
 }
 
 /** Straight: the whole length. Bent: how long and how high it is overall, and how wide where it is bent the hard way. */
-function wholeSize(piece: Piece, bar: LaidBar, bent: FinishedSize | null): Characteristic[] {
+function wholeSize(piece: Bar, bar: LaidBar, bent: FinishedSize | null): Characteristic[] {
   const { lengthMm } = bar;
   if (!bent) return piece.stretches.length > 1 ? [wholeLength(lengthMm)] : [];
   const overall = (id: string, way: string, nominal: number): Characteristic => ({

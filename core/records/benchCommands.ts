@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { lineIdSchema } from "../measure/schema";
 import { MAX_READING_MM } from "../measure/reading";
 import { CAUSE_CODES } from "../cause/causes";
 import { MIN_CHECK_READINGS } from "../measure/instrumentCheck";
@@ -18,7 +19,7 @@ const size = z.number().min(0, "A size can't be less than nothing.").max(MAX_REA
 
 /** What was measured of the bar as a stage left it: the line's id, and the value in its unit. */
 export const stageReadingSchema = z.strictObject({
-  line: z.string().min(1).max(80),
+  line: lineIdSchema,
   value: size,
 });
 
@@ -35,7 +36,7 @@ export const BENCH_COMMANDS = {
   "take-reading": z.strictObject({
     readingId: idSchema,
     pieceId: idSchema,
-    characteristicId: z.string().min(1).max(80),
+    characteristicId: lineIdSchema,
     /** In the characteristic's unit, as many as its way of reading takes. */
     values: z.array(size).min(1).max(MAX_VALUES),
     /** As typed or sent. */
@@ -86,7 +87,7 @@ export const BENCH_COMMANDS = {
   "call-size": z.strictObject({
     callId: idSchema,
     pieceId: idSchema,
-    characteristicId: z.string().min(1).max(80),
+    characteristicId: lineIdSchema,
     callerId: idSchema,
     called: size,
     calledAt: instant,

@@ -48,8 +48,7 @@ export function BenchWork({
       />
       <section aria-label="The bar" className="border border-rule bg-sheet px-2 pt-3">
         <BarDrawing
-          piece={piece.piece}
-          plan={plan}
+          {...page.onTheBar.bar}
           view="forged"
           unit={unit}
           stations={page.onTheBar.drawn}

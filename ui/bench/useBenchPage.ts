@@ -22,7 +22,7 @@ import { useStations } from "./useStations";
 export interface BenchViewProps {
   loaded: BenchPiece;
   /** Planned at the server: the bench only draws it. */
-  plan: BarPlan & Pick<Plan, "finishedMassKg">;
+  plan: BarPlan & Pick<Plan, "finishedMassKg" | "parts">;
   instruments: readonly BenchInstrument[];
   standing: Standing;
   history: CauseHistory;
@@ -91,7 +91,7 @@ export function useBenchPage({
     ...{ bench, stations, notes, causes, signing, plan, closed, door, onKey },
     ...{ open, setOpen, devices, setDevices, calling, setCalling, heatSince, order, keepOrder },
     ...{ mayTally, tally, mayOverride },
-    onTheBar: useOnTheBar(piece, plan.straightLengthMm, stations),
+    onTheBar: useOnTheBar(piece, plan, stations),
     gained: standing.step > stepBefore,
   };
 }

@@ -30,7 +30,7 @@ export default async function BenchPage({ params }: { params: Promise<{ pieceId:
     learnerId: piece.learner.id,
   });
   const shelf = await listShelfPieces(database, actor);
-  const { stockLengthMm, straightLengthMm, finishedMassKg, marks, stretches } = planPiece(
+  const { stockLengthMm, straightLengthMm, finishedMassKg, marks, stretches, parts } = planPiece(
     piece.piece,
   );
   const salvage = salvageOf(piece.piece, shelf);
@@ -41,7 +41,7 @@ export default async function BenchPage({ params }: { params: Promise<{ pieceId:
       <KeepOffline version={piece.verdicts.length} />
       <BenchView
         loaded={piece}
-        plan={{ stockLengthMm, straightLengthMm, finishedMassKg, marks, stretches }}
+        plan={{ stockLengthMm, straightLengthMm, finishedMassKg, marks, stretches, parts }}
         instruments={instruments}
         standing={standing}
         history={history}
