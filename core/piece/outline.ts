@@ -17,7 +17,10 @@ const halfSizeMm = (section: Section, elevation: Elevation) =>
  * The outline of the forged, straight bar, from end A, for drawing to scale.
  * Two stations at every boundary, so that a step in the bar is drawn as a step.
  */
-export function forgedOutline(piece: Piece, elevation: Elevation): OutlineStation[] {
+export function forgedOutline(
+  piece: Pick<Piece, "stretches">,
+  elevation: Elevation,
+): OutlineStation[] {
   let fromMm = 0;
   return piece.stretches.flatMap((stretch) => {
     const stations = [0, 0.25, 0.5, 0.75, 1].map((fraction) => ({
@@ -30,7 +33,7 @@ export function forgedOutline(piece: Piece, elevation: Elevation): OutlineStatio
 }
 
 /** The elevation that shows the form: the one in which the bar's size varies more, or the side. */
-export function tellingElevation(piece: Piece): Elevation {
+export function tellingElevation(piece: Pick<Piece, "stretches">): Elevation {
   const variation = (elevation: Elevation) => {
     const halves = forgedOutline(piece, elevation).map(({ halfMm }) => halfMm);
     return Math.max(...halves) - Math.min(...halves);

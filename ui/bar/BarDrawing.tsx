@@ -5,13 +5,14 @@ import {
   tellingElevation,
   tellingSections,
 } from "@/core/piece/outline";
+import type { ForgedSurface } from "@/core/drawing/forgedSurface";
 import type { Piece } from "@/core/piece/piece";
 import type { Plan } from "@/core/piece/plan";
 import { nameInText } from "@/core/bar/named";
 import { printBothUnits, printMmRounded } from "@/core/units/print";
 import type { LengthUnit } from "@/core/units/length";
 import { DimensionLine } from "./DimensionLine";
-import { frameFor, outlinePath, spreadApart, xOf, type BarFrame } from "./geometry";
+import { frameFor, linePath, outlinePath, spreadApart, xOf, type BarFrame } from "./geometry";
 import { SectionCut } from "./SectionCut";
 
 /** What of a plan is drawn. */
@@ -37,6 +38,8 @@ interface BarDrawingProps {
   unit: LengthUnit;
   stations?: readonly BarStation[];
   pins?: readonly BarPin[];
+  /** What its features draw on it, and from where it is seen for that. */
+  surface?: ForgedSurface;
   /** Width of the drawing's own grid; a narrower one has larger lettering on a phone. */
   widthPx?: number;
 }
@@ -51,13 +54,14 @@ export const BarDrawing = memo(function BarDrawing({
   unit,
   stations = [],
   pins = [],
+  surface,
   widthPx = 860,
 }: BarDrawingProps) {
   const gradient = useId();
   const marked = view === "marked";
   const outline = marked
     ? stockOutline(piece, plan, "side")
-    : forgedOutline(piece, tellingElevation(piece));
+    : forgedOutline(piece, surface?.elevation ?? tellingElevation(piece));
   const lengthMm = marked ? plan.stockLengthMm : plan.straightLengthMm;
   const halfMm = Math.max(...outline.map((station) => station.halfMm));
   const abovePx = marked || stations.length > 0 ? 56 : 26;
@@ -86,6 +90,7 @@ export const BarDrawing = memo(function BarDrawing({
         strokeWidth="1.2"
         strokeLinejoin="round"
       />
+      {surface && !marked ? <Surface frame={frame} surface={surface} /> : null}
       {marked ? (
         <LayoutMarks frame={frame} plan={plan} halfPx={halfMm * frame.scale} unit={unit} />
       ) : (
@@ -99,6 +104,31 @@ export const BarDrawing = memo(function BarDrawing({
     </svg>
   );
 });
+
+/** Holes, slots, cuts and textures on the straight bar. */
+function Surface({ frame, surface }: { frame: BarFrame; surface: ForgedSurface }) {
+  const stroke = { fill: "none", stroke: "#20262B", strokeWidth: 1 };
+  return (
+    <g>
+      {surface.circles.map(({ x, y, r }, index) => (
+        <circle
+          key={index}
+          cx={xOf(frame, x)}
+          cy={frame.middlePx - y * frame.scale}
+          r={r * frame.scale}
+          {...stroke}
+          fill="#FCFBF5"
+        />
+      ))}
+      {surface.lines.map((points, index) => (
+        <path key={index} d={linePath(frame, points)} {...stroke} />
+      ))}
+      {surface.hidden.map((points, index) => (
+        <path key={index} d={linePath(frame, points)} {...stroke} strokeDasharray="4 3" />
+      ))}
+    </g>
+  );
+}
 
 function LayoutMarks({
   frame,

@@ -34,6 +34,10 @@ export function outlinePath(frame: BarFrame, outline: readonly OutlineStation[])
 const point = (frame: BarFrame, xMm: number, yMm: number) =>
   `${round(xOf(frame, xMm))} ${round(frame.middlePx + yMm * frame.scale)}`;
 
+/** An open line on the bar as an SVG path; y upwards from its middle. */
+export const linePath = (frame: BarFrame, points: readonly { x: number; y: number }[]): string =>
+  `M${points.map(({ x, y }) => point(frame, x, -y)).join("L")}`;
+
 /** Shifts labels apart that would overlap on one line; order is kept. */
 export function spreadApart(positions: readonly number[], gap: number): number[] {
   const spread: number[] = [];

@@ -3,7 +3,6 @@
 import { useRef, useState } from "react";
 import type { Plan } from "@/core/piece/plan";
 import type { Standing } from "@/core/climb/standing";
-import type { BarPlan } from "../bar/BarDrawing";
 import { isClosed, type BenchInstrument, type BenchPiece } from "@/core/records/bench";
 import type { Salvage } from "@/core/shelf/salvage";
 import type { LengthUnit } from "@/core/units/length";
@@ -15,14 +14,14 @@ import { useBenchKeys } from "./useBenchKeys";
 import { useBenchOrder } from "./useBenchOrder";
 import { useCauses, type CauseHistory } from "./useCauses";
 import { useNotes } from "./useNotes";
-import { useOnTheBar } from "./useOnTheBar";
+import { useOnTheBar, type BenchPlan } from "./useOnTheBar";
 import { useSigning } from "./useSigning";
 import { useStations } from "./useStations";
 
 export interface BenchViewProps {
   loaded: BenchPiece;
   /** Planned at the server: the bench only draws it. */
-  plan: BarPlan & Pick<Plan, "finishedMassKg" | "parts">;
+  plan: BenchPlan & Pick<Plan, "finishedMassKg">;
   instruments: readonly BenchInstrument[];
   standing: Standing;
   history: CauseHistory;

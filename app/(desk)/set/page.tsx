@@ -1,3 +1,4 @@
+import { forgedSurface } from "@/core/drawing/forgedSurface";
 import type { Metadata } from "next";
 import { planPiece } from "@/core/piece/plan";
 import { printSection } from "@/core/section/spoken";
@@ -154,7 +155,13 @@ function ShelfRow({ exercise, unit }: { exercise: ShelfExercise; unit: LengthUni
         {shaped ? (
           <PieceFigure piece={piece} unit={unit} widthPx={560} heightPx={150} />
         ) : (
-          <BarDrawing piece={piece} plan={plan} view="forged" unit={unit} />
+          <BarDrawing
+            piece={piece}
+            plan={plan}
+            view="forged"
+            surface={forgedSurface(piece)}
+            unit={unit}
+          />
         )}
       </div>
     </li>

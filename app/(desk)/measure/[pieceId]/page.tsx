@@ -1,3 +1,4 @@
+import { surfacesOf } from "@/core/drawing/forgedSurface";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { planPiece } from "@/core/piece/plan";
@@ -41,7 +42,10 @@ export default async function BenchPage({ params }: { params: Promise<{ pieceId:
       <KeepOffline version={piece.verdicts.length} />
       <BenchView
         loaded={piece}
-        plan={{ stockLengthMm, straightLengthMm, finishedMassKg, marks, stretches, parts }}
+        plan={{
+          ...{ stockLengthMm, straightLengthMm, finishedMassKg, marks, stretches, parts },
+          surfaces: surfacesOf(piece.piece),
+        }}
         instruments={instruments}
         standing={standing}
         history={history}

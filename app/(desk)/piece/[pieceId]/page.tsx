@@ -1,3 +1,4 @@
+import { forgedSurface } from "@/core/drawing/forgedSurface";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { askedOf, isClosed, recordOf, verdictOf, type BenchPiece } from "@/core/records/bench";
@@ -58,6 +59,7 @@ export default async function PiecePage({ params }: { params: Promise<{ pieceId:
             piece={piece.piece}
             plan={plan}
             view="forged"
+            surface={forgedSurface(piece.piece)}
             unit={unit}
             pins={pins}
             widthPx={520}

@@ -1,3 +1,4 @@
+import { forgedSurface } from "@/core/drawing/forgedSurface";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import * as z from "zod";
@@ -137,7 +138,15 @@ export default async function ExercisePage({ params, searchParams }: Params) {
       header={header}
       views={{
         marked: <BarDrawing piece={piece} plan={plan} view="marked" unit={unit} />,
-        forged: <BarDrawing piece={piece} plan={plan} view="forged" unit={unit} />,
+        forged: (
+          <BarDrawing
+            piece={piece}
+            plan={plan}
+            view="forged"
+            surface={forgedSurface(piece)}
+            unit={unit}
+          />
+        ),
         finished: <PieceFigure piece={piece} unit={unit} />,
       }}
       work={reckoned.work}

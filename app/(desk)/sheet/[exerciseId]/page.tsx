@@ -1,3 +1,4 @@
+import { forgedSurface } from "@/core/drawing/forgedSurface";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { idSchema } from "@/core/units/fields";
@@ -31,13 +32,21 @@ export default async function SheetPage({ params }: { params: Promise<{ exercise
   const { plan } = reckoned;
   const unit = actor.firstUnit;
   const shaped = (piece.features ?? []).length > 0 || (piece.parts ?? []).length > 0;
+  const surface = forgedSurface(piece);
   const drawing = (view: "marked" | "forged") => (
     <>
       <div className="max-sm:hidden print:block">
-        <BarDrawing piece={piece} plan={plan} view={view} unit={unit} />
+        <BarDrawing piece={piece} plan={plan} view={view} surface={surface} unit={unit} />
       </div>
       <div className="sm:hidden print:hidden">
-        <BarDrawing piece={piece} plan={plan} view={view} unit={unit} widthPx={440} />
+        <BarDrawing
+          piece={piece}
+          plan={plan}
+          view={view}
+          surface={surface}
+          unit={unit}
+          widthPx={440}
+        />
       </div>
     </>
   );
