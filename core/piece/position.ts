@@ -12,7 +12,7 @@ import type { Stretch } from "../bar/schema";
  * @example mapPosition([{ id: "a", kind: "transition", from: "point", to: { shape: "square", size: 12 }, length: 90 }], [{ id: "a", kind: "prism", section: { shape: "square", size: 12 }, length: 30 }], 45) → 3.75
  */
 export function mapPosition(from: readonly Stretch[], to: readonly Stretch[], mm: number): number {
-  if (mm <= 0) return mm;
+  if (mm <= 0 || from === to) return mm;
   let [hereMm, thereMm] = [0, 0];
   for (let index = 0; index < from.length; index += 1) {
     const [here, there] = [from[index]!, to[index]!];

@@ -107,6 +107,7 @@ const trimStretch = ({ bar, trimMm }: Pick<Held, "bar" | "trimMm">): Stretch | n
 
 /** A feature of the finished bar where it lies, or will be put, on the bar as it is. */
 export function featureNow(state: Pick<BarState, "bar" | "forms">, feature: Feature): Feature {
+  if (state.forms === state.bar.stretches) return feature;
   const lengthMm = state.forms.reduce((sum, { length }) => sum + length, 0);
   const here = (mm: number) => Math.min(lengthMm, Math.max(0, placeNow(state, mm)));
   return "at" in feature

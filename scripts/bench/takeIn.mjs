@@ -80,14 +80,15 @@ async function press(page, key) {
   await page.waitForTimeout(PACE_MS);
 }
 
-/** An exercise of fourteen readings with three tries, set for a learner. */
+/** An exercise of every line its piece has, fourteen or more, with three tries, set for a learner. */
 async function setCopy(page, address) {
   await page.goto(`${address}/set?words=${encodeURIComponent(EXERCISE)}`);
   const href = await page.getByRole("link", { name: EXERCISE }).first().getAttribute("href");
   const answer = await page.request.get(`${address}/api/pack/${href.split("/").at(-1)}`);
   const pack = await answer.json();
   const [exercise] = pack.exercises;
-  pack.exercises = [{ ...exercise, name: COPY, tries: TRIES }];
+  const planEdits = { ...exercise.planEdits, lines: "all" };
+  pack.exercises = [{ ...exercise, name: COPY, tries: TRIES, planEdits }];
   const [exerciseId, revisionId] = [newId(), newId()];
   const sent = await page.request.post(`${address}/api/command/import-pack`, {
     data: { ids: [{ exerciseId, revisionId }], pack: JSON.stringify(pack) },
