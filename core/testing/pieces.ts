@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { FEATURE_KINDS } from "../feature/registry";
 import { layBar, stretchAt } from "../bar/bar";
-import { stretchVolumeMm3 } from "../bar/stretch";
+import { keepsSection, stretchVolumeMm3 } from "../bar/stretch";
 import { caliperSizesMm, type Section } from "../section/section";
 import { seededRandom } from "../stats/random";
 import { PIECE_FORMAT, readPiece, type Feature, type Piece, type Stretch } from "../piece/piece";
@@ -120,9 +120,13 @@ export const anyPiece: fc.Arbitrary<Piece> = fc
 
 /**
  * Whether what a sheet says of a piece's eyes is enough to make them: one in a
- * stretch of one section, with more steel round it than it opens.
+ * stretch of one section, with more steel round it than it opens. A taper from the
+ * stock's section to the same is bar as it was rolled: nobody makes it, and what is
+ * left there is no taper to be measured.
  */
-export function canBeFollowed({ stretches, features = [] }: Piece): boolean {
+export function canBeFollowed({ stretches, stock, features = [] }: Piece): boolean {
+  if (stretches.some((one) => one.kind === "transition" && keepsSection(one, stock.section)))
+    return false;
   const bar = layBar(stretches);
   const eyes = features.flatMap((one) =>
     one.kind === "hole" && one.method === "slot-drift"
