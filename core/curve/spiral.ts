@@ -122,7 +122,8 @@ export function spiralWidthMm(spiral: Spiral): number {
   const [before, top, after] = [squares[widest - 1], squares[widest]!, squares[widest + 1]];
   if (before === undefined || after === undefined) return Math.sqrt(top);
   // Between the steps, where the parabola through the three largest turns.
-  const aside = (before - after) / (2 * (before - 2 * top + after));
+  const bend = before - 2 * top + after;
+  const aside = bend === 0 ? 0 : (before - after) / (2 * bend);
   return Math.sqrt(Math.max(top, squareAcross((widest + aside) * step)));
 }
 

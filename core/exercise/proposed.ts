@@ -13,10 +13,10 @@ export const MAX_PROPOSED = 15;
  * work, and do not follow from the others (common practice, no source).
  *
  * Off are: whatever the bar is as the mill rolled it; the second way across what is
- * drawn to a point or round; the second of two alike but for their match; diagonals, straightness and far faces, which are seen
- * before they are measured; the second way midway of a taper; and one of every sum:
- * a shoulder's place where the lengths before it are measured, the length of what
- * is left over where the whole is.
+ * drawn to a point or round, and midway of a taper; all of the second of two alike but
+ * its place and their match; diagonals, straightness and far faces, which are seen
+ * before they are measured; and one of every sum: a shoulder's place where the lengths
+ * before it are measured, the last length where the whole is.
  *
  * @returns ids
  */

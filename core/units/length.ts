@@ -37,7 +37,8 @@ const COUNTS: Record<string, string> = { one: "1", two: "2", three: "3", four: "
 /** Lengths as they are said in a shop: "5/8ths", "inch and a quarter", "two and a half inch", "25 mil". */
 const asSpoken = (plain: string): string =>
   plain
-    .replace(/(\d) ?(?:ths?|rds?|nds?)\b/g, "$1")
+    // The ending an ordinal has: after 3 and 2 another than after the rest; "3/8 rd" is a round.
+    .replace(/(\/\d*3)rds?\b|(\/\d*2)nds?\b|(\/\d+)ths?\b/g, "$1$2$3")
     .replace(/\bmils?\b/g, "mm")
     .replace(/\b(one|two|three|four)\b/g, (word) => COUNTS[word]!)
     .replace(/\b(?:an? )?inch and (?:a )?(\d+\/\d+)/g, "1 $1 in")

@@ -86,6 +86,11 @@ describe("as smiths say it (common practice, no source)", () => {
     ["25 mil square", { shape: "square", size: 25 }],
     ["half inch bolt", { shape: "round", size: 12.7 }],
     ["100 by 3 plate", { shape: "flat", width: 100, thickness: 3 }],
+    ["2/3rds in square", { shape: "square", size: 50.8 / 3 }],
+    ["1/32nd in square", { shape: "square", size: 25.4 / 32 }],
+    // "rd" is round, as it always was, but after thirds.
+    ["12 rd", { shape: "round", size: 12 }],
+    ["3/8 rd", { shape: "round", size: 9.525 }],
     ["60 x 1.5 mm sheet", { shape: "flat", width: 60, thickness: 1.5 }],
   ])("%s", (text, section) => {
     const read = parseSectionUnsafe(text);

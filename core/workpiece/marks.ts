@@ -58,15 +58,15 @@ export function marksOn(bar: Bar, now: readonly Stretch[], part: string): ColdMa
 
 const between = (one: Named, other: Named) => `Between ${nameInText(one)} and ${nameInText(other)}`;
 
-interface Found {
+interface FoundMark {
   what: string;
   fromAMm: number;
   isBoundary: boolean;
 }
 
 /** Marks at one place are one mark with all its meanings: where stretches meet, if they do. */
-function merged(sorted: readonly Found[]): Found[] {
-  const marks: Found[] = [];
+function merged(sorted: readonly FoundMark[]): FoundMark[] {
+  const marks: FoundMark[] = [];
   for (const mark of sorted) {
     const last = marks.at(-1);
     if (last && mark.fromAMm - last.fromAMm < ONE_MARK_MM)

@@ -31,7 +31,7 @@ export interface BarPin {
   label: string;
 }
 
-interface BarDrawingProps {
+export interface BarDrawingProps {
   piece: Piece;
   plan: BarPlan;
   view: "marked" | "forged";

@@ -10,14 +10,24 @@ export interface BarFrame {
   middlePx: number;
 }
 
-/** A frame that fits a length into a width, the centre line where the tallest part leaves room above. */
+/** A bar drawn thicker than this share of the drawing's width pushes what stands below it out of sight. */
+const MAX_THICK_SHARE = 0.15;
+
+/**
+ * A frame that fits a length into a width, the centre line where the tallest part leaves room
+ * above. A short wide bar is drawn smaller, in the middle, so that it does not stand too tall.
+ */
 export function frameFor(
   lengthMm: number,
   halfMm: number,
   { widthPx, sidePx, abovePx }: { widthPx: number; sidePx: number; abovePx: number },
 ): BarFrame {
-  const scale = (widthPx - 2 * sidePx) / lengthMm;
-  return { widthPx, scale, leftPx: sidePx, middlePx: abovePx + halfMm * scale };
+  const scale = Math.min(
+    (widthPx - 2 * sidePx) / lengthMm,
+    (MAX_THICK_SHARE * widthPx) / (2 * halfMm),
+  );
+  const leftPx = (widthPx - lengthMm * scale) / 2;
+  return { widthPx, scale, leftPx, middlePx: abovePx + halfMm * scale };
 }
 
 export const xOf = (frame: BarFrame, mm: number): number => frame.leftPx + mm * frame.scale;

@@ -10,6 +10,7 @@ import { complain } from "@/core/problem/complain";
 import type { LengthUnit } from "@/core/units/length";
 import { typedLengthMm } from "@/core/units/typed";
 import { Refusal } from "@/core/problem/problem";
+import { INSTRUMENT_WORDS } from "../words/instruments";
 import { ChoiceField } from "./fields";
 
 const KINDS = [
@@ -27,14 +28,10 @@ const WORKABLE = [
   ["either-way", "either way"],
 ] as const;
 
-const INSTRUMENTS = [
-  ["caliper", "caliper"],
-  ["rule", "rule"],
-  ["straight-edge", "straight edge"],
-  ["protractor", "protractor"],
-  ["template", "template"],
-  ["eye", "eye"],
-] as const;
+/** What a size can be taken with; pins and the eye have kinds of their own. */
+const INSTRUMENTS = (["caliper", "rule", "straight-edge", "protractor", "template"] as const).map(
+  (kind) => [kind, INSTRUMENT_WORDS[kind]] as const,
+);
 
 const SIDES = [
   ["a", "at its A side"],

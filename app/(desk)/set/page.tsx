@@ -1,4 +1,3 @@
-import { forgedSurface } from "@/core/drawing/forgedSurface";
 import type { Metadata } from "next";
 import { planPiece } from "@/core/piece/plan";
 import { printSection } from "@/core/section/spoken";
@@ -15,7 +14,7 @@ import {
   type ShelfExercise,
 } from "@/data/queries/shelf";
 import { listTechniques } from "@/data/queries/techniques";
-import { BarDrawing } from "@/ui/bar/BarDrawing";
+import { ForgedBar } from "@/ui/bar/ForgedBar";
 import { PieceFigure } from "@/ui/drawing/PieceFigure";
 import { Link } from "@/ui/kit/Link";
 import { ShelfSearch } from "@/ui/set/ShelfSearch";
@@ -155,13 +154,7 @@ function ShelfRow({ exercise, unit }: { exercise: ShelfExercise; unit: LengthUni
         {shaped ? (
           <PieceFigure piece={piece} unit={unit} widthPx={560} heightPx={150} />
         ) : (
-          <BarDrawing
-            piece={piece}
-            plan={plan}
-            view="forged"
-            surface={forgedSurface(piece)}
-            unit={unit}
-          />
+          <ForgedBar piece={piece} plan={plan} unit={unit} />
         )}
       </div>
     </li>

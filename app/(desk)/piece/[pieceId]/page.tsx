@@ -1,4 +1,3 @@
-import { forgedSurface } from "@/core/drawing/forgedSurface";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { askedOf, isClosed, recordOf, verdictOf, type BenchPiece } from "@/core/records/bench";
@@ -9,7 +8,7 @@ import type { Judgement } from "@/core/verdict/judge";
 import { judgePiece } from "@/core/verdict/verdict";
 import { isStaff } from "@/data/actor";
 import { findBenchPiece } from "@/data/queries/bench";
-import { BarDrawing } from "@/ui/bar/BarDrawing";
+import { ForgedBar } from "@/ui/bar/ForgedBar";
 import { Link } from "@/ui/kit/Link";
 import { Photos } from "@/ui/bench/Photos";
 import { ReadingTable } from "@/ui/measure/ReadingTable";
@@ -55,15 +54,7 @@ export default async function PiecePage({ params }: { params: Promise<{ pieceId:
       </section>
       <section aria-label="Readings" className="p-4 sm:p-5">
         <div className="mb-4 border border-rule bg-sheet p-2">
-          <BarDrawing
-            piece={piece.piece}
-            plan={plan}
-            view="forged"
-            surface={forgedSurface(piece.piece)}
-            unit={unit}
-            pins={pins}
-            widthPx={520}
-          />
+          <ForgedBar piece={piece.piece} plan={plan} unit={unit} pins={pins} widthPx={520} />
         </div>
         <ReadingTable inspected={verdict.judgements} selfChecked={selfCheck} unit={unit} />
         <div className="mt-4">

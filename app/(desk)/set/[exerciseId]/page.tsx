@@ -1,4 +1,3 @@
-import { forgedSurface } from "@/core/drawing/forgedSurface";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import * as z from "zod";
@@ -9,6 +8,7 @@ import { listOpenAssignments } from "@/data/queries/assignments";
 import { findExercise, listRevisions, type ListedRevision } from "@/data/queries/exercises";
 import { listRoster } from "@/data/queries/people";
 import { BarDrawing } from "@/ui/bar/BarDrawing";
+import { ForgedBar } from "@/ui/bar/ForgedBar";
 import { PieceFigure } from "@/ui/drawing/PieceFigure";
 import { Link } from "@/ui/kit/Link";
 import { AssignForm } from "@/ui/set/AssignForm";
@@ -138,15 +138,7 @@ export default async function ExercisePage({ params, searchParams }: Params) {
       header={header}
       views={{
         marked: <BarDrawing piece={piece} plan={plan} view="marked" unit={unit} />,
-        forged: (
-          <BarDrawing
-            piece={piece}
-            plan={plan}
-            view="forged"
-            surface={forgedSurface(piece)}
-            unit={unit}
-          />
-        ),
+        forged: <ForgedBar piece={piece} plan={plan} unit={unit} />,
         finished: <PieceFigure piece={piece} unit={unit} />,
       }}
       work={reckoned.work}
