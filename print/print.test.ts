@@ -254,6 +254,37 @@ test("a DXF file, read by an independent reader, has the outline and the centre 
   expect(dxf.header.$INSUNITS).toBe(4);
 });
 
+test("slots go into DXF and SVG as closed openings of their size, read back independently", () => {
+  const { piece } = named("Capstan-bar keeper").revision.content;
+  const drawing = templateDrawing(piece, "plan");
+  const dxf = new DxfParser().parseSync(dxfOf(drawing, "mm"))!;
+  const openings = dxf.entities.filter(
+    ({ type, layer }) => type === "LWPOLYLINE" && layer === "HOLES",
+  ) as unknown as (Polyline & { shape: boolean })[];
+  const sizesOf = (points: readonly { x: number; y: number }[]) => {
+    const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
+    return [Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
+  };
+  const expected = [
+    [expect.closeTo(30, 6), expect.closeTo(9, 6)],
+    [expect.closeTo(20, 6), expect.closeTo(9, 6)],
+  ];
+  expect(openings.map(({ vertices }) => sizesOf(vertices))).toEqual(expected);
+  expect(openings.every(({ shape }) => shape)).toBe(true);
+  const paths = [...svgOf(drawing, "Keeper", "mm").matchAll(/class="hole" d="M([^Z]*)Z"/g)];
+  const points = paths.map(([, d]) =>
+    d!.split("L").map((pair) => {
+      const [x, y] = pair.split(" ").map(Number) as [number, number];
+      return { x, y };
+    }),
+  );
+  // An SVG file is rounded to a tenth of a micrometre.
+  expect(points.map(sizesOf)).toEqual([
+    [expect.closeTo(30, 3), expect.closeTo(9, 3)],
+    [expect.closeTo(20, 3), expect.closeTo(9, 3)],
+  ]);
+});
+
 test("an SVG file says its size in millimetres and hides nothing in names", () => {
   const drawing = templateDrawing(bracket.revision.content.piece, "side");
   const svg = svgOf(drawing, "<script>&", "mm");

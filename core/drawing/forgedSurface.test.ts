@@ -20,9 +20,9 @@ test("a hole is seen from above as a circle at its place, on the bar that is sti
 
 test("a slot through the width is seen from the side, as long and as wide as it is", () => {
   const slot = { id: "slot", kind: "slot", at: 100, length: 40, width: 3, through: "width" };
-  const { elevation, lines } = forgedSurface(flat([slot]));
+  const { elevation, openings } = forgedSurface(flat([slot]));
   expect(elevation).toBe("side");
-  const [xs, ys] = [lines[0]!.map(({ x }) => x), lines[0]!.map(({ y }) => y)];
+  const [xs, ys] = [openings[0]!.map(({ x }) => x), openings[0]!.map(({ y }) => y)];
   expect([Math.min(...xs), Math.max(...xs)]).toEqual([
     expect.closeTo(80, 9),
     expect.closeTo(120, 9),

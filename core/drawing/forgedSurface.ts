@@ -9,6 +9,7 @@ export interface ForgedSurface {
   /** From where it shows most: as the form has it, or from above where that alone shows a hole or a slot. */
   elevation: Elevation;
   lines: FlatPoint[][];
+  openings: FlatPoint[][];
   hidden: FlatPoint[][];
   circles: { x: number; y: number; r: number }[];
 }
@@ -19,6 +20,7 @@ function surfaceIn({ stretches, features = [] }: Bar, elevation: Elevation) {
   const { surface } = finishBar(stretches, flat, elevation);
   return {
     lines: surface.flatMap(({ lines = [] }) => lines),
+    openings: surface.flatMap(({ openings = [] }) => openings),
     hidden: surface.flatMap(({ hidden = [] }) => hidden),
     circles: surface.flatMap(({ circles = [] }) => circles),
   };
@@ -29,7 +31,8 @@ export function forgedSurface(bar: Bar): ForgedSurface {
   const told = tellingElevation(bar);
   if (told === "plan") return { elevation: told, ...surfaceIn(bar, told) };
   const [side, plan] = [surfaceIn(bar, "side"), surfaceIn(bar, "plan")];
-  const seen = ({ lines, circles }: typeof side) => lines.length + circles.length;
+  const seen = ({ lines, openings, circles }: typeof side) =>
+    lines.length + openings.length + circles.length;
   return isPlain(bar) && seen(plan) > seen(side)
     ? { elevation: "plan", ...plan }
     : { elevation: "side", ...side };

@@ -9,6 +9,7 @@ import type { Section } from "../section/section";
 import { drawingOf, shifted, type Drawing, type Mark } from "./drawing";
 import { ruler } from "./ruler";
 import { dimensionX, dimensionY } from "./shapes";
+import { surfaceMarks } from "./surfaceMarks";
 
 type Bar = Pick<Part, "stretches" | "features">;
 
@@ -18,11 +19,7 @@ const BETWEEN_MM = 14;
 function marksOfBar({ outline, surface }: FinishedBar): Mark[] {
   return [
     { kind: "path", ink: "steel", points: outline, closed: true },
-    ...surface.flatMap(({ lines = [], circles = [], hidden = [] }): Mark[] => [
-      ...lines.map((points): Mark => ({ kind: "path", ink: "edge", points, closed: false })),
-      ...circles.map((circle): Mark => ({ kind: "circle", ink: "hole", ...circle })),
-      ...hidden.map((points): Mark => ({ kind: "path", ink: "hidden", points, closed: false })),
-    ]),
+    ...surface.flatMap(surfaceMarks),
   ];
 }
 

@@ -90,6 +90,22 @@ test("a hole through a flat is told from above, and drawn round where it lies", 
   expect(paths(lyingStage(stage, "side"), "hidden").length).toBeGreaterThan(0);
 });
 
+test("a slot is looked through from its stage on, from above, at its size", () => {
+  const slotted = pieceOf({
+    stock: "30 by 8",
+    stretches: [{ id: "strap", kind: "prism", section: "30 by 8", length: 160 }],
+    features: [{ id: "window", kind: "slot", at: 70, length: 30, width: 9 }],
+  });
+  const openings = (id: string) => paths(lyingStage(stageOf(slotted, id), "plan"), "hole");
+  expect(openings("mark:window")).toEqual([]);
+  const [opening] = openings("slot:window");
+  expect(span(opening!, "x")).toEqual([expect.closeTo(55, 6), expect.closeTo(85, 6)]);
+  // Straight sides of 21, and a round end of 9 at each: within the chords of its 24 steps.
+  const exact = 21 * 9 + (Math.PI / 4) * 81;
+  expect(Math.abs(areaMm2(opening!) / exact - 1)).toBeLessThan(0.005);
+  expect(paths(standingStage(stageOf(slotted, "slot:window")), "hole")).toHaveLength(1);
+});
+
 test("a taper of a square is told from the side, a fan from above", () => {
   expect(tellingView(stageOf(FID, "taper:tip"))).toBe("side");
   const fan = pieceOf({

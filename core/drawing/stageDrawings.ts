@@ -8,6 +8,7 @@ import type { Place } from "../workpiece/draft";
 import type { BarSnapshot, Stage } from "../workpiece/stages";
 import { drawingOf, shifted, stoodUp, type Drawing, type Ink, type Mark } from "./drawing";
 import { dimensionX, strongDimensionX } from "./shapes";
+import { openingMarks, surfaceMarks } from "./surfaceMarks";
 
 /** What of a stage is drawn. */
 export type DrawnStage = Pick<
@@ -89,12 +90,7 @@ function barMarks(stage: DrawnStage, elevation: Elevation, ink: "changed" | "sol
         outlineBetween(bar, fromMm, toMm),
       );
   marks.push(...changedOnes.map((points) => path(ink, points)));
-  for (const { lines = [], circles = [], hidden = [] } of bar.surface)
-    marks.push(
-      ...lines.map((points) => path("edge", points, false)),
-      ...circles.map((circle): Mark => ({ kind: "circle", ink: "hole", ...circle })),
-      ...hidden.map((points) => path("hidden", points, false)),
-    );
+  marks.push(...bar.surface.flatMap(surfaceMarks));
   return marks;
 }
 
@@ -238,13 +234,17 @@ function partFromAbove(stage: DrawnStage): Mark[] {
   const room = Math.max(12, (toMm - fromMm) * 0.2);
   const from = Math.max(0, fromMm - room);
   const to = Math.min(stage.bar.lengthMm, toMm + room);
-  const seen = bar.surface.flatMap(({ circles = [] }) =>
-    circles.filter(({ x }) => x >= from && x <= to),
+  const isSeen = ({ x }: FlatPoint) => x >= from && x <= to;
+  const seen = bar.surface.flatMap(({ circles = [], openings = [] }) =>
+    openingMarks({
+      circles: circles.filter(isSeen),
+      openings: openings.filter((points) => points.every(isSeen)),
+    }),
   );
   return [
     path("quiet", outlineBetween(bar, from, to)),
     ...places.map((place) => path("solid", outlineBetween(bar, place.fromMm, place.toMm))),
-    ...seen.map((circle): Mark => ({ kind: "circle", ink: "hole", ...circle })),
+    ...seen,
   ];
 }
 

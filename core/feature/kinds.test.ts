@@ -164,7 +164,8 @@ describe("drawn from above and from the side", () => {
     const { stretches, features = [] } = flatWith(feature);
     const { surface } = finishBar(stretches, features, elevation);
     const [marks] = surface;
-    return [...(marks?.lines ?? []), ...(marks?.hidden ?? [])].flat();
+    const { lines = [], openings = [], hidden = [] } = marks ?? {};
+    return [...lines, ...openings, ...hidden].flat();
   };
   const reach = (points: readonly { x: number; y: number }[]) => ({
     long: Math.max(...points.map(({ x }) => x)) - Math.min(...points.map(({ x }) => x)),
@@ -181,6 +182,7 @@ describe("drawn from above and from the side", () => {
       40,
       4,
     ],
+    ["the rim of a dimple", { kind: "dimple", at: 150, diameter: 10, depth: 3 }, "plan", 10, 10],
     ["a cut across", { kind: "part-cut", at: 150 }, "plan", 0, 30],
     ["three quarters down", { kind: "part-cut", at: 150 }, "side", 0, 6],
     ["a slit", { kind: "slit", from: 0, to: 80 }, "plan", 80, 0],

@@ -12,7 +12,7 @@ const ROUND_POINTS = 12;
  * An opening with round ends as an elevation shows it: its outline seen along it,
  * its two ends as hidden lines seen from its side.
  */
-export function openingMarks(
+export function openingSeen(
   { stationAt }: Surface,
   opening: { at: number; longMm: number; wideMm: number; through: Through; offMm: number },
 ): SurfaceMarks {
@@ -42,6 +42,5 @@ export function openingMarks(
         offMm + end * (wideMm / 2) * Math.sin(angle),
       );
     });
-  const round = [...half(1), ...half(-1)];
-  return { lines: [[...round, round[0]!]] };
+  return { openings: [[...half(1), ...half(-1)]] };
 }

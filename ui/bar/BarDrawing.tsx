@@ -117,8 +117,11 @@ function Surface({ frame, surface }: { frame: BarFrame; surface: ForgedSurface }
           cy={frame.middlePx - y * frame.scale}
           r={r * frame.scale}
           {...stroke}
-          fill="#FCFBF5"
+          fill="#FBFAF5"
         />
+      ))}
+      {surface.openings.map((points, index) => (
+        <path key={index} d={`${linePath(frame, points)}Z`} {...stroke} fill="#FBFAF5" />
       ))}
       {surface.lines.map((points, index) => (
         <path key={index} d={linePath(frame, points)} {...stroke} />

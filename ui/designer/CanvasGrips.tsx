@@ -188,7 +188,7 @@ export function ThicknessGrip({
 
 /** What a feature draws on the steel. */
 export function SurfaceSvg({ marks, frame }: { marks: SurfaceMarks; frame: Frame }) {
-  const { lines = [], circles = [], hidden = [] } = marks;
+  const { lines = [], circles = [], openings = [], hidden = [] } = marks;
   return (
     <>
       {lines.map((points, index) => (
@@ -198,6 +198,14 @@ export function SurfaceSvg({ marks, frame }: { marks: SurfaceMarks; frame: Frame
           fill="none"
           stroke="#5F6971"
           strokeWidth="1.1"
+        />
+      ))}
+      {openings.map((points, index) => (
+        <path
+          key={`opening${index}`}
+          d={pathOf(frame, points, true)}
+          fill="#FBFAF5"
+          stroke="#5F6971"
         />
       ))}
       {circles.map(({ x, y, r }, index) => (

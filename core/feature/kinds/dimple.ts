@@ -3,6 +3,7 @@ import { thicknessAt } from "../../bar/bar";
 import { lengthSchema } from "../../units/schema";
 import { anyPlace, atPlace, defineFeature } from "../feature";
 import { placedAt } from "../lines";
+import type { FlatPoint } from "../surface";
 
 const schema = z.strictObject({
   ...atPlace,
@@ -13,6 +14,15 @@ const schema = z.strictObject({
 
 /** Deeper than this share of the bar's thickness, the other face bulges (common practice, no source). */
 const MAX_DEPTH_SHARE = 1 / 2;
+
+const RIM_POINTS = 24;
+
+/** A round line, closed on itself. */
+const rim = (middle: FlatPoint, r: number): FlatPoint[] =>
+  Array.from({ length: RIM_POINTS + 1 }, (_, index) => {
+    const angle = (2 * Math.PI * index) / RIM_POINTS;
+    return { x: middle.x + r * Math.cos(angle), y: middle.y + r * Math.sin(angle) };
+  });
 
 /** A hollow pressed in with a round punch, not through. */
 export const dimple = defineFeature<typeof schema>({
@@ -57,7 +67,8 @@ export const dimple = defineFeature<typeof schema>({
   marks: ({ at }) => [{ what: "centre", atMm: at }],
   drawn({ at, diameter, depth }, { stationAt }) {
     const { at: middle, along, up, thicknessMm } = stationAt(at);
-    if (Math.hypot(up.x, up.y) < 0.5) return { circles: [{ ...middle, r: diameter / 2 }] };
+    // Not through: its rim only.
+    if (Math.hypot(up.x, up.y) < 0.5) return { lines: [rim(middle, diameter / 2)] };
     const place = (alongMm: number, deepMm: number) => ({
       x: middle.x + along.x * alongMm + up.x * (thicknessMm / 2 - deepMm),
       y: middle.y + along.y * alongMm + up.y * (thicknessMm / 2 - deepMm),

@@ -4,7 +4,7 @@ import { caliperSizesMm } from "../../section/section";
 import { lengthSchema } from "../../units/schema";
 import { anyPlace, atPlace, defineFeature, sideSchema } from "../feature";
 import { difference, placedAt } from "../lines";
-import { openingMarks } from "../opening";
+import { openingSeen } from "../opening";
 import { runsOffTheBar } from "../runsOff";
 import { SIDE_FIELD, signOfSide } from "../side";
 import type { Warning } from "../warning";
@@ -142,7 +142,7 @@ export const slot = defineFeature<typeof schema>({
     { what: "to", atMm: at + length / 2 },
   ],
   drawn: ({ at, length, width, through = "thickness", off = 0, side }, surface) =>
-    openingMarks(surface, {
+    openingSeen(surface, {
       at,
       longMm: length,
       wideMm: width,
