@@ -126,6 +126,19 @@ describe("what they are measured by", () => {
   });
 });
 
+test("a slot’s stage says which way it goes through, and to which side it lies", () => {
+  const staged = (more: object) =>
+    planWork(flatWith({ kind: "slot", at: 150, length: 40, width: 3, ...more })).stages.find(
+      ({ key }) => key === "slot",
+    )!;
+  expect(staged({}).text).not.toMatch(/width/);
+  expect(staged({ through: "width" }).text).toMatch(/^Through the width\. Slot from both faces/);
+  const names = (more: object) => staged(more).sizes.map(({ name }) => name);
+  expect(names({})).toEqual(["From end A", "Opening"]);
+  expect(names({ off: 4 })).toContain("Off the middle, up");
+  expect(names({ off: 4, side: "down" })).toContain("Off the middle, down");
+});
+
 test("a chamfer of 3 across takes 3/√2 off each face", () => {
   const { stages } = planWork(flatWith({ kind: "chamfer", from: 50, to: 90, width: 3 }));
   const filed = stages.find(({ key }) => key === "break-edges")!;

@@ -4,6 +4,7 @@ import { caliperSizesMm } from "../../section/section";
 import { lengthSchema } from "../../units/schema";
 import { anyPlace, atPlace, defineFeature, sideSchema } from "../feature";
 import { difference, placedAt } from "../lines";
+import { slot as slotting } from "../../operation/kinds/slot";
 import { openingSeen } from "../opening";
 import { runsOffTheBar } from "../runsOff";
 import { SIDE_FIELD, signOfSide } from "../side";
@@ -129,10 +130,13 @@ export const slot = defineFeature<typeof schema>({
       {
         operation: "slot",
         leaves: one,
+        ...(one.through === "width" ? { words: `Through the width. ${slotting.words}` } : {}),
         sizes: (now) => [
           place(now),
           { name: "Opening", value: [now.length, now.width], unit: "mm" },
-          ...(now.off ? [{ name: "Off the middle", value: now.off, unit: "mm" as const }] : []),
+          ...(now.off
+            ? [{ name: `Off the middle, ${now.side ?? "up"}`, value: now.off, unit: "mm" as const }]
+            : []),
         ],
       },
     ];
