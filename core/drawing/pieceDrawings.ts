@@ -5,7 +5,7 @@ import { kindOf } from "../feature/registry";
 import type { Elevation } from "../piece/outline";
 import { MAIN_PART, type Join, type Part, type Piece, type Stretch } from "../piece/piece";
 import type { Plan } from "../piece/plan";
-import type { Section } from "../section/section";
+import { caliperSizesMm, type Section } from "../section/section";
 import { drawingOf, shifted, type Drawing, type Mark } from "./drawing";
 import { ruler } from "./ruler";
 import { dimensionX, dimensionY } from "./shapes";
@@ -219,8 +219,7 @@ export function markedDrawing(piece: Piece, plan: Plan): Drawing {
   return { ...drawing, marks: [...drawing.marks, ...fromA, cut] };
 }
 
-const halfMm = (section: Section) =>
-  section.shape === "flat" ? section.thickness / 2 : section.size / 2;
+const halfMm = (section: Section) => caliperSizesMm(section)[0] / 2;
 
 /** The finished bars at their true size, each with its centre line: what a template shows. */
 export const fullSizeDrawing = (piece: Piece, elevation: Elevation): Drawing =>

@@ -14,12 +14,41 @@ function polygonMark(sides: number, acrossMm: number, [x, y]: readonly [number, 
   return { kind: "path", ink: "steel", points, closed: true };
 }
 
+/** Once round, closed on itself. */
+const ringPoints = (r: number, [x, y]: readonly [number, number]) =>
+  Array.from({ length: ROUND + 1 }, (_, index) => {
+    const angle = (2 * Math.PI * index) / ROUND;
+    return { x: x + r * Math.cos(angle), y: y + r * Math.sin(angle) };
+  });
+
+/** A half-round lying on its flat face, about the middle of its height. */
+const halfRound = (acrossMm: number, [x, y]: readonly [number, number]) =>
+  Array.from({ length: ROUND / 2 + 1 }, (_, index) => {
+    const angle = (2 * Math.PI * index) / ROUND;
+    return {
+      x: x + (acrossMm / 2) * Math.cos(angle),
+      y: y - acrossMm / 4 + (acrossMm / 2) * Math.sin(angle),
+    };
+  });
+
 /** A section, true to size, about a middle. */
 export function sectionMark(section: Section, middle: readonly [number, number] = [0, 0]): Mark {
   const [x, y] = middle;
   switch (section.shape) {
     case "round":
       return { kind: "circle", ink: "steel", x, y, r: section.size / 2 };
+    case "tube":
+      return {
+        kind: "path",
+        ink: "steel",
+        points: [
+          ...ringPoints(section.size / 2, middle),
+          ...ringPoints(section.size / 2 - section.wall, middle).reverse(),
+        ],
+        closed: true,
+      };
+    case "half-round":
+      return { kind: "path", ink: "steel", points: halfRound(section.size, middle), closed: true };
     case "octagon":
       return polygonMark(8, section.size, middle);
     case "hexagon":

@@ -1,5 +1,12 @@
 import { solveRising } from "../curve/solve";
-import { regularAreaFactor, sectionAreaMm2, type Point, type Section } from "./section";
+import {
+  regularAreaFactor,
+  scaledSection,
+  sectionAreaMm2,
+  type Point,
+  type RegularShape,
+  type Section,
+} from "./section";
 
 type Flat = Extract<Section, { shape: "flat" }>;
 
@@ -23,7 +30,7 @@ interface Sides {
 
 /**
  * The straight sides of a transition. Rectangles (square and flat): width and
- * thickness each in a straight line. The same regular shape: its size. Different
+ * thickness each in a straight line. The same regular shape: its size. Tubes and different
  * families: the square root of the area, the shape that of the nearer end. A
  * point is the other end's shape shrunk to nothing.
  */
@@ -39,7 +46,7 @@ function sidesOf(from: Section | Point, to: Section | Point, fraction: number): 
       like: null,
     };
   }
-  if (start.shape === end.shape && !isRectangle(start) && !isRectangle(end)) {
+  if (isRounded(start) && isRounded(end) && start.shape === end.shape) {
     const size = { from: start.size, to: end.size };
     const like = end.size > 0 ? end : start;
     return { factor: regularAreaFactor(start.shape), first: size, second: size, like };
@@ -143,23 +150,22 @@ export function sectionBetween(
 
 function scaledToArea(section: Section, areaMm2: number): Section {
   const area = sectionAreaMm2(section);
-  const times = area > 0 ? Math.sqrt(areaMm2 / area) : 0;
-  return section.shape === "flat"
-    ? { shape: "flat", width: section.width * times, thickness: section.thickness * times }
-    : { shape: section.shape, size: section.size * times };
+  return scaledSection(section, area > 0 ? Math.sqrt(areaMm2 / area) : 0);
 }
 
 type Rectangle = Flat | (Section & { shape: "square" });
 const isRectangle = (section: Section): section is Rectangle =>
   section.shape === "flat" || section.shape === "square";
+/** One size and no rectangle. */
+const isRounded = (
+  section: Section,
+): section is { shape: Exclude<RegularShape, "square">; size: number } =>
+  section.shape !== "tube" && !isRectangle(section);
 const rectangle = (section: Rectangle): Flat =>
   section.shape === "flat"
     ? section
     : { shape: "flat", width: section.size, thickness: section.size };
 
 function shrunk(section: Section | Point): Section {
-  if (section === "point") return { shape: "square", size: 0 };
-  return section.shape === "flat"
-    ? { shape: "flat", width: 0, thickness: 0 }
-    : { shape: section.shape, size: 0 };
+  return section === "point" ? { shape: "square", size: 0 } : scaledSection(section, 0);
 }

@@ -4,11 +4,15 @@ import { Refusal } from "../problem/problem";
 import { wordsForProblem } from "../problem/words";
 import { lengthSchema } from "../units/schema";
 import { parseSectionUnsafe } from "./spoken";
-import { MAX_SECTION_MM, type Section } from "./section";
+import { MAX_SECTION_MM, REGULAR_SHAPES, type RegularShape, type Section } from "./section";
 
 const size = () => lengthSchema({ maxMm: MAX_SECTION_MM });
-const regular = (shape: "square" | "round" | "octagon" | "hexagon") =>
+const regular = <Shape extends RegularShape>(shape: Shape) =>
   z.strictObject({ shape: z.literal(shape), size: size() });
+
+const WALL_ACCEPTED = "A tube’s wall is less than half its outside diameter.";
+const isHollow = ({ size: outsideMm, wall }: { size: number; wall: number }) =>
+  wall < outsideMm / 2;
 
 function sectionObjects(thinnest: ReturnType<typeof lengthSchema>) {
   return z.discriminatedUnion(
@@ -18,12 +22,16 @@ function sectionObjects(thinnest: ReturnType<typeof lengthSchema>) {
       regular("round"),
       regular("octagon"),
       regular("hexagon"),
+      regular("half-round"),
+      z
+        .strictObject({ shape: z.literal("tube"), size: size(), wall: size() })
+        .refine(isHollow, { error: WALL_ACCEPTED, path: ["wall"] }),
       z.strictObject({ shape: z.literal("flat"), width: size(), thickness: thinnest }),
     ],
     {
       error: (issue) =>
         issue.code === "invalid_union"
-          ? "The shape is one of square, round, octagon, hexagon or flat."
+          ? `The shape is one of ${REGULAR_SHAPES.join(", ")}, flat or tube.`
           : wordsForProblem({ code: "section-type" }),
     },
   );

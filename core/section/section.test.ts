@@ -6,7 +6,14 @@ import {
   volumeBetweenMm3,
   volumeShareBetween,
 } from "./between";
-import { sectionAreaMm2, sectionPerimeterMm, type Section } from "./section";
+import { sectionSchema } from "./schema";
+import {
+  caliperSizesMm,
+  cornerRadiusMm,
+  sectionAreaMm2,
+  sectionPerimeterMm,
+  type Section,
+} from "./section";
 import { parseSectionUnsafe, printSection } from "./spoken";
 
 const SPOKEN: [said: string, section: Section][] = [
@@ -24,6 +31,16 @@ const SPOKEN: [said: string, section: Section][] = [
   ["inch square", { shape: "square", size: 25.4 }],
   ["16 octagon", { shape: "octagon", size: 16 }],
   ["20 hex", { shape: "hexagon", size: 20 }],
+  ["20 half-round", { shape: "half-round", size: 20 }],
+  ["half round", { shape: "round", size: 12.7 }],
+  ["inch and a half round", { shape: "round", size: 38.1 }],
+  ["3/4 half round", { shape: "half-round", size: 19.05 }],
+  ["25 by 2 tube", { shape: "tube", size: 25, wall: 2 }],
+  ["1 x 1/8 in pipe", { shape: "tube", size: 25.4, wall: 3.175 }],
+  ["3/8 rebar", { shape: "round", size: 9.525 }],
+  ["10 bolt", { shape: "round", size: 10 }],
+  ["50 x 6 plate", { shape: "flat", width: 50, thickness: 6 }],
+  ["40 x 1.5 sheet", { shape: "flat", width: 40, thickness: 1.5 }],
   ["ø10", { shape: "round", size: 10 }],
 ];
 
@@ -34,9 +51,16 @@ const sections = fc.oneof(
       "round" as const,
       "octagon" as const,
       "hexagon" as const,
+      "half-round" as const,
     ),
     size: fc.double({ min: 0.5, max: 100, noNaN: true }),
   }),
+  fc
+    .record({
+      size: fc.double({ min: 1, max: 100, noNaN: true }),
+      share: fc.double({ min: 0.02, max: 0.49, noNaN: true }),
+    })
+    .map(({ size, share }) => ({ shape: "tube" as const, size, wall: size * share })),
   fc.record({
     shape: fc.constant("flat" as const),
     width: fc.double({ min: 0.5, max: 100, noNaN: true }),
@@ -58,6 +82,9 @@ test.each([
   ["bla", "section-unreadable"],
   ["25 by 12 round", "section-unreadable"],
   ["12 square round", "section-unreadable"],
+  ["25 tube", "section-shape-missing"],
+  ["25 by 12.5 tube", "section-unreadable"],
+  ["20 by 8 half-round", "section-unreadable"],
   ["1 by 2 by 3", "section-unreadable"],
   ["0 square", "length-not-positive"],
   ["-12 square", "length-negative"],
@@ -128,12 +155,49 @@ describe("areas and weights", () => {
     ["hexagon 24", { shape: "hexagon", size: 24 }, 3.92],
     ["flat 50 × 10", { shape: "flat", width: 50, thickness: 10 }, 3.93],
     ["flat 25 × 6", { shape: "flat", width: 25, thickness: 6 }, 1.18],
+    // Half-round bars (DIN 1018) and steel tubes (EN 10220), from memory.
+    ["half-round 20 × 10", { shape: "half-round", size: 20 }, 1.23],
+    ["half-round 30 × 15", { shape: "half-round", size: 30 }, 2.77],
+    ["tube 26.9 × 2.6", { shape: "tube", size: 26.9, wall: 2.6 }, 1.56],
+    ["tube 33.7 × 3.2", { shape: "tube", size: 33.7, wall: 3.2 }, 2.41],
+    ["tube 48.3 × 3.2", { shape: "tube", size: 48.3, wall: 3.2 }, 3.56],
   ] as [string, Section, number][])(
     "%s weighs %s kg/m within the table's rounding",
     (_, section, kgPerM) => {
       expect(Math.abs((sectionAreaMm2(section) * 7850) / 1e6 - kgPerM)).toBeLessThan(0.0051);
     },
   );
+
+  // Nominal masses of reinforcing bar, ISO 6935-2 (from memory): a ribbed bar weighs what its round does.
+  test.each([
+    [8, 0.395],
+    [10, 0.617],
+    [12, 0.888],
+    [16, 1.58],
+    [20, 2.47],
+  ])("reinforcing bar %s weighs %s kg/m", (size, kgPerM) => {
+    const section = parseSectionUnsafe(`${size} rebar`);
+    expect(Math.abs((sectionAreaMm2(section) * 7850) / 1e6 - kgPerM)).toBeLessThan(0.0051);
+  });
+
+  test("a half-round is half its round, and a tube its outside less its inside", () => {
+    const round = (size: number) => sectionAreaMm2({ shape: "round", size });
+    expect(sectionAreaMm2({ shape: "half-round", size: 20 })).toBeCloseTo(round(20) / 2, 9);
+    expect(sectionAreaMm2({ shape: "tube", size: 25, wall: 2 })).toBeCloseTo(
+      round(25) - round(21),
+      9,
+    );
+    expect(caliperSizesMm({ shape: "half-round", size: 20 })).toEqual([10, 20]);
+    expect(cornerRadiusMm({ shape: "half-round", size: 20 })).toBeCloseTo(Math.hypot(10, 5), 9);
+    expect(sectionPerimeterMm({ shape: "half-round", size: 20 })).toBeCloseTo(20 + 10 * Math.PI, 9);
+    expect(sectionPerimeterMm({ shape: "tube", size: 25, wall: 2 })).toBeCloseTo(25 * Math.PI, 9);
+  });
+
+  test("a tube’s wall is less than half its outside", () => {
+    const reads = (wall: number) =>
+      sectionSchema.safeParse({ shape: "tube", size: 20, wall }).success;
+    expect([reads(9.9), reads(10)]).toEqual([true, false]);
+  });
 
   test("octagon and hexagon against the area of their corner points", () => {
     for (const [sides, shape] of [

@@ -4,6 +4,8 @@ import { printInchFraction, printMmRounded } from "../units/print";
 import type { Section } from "./section";
 
 const SHAPE_WORDS: [RegExp, Section["shape"]][] = [
+  [/\bsemicircular\b/, "half-round"],
+  [/\b(?:tube|tubing|pipe)\b/, "tube"],
   [/\b(?:square|sq)\b\.?/, "square"],
   // A reinforcing bar's ribs go in the first heat: it is the round it is called by.
   [/\b(?:round|rd|rod|diameter|dia|rebar|reinforcing|bolt)\b\.?|[øØ⌀]/, "round"],
@@ -11,14 +13,16 @@ const SHAPE_WORDS: [RegExp, Section["shape"]][] = [
   [/\b(?:hexagonal|hexagon|hex)\b\.?/, "hexagon"],
   [/\b(?:flat|rectangular|rectangle|rect|plate|sheet|strip)\b\.?/, "flat"],
 ];
+/** After a size a half-round is a shape; "half round" alone is a round of half an inch. */
+const HALF_ROUND = /([\d"]\s*(?:mm|cm|in|inch)?\s*)half[- ]?rounds?\b/i;
 const FILLER = /\b(?:bar|stock|section|mild|steel|of)\b/g;
 const HAS_UNIT = /(?:mm|cm|in|inch|inches|ft|["'])\.?$/;
 
 /**
  * Reads a section the way a smith says it: "12 square", "half-inch round",
  * "25 by 12", "1/2 x 3/4", "3/8 by 1 in flat", "inch and a quarter round", "5/8ths
- * round", "25 mil square", "3/8 rebar". With two sizes it
- * is a flat and the smaller is the thickness. A unit on the last size holds for
+ * round", "25 mil square", "3/8 rebar", "20 half-round", "25 by 2 tube". With two sizes it
+ * is a flat and the smaller is the thickness, or a tube's wall. A unit on the last size holds for
  * both; with no unit, a fraction means inches and anything else `unit` (mm).
  *
  * @throws Refusal `section-unreadable`, `section-shape-missing`, `length-not-positive`
@@ -28,17 +32,22 @@ const HAS_UNIT = /(?:mm|cm|in|inch|inches|ft|["'])\.?$/;
  */
 export function parseSectionUnsafe(text: string, unit: LengthUnit = "mm"): Section {
   if (text.length > 60) refuse({ code: "section-unreadable", text });
-  let rest = normaliseLengthText(text);
-  const shapes = SHAPE_WORDS.filter(([pattern]) => pattern.test(rest));
+  let rest = normaliseLengthText(text.replace(HALF_ROUND, "$1 semicircular"));
+  const shapes: Section["shape"][] = [];
+  for (const [pattern, word] of SHAPE_WORDS) {
+    const without = rest.replace(pattern, " ");
+    if (without !== rest) shapes.push(word);
+    rest = without;
+  }
   if (shapes.length > 1) refuse({ code: "section-unreadable", text });
-  for (const [pattern] of shapes) rest = rest.replace(pattern, " ");
   rest = rest.replace(FILLER, " ").replace(/\s+/g, " ").trim().replace(/-$/, "");
-  const shape = shapes[0]?.[1];
+  const shape = shapes[0];
   const parts = rest.split(/\s*(?:\bby\b|x|×|\*)\s*/);
   if (rest === "" || parts.length > 2 || parts.includes(""))
     refuse({ code: "section-unreadable", text });
   const sizes = readSizes(parts, text, unit);
-  return sizes.length === 2 ? flatOf(sizes, shape, text) : regularOf(sizes[0]!, shape, text);
+  if (sizes.length === 1) return regularOf(sizes[0]!, shape, text);
+  return shape === "tube" ? tubeOf(sizes, text) : flatOf(sizes, shape, text);
 }
 
 function readSizes(parts: string[], text: string, unit: LengthUnit): number[] {
@@ -65,8 +74,15 @@ function flatOf(sizes: number[], shape: Section["shape"] | undefined, text: stri
   return refuse({ code: "section-unreadable", text });
 }
 
+function tubeOf(sizes: number[], text: string): Section {
+  const [size, wall] = [Math.max(...sizes), Math.min(...sizes)];
+  if (wall >= size / 2) refuse({ code: "section-unreadable", text });
+  return { shape: "tube", size, wall };
+}
+
 function regularOf(size: number, shape: Section["shape"] | undefined, text: string): Section {
-  if (shape === undefined || shape === "flat") refuse({ code: "section-shape-missing", text });
+  if (shape === undefined || shape === "flat" || shape === "tube")
+    refuse({ code: "section-shape-missing", text });
   return { shape, size };
 }
 
@@ -80,7 +96,12 @@ function regularOf(size: number, shape: Section["shape"] | undefined, text: stri
 export function printSection(section: Section, unit: LengthUnit): string {
   const count = (mm: number) =>
     unit === "mm" ? printMmRounded(mm, 1) : printInchFraction(mm).replace(/ in$/, "");
-  return section.shape === "flat"
-    ? `${count(section.width)} × ${count(section.thickness)} ${unit} flat`
-    : `${count(section.size)} ${unit} ${section.shape}`;
+  switch (section.shape) {
+    case "flat":
+      return `${count(section.width)} × ${count(section.thickness)} ${unit} flat`;
+    case "tube":
+      return `${count(section.size)} × ${count(section.wall)} ${unit} tube`;
+    default:
+      return `${count(section.size)} ${unit} ${section.shape}`;
+  }
 }

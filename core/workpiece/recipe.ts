@@ -2,7 +2,7 @@ import type { Prism, Stretch, Transition } from "../bar/schema";
 import { endAreaMm2, keepsSection } from "../bar/stretch";
 import type { StageSize } from "../operation/operation";
 import type { OperationKey } from "../operation/registry";
-import { caliperSizesMm, sectionAreaMm2, type Section } from "../section/section";
+import { caliperSizesMm, scaledSection, sectionAreaMm2, type Section } from "../section/section";
 
 /** One operation a stretch asks for, and what it leaves of it. */
 export interface RecipeStep {
@@ -67,10 +67,7 @@ const isThinner = (section: Section, stock: Section) =>
 
 /** The stock's own shape at another area. */
 function stockOfArea(stock: Section, areaMm2: number): Section {
-  const times = Math.sqrt(areaMm2 / sectionAreaMm2(stock));
-  return stock.shape === "flat"
-    ? { shape: "flat", width: stock.width * times, thickness: stock.thickness * times }
-    : { shape: stock.shape, size: stock.size * times };
+  return scaledSection(stock, Math.sqrt(areaMm2 / sectionAreaMm2(stock)));
 }
 
 function ofPrism(stretch: Prism, stock: Section): RecipeStep[] {
@@ -116,7 +113,13 @@ function drawWords(section: Section): Partial<RecipeStep> {
         words: "Face and edge by turns, a true quarter each time, the edge before it buckles.",
         check: "Both sizes against the parent bar; edges square.",
       };
+    case "half-round":
+      return {
+        words: "Flat first, then its upper corners knocked down and rounded over the anvil’s edge.",
+        check: "The back flat on the anvil; its height half its width.",
+      };
     case "square":
+    case "tube":
       return {};
   }
 }

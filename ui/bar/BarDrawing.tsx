@@ -9,6 +9,7 @@ import type { ForgedSurface } from "@/core/drawing/forgedSurface";
 import type { Piece } from "@/core/piece/piece";
 import type { Plan } from "@/core/piece/plan";
 import { nameInText } from "@/core/bar/named";
+import { caliperSizesMm } from "@/core/section/section";
 import { printBothUnits, printMmRounded } from "@/core/units/print";
 import type { LengthUnit } from "@/core/units/length";
 import { DimensionLine } from "./DimensionLine";
@@ -221,11 +222,7 @@ function Stretches({
 }
 
 const tallestMm = (piece: Piece) =>
-  Math.max(
-    ...tellingSections(piece).map(({ section }) =>
-      section.shape === "flat" ? section.thickness : section.size,
-    ),
-  );
+  Math.max(...tellingSections(piece).map(({ section }) => caliperSizesMm(section)[0]));
 
 const sectionRowPx = (piece: Piece, scale: number) => tallestMm(piece) * scale + 8;
 

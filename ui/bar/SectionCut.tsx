@@ -1,4 +1,4 @@
-import type { Section } from "@/core/section/section";
+import { caliperSizesMm, type Section } from "@/core/section/section";
 
 const polygon = (sides: number, across: number, x: number, y: number) => {
   const radius = across / 2 / Math.cos(Math.PI / sides);
@@ -22,7 +22,7 @@ export function SectionCut({
   y: number;
   label: string;
 }) {
-  const width = (section.shape === "flat" ? section.width : section.size) * scale;
+  const width = caliperSizesMm(section)[1] * scale;
   return (
     <g fill="#B7BEC3" stroke="#5F6971" strokeWidth="1.2">
       <Outline section={section} scale={scale} x={x} y={y} />
@@ -47,14 +47,30 @@ function Outline({
   switch (section.shape) {
     case "round":
       return <circle cx={x} cy={y} r={(section.size * scale) / 2} />;
+    case "tube": {
+      const wall = section.wall * scale;
+      return (
+        <circle
+          cx={x}
+          cy={y}
+          r={(section.size * scale - wall) / 2}
+          fill="none"
+          strokeWidth={wall}
+          stroke="#B7BEC3"
+        />
+      );
+    }
+    case "half-round": {
+      const r = (section.size * scale) / 2;
+      return <path d={`M${x - r} ${y + r / 2}A${r} ${r} 0 0 1 ${x + r} ${y + r / 2}Z`} />;
+    }
     case "octagon":
       return <polygon points={polygon(8, section.size * scale, x, y)} />;
     case "hexagon":
       return <polygon points={polygon(6, section.size * scale, x, y)} />;
     case "square":
     case "flat": {
-      const width = (section.shape === "flat" ? section.width : section.size) * scale;
-      const height = (section.shape === "flat" ? section.thickness : section.size) * scale;
+      const [height, width] = caliperSizesMm(section).map((mm) => mm * scale) as [number, number];
       return <rect x={x - width / 2} y={y - height / 2} width={width} height={height} />;
     }
   }

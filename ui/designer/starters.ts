@@ -2,7 +2,12 @@ import { freeId, thingsOf } from "@/core/piece/edit";
 import { sectionAt, layBar } from "@/core/bar/bar";
 import type { Stretch } from "@/core/bar/schema";
 import { FEATURE_KINDS, kindOf, type Feature } from "@/core/feature/registry";
-import { sectionAreaMm2, type Section } from "@/core/section/section";
+import {
+  caliperSizesMm,
+  scaledSection,
+  sectionAreaMm2,
+  type Section,
+} from "@/core/section/section";
 import type { Bar } from "./bars";
 
 /** Something that can be added to a bar, by the word a smith would use. */
@@ -37,10 +42,10 @@ export const STARTERS: readonly Starter[] = [
 
 const scaled = (section: Section, by: number): Section =>
   section.shape === "flat"
-    ? { shape: "flat", width: section.width, thickness: section.thickness * by }
-    : { shape: section.shape, size: section.size * by };
+    ? { ...section, thickness: section.thickness * by }
+    : scaledSection(section, by);
 
-const across = (section: Section) => (section.shape === "flat" ? section.width : section.size);
+const across = (section: Section) => caliperSizesMm(section)[1];
 
 /** A stretch to begin with, in proportion to the stock. */
 export function startStretch(key: string, bar: Bar): Stretch {
