@@ -3,7 +3,7 @@ import type { Drawing } from "@/core/drawing/drawing";
 import { printSection } from "@/core/section/spoken";
 import type { LengthUnit } from "@/core/units/length";
 import type { Stage } from "@/core/workpiece/stages";
-import { risksOf } from "@/core/exercise/risks";
+import { exerciseRisks } from "@/core/exercise/exercise";
 import { TRAINING_PIECE } from "@/core/trade/cautions";
 import { printBothUnits } from "@/core/units/print";
 import { stageFactsInWords } from "@/ui/words/stage";
@@ -40,7 +40,7 @@ export async function boardPdf(printable: Printable): Promise<Uint8Array<ArrayBu
     across: true,
     date,
   });
-  const loadShaped = risksOf(piece).includes("load-shaped");
+  const loadShaped = exerciseRisks(revision.content).includes("load-shaped");
   const perPage = ACROSS * DOWN;
   for (let first = 0; first < stages.length; first += perPage) {
     pdf.addPage();

@@ -229,6 +229,7 @@ export const exerciseRisks = ({ piece, settings }: Pick<ExerciseContent, "piece"
   risksOf(piece, {
     flux: settings.flux,
     food: settings.food,
+    hangs: settings.hangs,
     machine: settings.power === "machine-roughing" || settings.corrections.includes("ground"),
   });
 

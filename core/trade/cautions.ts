@@ -21,6 +21,11 @@ const RISK_CAUTIONS: Record<Risk, string> = {
   "struck-tool":
     "Punches and drifts are struck with a soft-faced hammer; a drift or slug may fly: mind who stands in line.",
   "hot-cut": "The end drops when it is cut hot: know where it goes, and stop one blow early.",
+  stub: "A short stub slips out of the tongs: hold it with tongs that fit and a ring on the reins, or leave it on the long bar.",
+  glare:
+    "Welding heat glares: look at it through shaded glasses, and only as long as it takes to judge it.",
+  springing:
+    "Bars bundled or wrapped spring open when the wire burns or a weld lets go: nobody in their line, and both ends held.",
   weld: "Welding heat spits and sparks: face covered, nobody in front of the first blow.",
   flux: "Flux spits and runs: eyes and arms covered.",
   twist: "A twisting wrench swings: stand so that a slip finds nobody.",
@@ -29,8 +34,12 @@ const RISK_CAUTIONS: Record<Risk, string> = {
   food: "For food: oil and bake it like cast iron (230 to 260 °C), no paint.",
   machine:
     "Grinder, drill, saw, welder and power hammer only for those shown how and cleared for it.",
+  drill:
+    "Drilling: the work clamped, never held by hand; no gloves, hair and sleeves tied, eyes covered; swarf is brushed, not blown.",
   reclaimed:
-    "Reclaimed stock: any coating must be off before it comes near a fire, outdoors, by someone who knows how.",
+    "Steel of unknown make may harden in air or water: cool it slowly, and try an offcut first. Reclaimed stock: any coating must be off before it comes near a fire, outdoors, by someone who knows how.",
+  coated:
+    "The stock is coated: its zinc, plating or paint comes off completely, outdoors and by someone who knows how, before any of it is heated. The responsible instructor sees it first.",
   "carbon-steel": "Carbon steel: below 1150 °C, stop at 800, and never quench the work to cool it.",
   "load-shaped": TRAINING_PIECE,
 };

@@ -18,6 +18,8 @@ export const settingsSchema = z.strictObject({
   twistHeats: z.enum(["one", "several", "either"]),
   /** The inside of a shoulder: dead square, or a deliberate radius, mm. */
   shoulderCorner: z.enum(["square", "radius"]),
+  /** Whether it could be hung from or carried on: as its shapes and names say, or as the instructor says. */
+  hangs: z.enum(["as-shaped", "yes", "no"]).default("as-shaped"),
   /** For food: no paint, oiled and baked. */
   food: z.boolean(),
 });
@@ -31,6 +33,7 @@ export const DEFAULT_SETTINGS: Settings = {
   corrections: [],
   twistHeats: "either",
   shoulderCorner: "square",
+  hangs: "as-shaped",
   food: false,
 };
 
@@ -69,5 +72,13 @@ export const SETTING_WORDS: {
   shoulderCorner: {
     question: "Inside corner of a shoulder",
     answers: { square: "dead square", radius: "a radius" },
+  },
+  hangs: {
+    question: "Could something hang from it?",
+    answers: {
+      "as-shaped": "as its shape and name say",
+      yes: "yes: a training piece, and it says so",
+      no: "no: nothing can",
+    },
   },
 };

@@ -17,6 +17,9 @@ const schema = z.strictObject({
 });
 export type Bend = z.output<typeof schema>;
 
+/** Bent round so far, degrees, something hangs in it (common practice, no source). */
+const HOOK_DEG = 135;
+
 /** The technique of a stretch whose bend is driven to a square outside corner. */
 const UPSET_CORNER = "upset-corner";
 
@@ -96,7 +99,7 @@ export const bend = defineFeature<typeof schema>({
     ];
   },
   marks: ({ at }) => [{ what: "middle of the bend", atMm: at }],
-  risks: () => [],
+  risks: ({ angle }) => (Math.abs(angle) >= HOOK_DEG ? ["load-shaped"] : []),
   start: ({ id, atMm, sizeMm }) => ({
     id,
     kind: "bend",

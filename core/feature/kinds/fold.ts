@@ -96,7 +96,7 @@ export const fold = defineFeature<typeof schema>({
     ];
   },
   marks: ({ at }) => [{ what: "middle of the fold", atMm: at }],
-  risks: () => [],
+  risks: () => ["load-shaped"],
   start: ({ id, atMm }) => ({ id, kind: "fold", at: atMm, insideRadius: 0 }),
   describe: ({ at }, length) => `at ${length(at)} from A`,
   sample: (id, lengthMm, random) => ({ id, kind: "fold", at: anyPlace(lengthMm, random) }),

@@ -1,6 +1,7 @@
 import * as z from "zod";
 import { sectionAt, stretchAt, type LaidBar } from "../../bar/bar";
 import { caliperSizesMm } from "../../section/section";
+import type { Risk } from "../../trade/risks";
 import { lengthSchema } from "../../units/schema";
 import { driftedEye } from "../driftedEye";
 import {
@@ -34,6 +35,12 @@ const WALL_DIAMETERS: Record<HoleMethod, number> = {
   punch: 1 / 3,
   "slot-drift": 1 / 4,
   drill: 1 / 4,
+};
+/** A drifted hole is an eye: something could hang from it. */
+const HOLE_RISKS: Record<HoleMethod, Risk[]> = {
+  punch: ["struck-tool"],
+  drill: ["machine", "drill"],
+  "slot-drift": ["struck-tool", "load-shaped"],
 };
 /** A hole this near an end, in diameters, wants the corners off first (common practice, no source). */
 const NEAR_END_DIAMETERS = 3;
@@ -241,7 +248,7 @@ export const hole = defineFeature<typeof schema>({
       : []),
   ],
   drawn,
-  risks: ({ method }) => [method === "drill" ? "machine" : "struck-tool"],
+  risks: ({ method }) => HOLE_RISKS[method],
   start: ({ id, atMm, sizeMm }) => ({
     id,
     kind: "hole",

@@ -75,7 +75,7 @@ export const weld = defineFeature<typeof schema>({
   ],
   operations,
   marks: ({ at }) => [{ what: "middle of the weld", atMm: at }],
-  risks: () => ["weld"],
+  risks: ({ method }) => (method === "bundle" ? ["weld", "springing"] : ["weld"]),
   start: ({ id, atMm }) => ({ id, kind: "weld", at: atMm, method: "fold" }),
   describe: ({ at }, length) => `at ${length(at)} from A`,
   sample: (id, lengthMm, random) => ({

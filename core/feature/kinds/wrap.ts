@@ -142,7 +142,7 @@ export const wrap = defineFeature<typeof schema>({
     });
     return { lines: helixLines(one, bothLegs) };
   },
-  risks: () => ["twist"],
+  risks: () => ["twist", "springing"],
   start: (place) => ({ id: place.id, ...startSpan(place), kind: "wrap", turns: 2, hand: "right" }),
   describe: ({ turns, hand }) => turnsInWords(turns, hand),
   sample: (id, lengthMm, random) => ({
