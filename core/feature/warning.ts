@@ -38,6 +38,8 @@ export type Warning =
   | { code: "wrap-too-tight"; feature: string; turns: number; possible: number }
   | { code: "wrap-short"; feature: string; askedMm: number; comesToMm: number }
   | { code: "wrap-over-fold"; feature: string; fold: string; atMm: number }
+  | { code: "bar-in-hand-short"; part: string; inHandMm: number; missingMm: number }
+  | { code: "coated"; part: string; coating: "zinc" | "plated" | "painted" }
   | { code: "short-to-hold"; part: string; stockMm: number; leastMm: number };
 
 /** Below this a difference is a matter of rounding, mm. */

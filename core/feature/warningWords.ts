@@ -2,6 +2,11 @@ import type { LengthUnit } from "../units/length";
 import { printBothUnits } from "../units/print";
 import type { Warning } from "./warning";
 
+const COATING_WORDS = {
+  zinc: "covered with zinc",
+  plated: "plated",
+  painted: "painted",
+} as const;
 const METHOD_WORDS = { punch: "Punching", drill: "Drilling", "slot-drift": "Drifting" } as const;
 
 /**
@@ -63,6 +68,10 @@ function sentenceFor(warning: Warning, unit: LengthUnit, nameOf: (id: string) =>
       return `${what} is drawn ${mm(warning.drawnMm)} wide, and drifted it comes to ${mm(warning.comesToMm)}: a drifted eye swells by itself.`;
     case "twist-unseen":
       return `${what} lies on round bar: its turns will not show. Square it there first.`;
+    case "bar-in-hand-short":
+      return `The ${mm(warning.inHandMm)} in hand for ${what} are ${mm(warning.missingMm)} too short.`;
+    case "coated":
+      return `The stock of ${what} is ${COATING_WORDS[warning.coating]}: it is no steel for the fire until that is off.`;
     case "short-to-hold":
       return `${what} is cut ${mm(warning.stockMm)} long, too short to hold while it is worked (about ${mm(warning.leastMm)} is wanted): it is worked on the long bar and cut off when it is isolated.`;
     case "wrap-short":

@@ -23,9 +23,22 @@ export const PIECE_FORMAT = "bell-step.piece/1";
 /** The largest piece file read, bytes. */
 export const MAX_PIECE_BYTES = 256 * 1024;
 
+/** What steel is found as. */
+export const STOCK_FORMS = ["bar", "plate", "sheet", "bolt", "reinforcing-bar"] as const;
+export type StockForm = (typeof STOCK_FORMS)[number];
+/** What may be on it; only bare steel goes into a fire. */
+export const COATINGS = ["bare", "zinc", "plated", "painted"] as const;
+export type Coating = (typeof COATINGS)[number];
+
 const stock = z.strictObject({
   section: sectionSchema,
   steel: z.enum(["mild", "medium-carbon", "unknown"]).optional(),
+  /** What it was before it came to the rack; a bar as rolled unless said. */
+  form: z.enum(STOCK_FORMS).optional(),
+  /** What is on it; bare unless said. */
+  coating: z.enum(COATINGS).optional(),
+  /** Length of the bar in hand, from which the piece is to be cut. */
+  lengthInHand: lengthSchema().optional(),
   /** What the bar costs, in the school's money per kg. */
   pricePerKg: z.number().min(0).max(1_000_000).optional(),
 });

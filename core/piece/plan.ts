@@ -58,6 +58,8 @@ export interface PlannedPart {
   stockLengthMm: number;
   /** Of all of them, kg. */
   massKg: number;
+  /** Left of the bar in hand once all of them are cut, mm; null where none is in hand, or it is too short. */
+  leftMm: number | null;
   marks: LayoutMark[];
   stretches: PlannedStretch[];
 }
@@ -68,6 +70,8 @@ export type PlanWarning = Warning & { message: string };
 export interface Plan {
   /** Length to cut from the bar, scale and trim included, mm. */
   stockLengthMm: number;
+  /** Left of the bar in hand once it is cut, mm; null where none is in hand, or it is too short. */
+  leftMm: number | null;
   /** Mass of the length cut, kg. */
   massKg: number;
   /** Mass of the finished piece, kg. */
@@ -114,6 +118,7 @@ export function planPiece(piece: Piece): Plan {
   const parts = planned.map(({ part, bar }) => plannedPart(part, bar));
   return {
     stockLengthMm: main.stockLengthMm,
+    leftMm: leftOf(piece, main.stockLengthMm),
     massKg: main.massKg,
     finishedMassKg: main.finishedMassKg,
     volumeMm3: main.volumeMm3,
@@ -135,8 +140,8 @@ export function planPiece(piece: Piece): Plan {
     ]),
     characteristics: impliedCharacteristics(piece, size),
     warnings: [
-      ...barWarnings(piece, main.steel, { id: MAIN_PART, name: MAIN_BAR_NAME }),
-      ...planned.flatMap(({ part, bar }) => barWarnings(part, bar.steel, part)),
+      ...barWarnings(piece, main, { id: MAIN_PART, name: MAIN_BAR_NAME }),
+      ...planned.flatMap(({ part, bar }) => barWarnings(part, bar, part)),
     ],
   };
 }
@@ -193,6 +198,7 @@ function plannedPart(
     count,
     stockLengthMm,
     massKg: massKg * count,
+    leftMm: leftOf(part, stockLengthMm),
     marks,
     stretches,
   };
@@ -216,8 +222,30 @@ function boundaryMarks(stretches: PlannedStretch[], usedMm: number): LayoutMark[
   });
 }
 
-function barWarnings(bar: Bar, steel: readonly StretchSteel[], part: Named): PlanWarning[] {
+/** What is missing of the bar in hand for all of a part, mm, less than nothing where some is left; null without one. */
+function missingMm({ stock, count = 1 }: Bar & { count?: number | undefined }, eachMm: number) {
+  return stock.lengthInHand === undefined ? null : eachMm * count - stock.lengthInHand;
+}
+
+function leftOf(bar: Bar & { count?: number | undefined }, eachMm: number): number | null {
+  const missing = missingMm(bar, eachMm);
+  return missing === null || missing > 0 ? null : -missing;
+}
+
+function barWarnings(
+  bar: Bar,
+  { steel, stockLengthMm }: { steel: readonly StretchSteel[]; stockLengthMm: number },
+  part: Named,
+): PlanWarning[] {
   const warnings = warningsOf(bar, steel, part.id);
+  const missing = missingMm(bar, stockLengthMm);
+  if (missing !== null && missing > 0)
+    warnings.push({
+      code: "bar-in-hand-short",
+      part: part.id,
+      inHandMm: bar.stock.lengthInHand!,
+      missingMm: missing,
+    });
   if (warnings.length === 0) return [];
   const names = (id: string) => (id === part.id ? nameInText(part) : nameInBar(bar, id));
   return warnings.map((warning) => ({

@@ -2,7 +2,7 @@ import { FEATURE_KINDS } from "../feature/registry";
 import { DRAFT_EXERCISES, SHELF_EXERCISES } from "@/data/demo/exercises";
 import { exerciseContentSchema } from "../exercise/exercise";
 import { barWith, pieceOf } from "../testing/pieces";
-import type { Piece } from "./piece";
+import { PIECE_FORMAT, readPiece, type Piece } from "./piece";
 import { planPiece } from "./plan";
 
 const codesOf = (piece: Piece) => planPiece(piece).warnings.map(({ code }) => code);
@@ -41,6 +41,15 @@ const folded = (to: number) =>
 const round = Math.PI * 72;
 
 /** Just over and just under what each warning is about. Limits: common practice, no source; see the constants. */
+/** A plain 100 mm of bar, cut from one of a length and with something on it. */
+const fromBar = (lengthInHand: number, coating?: string) => {
+  const stock = { section: "12 square", lengthInHand, ...(coating ? { coating } : {}) };
+  const stretches = [{ id: "bar", kind: "prism", section: "12 square", length: 100 }];
+  const read = readPiece({ format: PIECE_FORMAT, name: "In hand", stock, stretches });
+  if (!read.ok) throw new Error(read.error.message);
+  return read.value;
+};
+
 const EDGES: [code: string, over: Piece, under: Piece][] = [
   [
     "section-grows",
@@ -164,6 +173,8 @@ const EDGES: [code: string, over: Piece, under: Piece][] = [
     }),
     barWith(200, { id: "twist", kind: "twist", from: 20, to: 180, turns: 1, hand: "right" }),
   ],
+  ["bar-in-hand-short", fromBar(99.9), fromBar(100)],
+  ["coated", fromBar(200, "zinc"), fromBar(200, "bare")],
   [
     "short-to-hold",
     barWith(119, { id: "heel", kind: "bend", at: 60, angle: 90, insideRadius: 10 }),

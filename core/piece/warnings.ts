@@ -37,6 +37,7 @@ export function warningsOf(bar: Bar, steel: readonly StretchSteel[], part: strin
     ]),
     ...overlaps(features.map((feature) => ({ feature, extent: featureExtent(feature, laid) }))),
     ...armsThroughOneAnother(bar),
+    ...coated(bar, part),
     ...(shortMm === null
       ? []
       : [
@@ -48,6 +49,10 @@ export function warningsOf(bar: Bar, steel: readonly StretchSteel[], part: strin
           },
         ]),
   ];
+}
+
+function coated({ stock: { coating } }: Bar, part: string): Warning[] {
+  return coating === undefined || coating === "bare" ? [] : [{ code: "coated", part, coating }];
 }
 
 /** A drifted eye swells by itself: nobody upsets it. */

@@ -19,6 +19,7 @@ export const plan = defineReckoner({
   input: pieceSchema,
   result: z.object({
     stockLengthMm: z.number(),
+    leftMm: z.number().nullable(),
     massKg: z.number(),
     finishedMassKg: z.number(),
     volumeMm3: z.number(),
@@ -53,6 +54,7 @@ export const plan = defineReckoner({
         count: z.number(),
         stockLengthMm: z.number(),
         massKg: z.number(),
+        leftMm: z.number().nullable(),
         marks,
       }),
     ),

@@ -43,6 +43,8 @@ const run = (
 interface Made extends Omit<Partial<ContentInput>, "piece" | "name"> {
   stock: SectionInput;
   steel?: PieceInput["stock"]["steel"];
+  /** What else is known of the stock: what it was, what is on it, how much of it there is. */
+  found?: Omit<PieceInput["stock"], "section">;
   stretches: Stretches;
   features?: Features;
   parts?: PieceInput["parts"];
@@ -53,11 +55,11 @@ interface Made extends Omit<Partial<ContentInput>, "piece" | "name"> {
 const PRICE = 2.4;
 
 function exercise(technique: string, step: Step, name: string, made: Made): DemoExercise {
-  const { stock, steel = "mild", stretches, features, parts, joins, ...rest } = made;
+  const { stock, steel = "mild", found, stretches, features, parts, joins, ...rest } = made;
   const piece: PieceInput = {
     format: PIECE_FORMAT,
     name,
-    stock: { section: stock, steel, pricePerKg: PRICE },
+    stock: { section: stock, steel, pricePerKg: PRICE, ...found },
     stretches,
     features,
     allowances: { scale: 0.02, endTrim: 0 },
@@ -665,6 +667,11 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
 
 /** Unfinished designs with the mistakes people make, so that every warning can be seen. */
 export const DRAFT_EXERCISES: readonly DemoExercise[] = [
+  exercise("square-taper", 2, "Stay from the bar that is left over", {
+    stock: "10 round",
+    found: { form: "reinforcing-bar", coating: "zinc", lengthInHand: 180 },
+    stretches: [run("tip", ["4 square", "10 round"], 90), bar("stay", "10 round", 160)],
+  }),
   exercise("bend", 2, "Strap with everything too near", {
     stock: "20 by 5",
     stretches: [bar("strap", "20 by 5", 160, "bend"), bar("swell", "26 by 6", 30)],

@@ -2,13 +2,36 @@
 
 import { freeId } from "@/core/piece/edit";
 import { nameSchema } from "@/core/bar/schema";
-import { MAIN_PART, type Join, type Part, type Piece } from "@/core/piece/piece";
+import {
+  COATINGS,
+  MAIN_PART,
+  STOCK_FORMS,
+  type Coating,
+  type Join,
+  type Part,
+  type Piece,
+  type StockForm,
+} from "@/core/piece/piece";
 import { nameInText, nameOf } from "@/core/bar/named";
 import type { LengthUnit } from "@/core/units/length";
 import type { Bar } from "./bars";
 import { ChoiceField, LengthField, NumberField, SectionField } from "./fields";
 import { FinishedLengthField } from "./FinishedLengthField";
 import { TextField } from "./TextFields";
+
+const FORM_WORDS: Record<StockForm, string> = {
+  bar: "bar",
+  plate: "plate",
+  sheet: "sheet",
+  bolt: "a bolt’s shank",
+  "reinforcing-bar": "reinforcing bar",
+};
+const COATING_WORDS: Record<Coating, string> = {
+  bare: "nothing: bare steel",
+  zinc: "zinc",
+  plated: "plating",
+  painted: "paint",
+};
 
 interface BarEditorProps {
   piece: Piece;
@@ -51,6 +74,30 @@ export function BarEditor({
             ["unknown", "unknown, reclaimed"],
           ]}
           onTake={(steel) => onChangeBar((now) => ({ ...now, stock: { ...now.stock, steel } }))}
+        />
+        <ChoiceField
+          label="Found as"
+          value={stock.form ?? "bar"}
+          choices={STOCK_FORMS.map((form) => [form, FORM_WORDS[form]])}
+          onTake={(form) => onChangeBar((now) => ({ ...now, stock: { ...now.stock, form } }))}
+        />
+        <ChoiceField
+          label="On it"
+          value={stock.coating ?? "bare"}
+          choices={COATINGS.map((coating) => [coating, COATING_WORDS[coating]])}
+          onTake={(coating) => onChangeBar((now) => ({ ...now, stock: { ...now.stock, coating } }))}
+        />
+        <LengthField
+          label="In hand, if it is one bar"
+          mm={stock.lengthInHand ?? 0}
+          unit={unit}
+          zero
+          onTake={(lengthInHand) =>
+            onChangeBar(({ stock: { lengthInHand: _, ...rest }, ...now }) => ({
+              ...now,
+              stock: lengthInHand === 0 ? rest : { ...rest, lengthInHand },
+            }))
+          }
         />
         <NumberField
           label="Scale, %"

@@ -23,6 +23,11 @@ export function StockAnswer({ piece, plan, unit }: { piece: Piece; plan: Plan; u
         {printMmRounded(scale * 100)} %
         {trim > 0 ? ` · trim ${printBothUnits(trim, unit)} at end B` : ""}
       </p>
+      {plan.leftMm === null ? null : (
+        <p className="quiet text-15">
+          leaves {printBothUnits(plan.leftMm, unit)} of the bar in hand
+        </p>
+      )}
       {plan.warnings.map((warning) => (
         <p
           key={warning.message}
