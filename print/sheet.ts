@@ -5,6 +5,7 @@ import {
   markedDrawing,
 } from "@/core/drawing/pieceDrawings";
 import { limitsAtGrade } from "@/core/measure/characteristic";
+import { namesInTextOf } from "@/core/piece/plan";
 import { nameOf } from "@/core/bar/named";
 import { MAIN_PART, type Piece } from "@/core/piece/piece";
 import type { Stage } from "@/core/workpiece/stages";
@@ -60,18 +61,27 @@ export async function sheetPdf(printable: Printable): Promise<Uint8Array<ArrayBu
         both(fromBMm),
       ]),
     );
-  if (plan.parts.length > 0)
+  if (plan.parts.length > 0 || plan.fasteners.length > 0)
     writer.table(
       [
         { share: 4, title: "Further parts" },
         { share: 3, title: "From" },
         { share: 3, title: "Cut", right: true },
       ],
-      plan.parts.map((part, index) => [
-        part.count > 1 ? `${part.name}, ${part.count} alike` : part.name,
-        printSection(piece.parts![index]!.stock.section, unit),
-        both(part.stockLengthMm),
-      ]),
+      [
+        ...plan.parts.map((part, index) => [
+          part.count > 1 ? `${part.name}, ${part.count} alike` : part.name,
+          part.cutFrom === null
+            ? printSection(piece.parts![index]!.stock.section, unit)
+            : `one bar with ${namesInTextOf(piece)(part.cutFrom)}`,
+          both(part.stockLengthMm),
+        ]),
+        ...plan.fasteners.map(({ name, diameterMm, lengthMm }) => [
+          name,
+          printSection({ shape: "round", size: diameterMm }, unit),
+          both(lengthMm),
+        ]),
+      ],
     );
   writer.drawing(forgedDrawing(piece, "side"), unit, 130, "As forged");
   writer.drawing(finishedDrawing(piece, fullerElevation(piece)), unit, 220, "As finished");

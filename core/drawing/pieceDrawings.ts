@@ -3,12 +3,15 @@ import { layBar } from "../bar/bar";
 import { nameOf } from "../bar/named";
 import { kindOf } from "../feature/registry";
 import type { Elevation } from "../piece/outline";
-import { MAIN_PART, type Join, type Part, type Piece, type Stretch } from "../piece/piece";
+import { barOf, JOIN_KINDS } from "../piece/joins";
+import { placedParts, type Pose } from "../piece/assembly";
+import { MAIN_PART, type Part, type Piece, type Stretch } from "../piece/piece";
 import type { Plan } from "../piece/plan";
-import { caliperSizesMm, type Section } from "../section/section";
+import { stretchSection } from "../bar/stretch";
+import { caliperSizesMm, sectionAreaMm2, type Section } from "../section/section";
 import { drawingOf, shifted, type Drawing, type Mark } from "./drawing";
 import { ruler } from "./ruler";
-import { dimensionX, dimensionY } from "./shapes";
+import { dimensionX, dimensionY, sectionMark } from "./shapes";
 import { surfaceMarks } from "./surfaceMarks";
 
 type Bar = Pick<Part, "stretches" | "features">;
@@ -61,6 +64,50 @@ function stacked(bars: readonly DrawnBar[]): Mark[] {
   });
 }
 
+/**
+ * The finished bars: what lies on the first bar with it as one, the nearer over the
+ * farther, and what says no place apart.
+ */
+function finishedBars(
+  piece: Piece,
+  elevation: Elevation,
+  draw: (bar: FinishedBar) => Mark[],
+): DrawnBar[] {
+  const drawBar = ({ stretches, features = [] }: Bar, pose?: Pose) =>
+    draw(finishBar(stretches, features, elevation, pose));
+  const [main, ...parts] = barsOf(piece, (bar) => drawBar(bar));
+  const placed = placedParts(piece).map(({ part, pose }) => {
+    const bar = barOf(piece, part);
+    const marks = isEndOn(bar, pose, elevation)
+      ? endOnMarks(bar, pose, elevation)
+      : drawBar(bar, pose);
+    return { marks, nearMm: elevation === "side" ? pose.at[2] : pose.at[1] };
+  });
+  const group = [{ marks: main!.marks, nearMm: 0 }, ...placed].sort((a, b) => a.nearMm - b.nearMm);
+  return [
+    { ...main!, marks: group.flatMap(({ marks }) => marks) },
+    ...parts.flatMap((part) => {
+      const rest = part.count - placedParts(piece).filter((one) => one.part === part.id).length;
+      return rest > 0 ? [{ ...part, count: rest }] : [];
+    }),
+  ];
+}
+
+/** Whether a straight bar points at the eye. */
+function isEndOn({ features = [] }: Bar, { along }: Pose, elevation: Elevation): boolean {
+  const towards = elevation === "side" ? along[2] : along[1];
+  return Math.abs(towards) > END_ON && !features.some((one) => kindOf(one).curves);
+}
+
+/** A bar this near to pointing at the eye, as the cosine, shows only its section. */
+const END_ON = 0.999;
+
+function endOnMarks({ stretches }: Bar, { at }: Pose, elevation: Elevation): Mark[] {
+  const sections = stretches.map((stretch) => stretchSection(stretch, 0.5));
+  const widest = sections.toSorted((a, b) => sectionAreaMm2(b) - sectionAreaMm2(a))[0]!;
+  return [sectionMark(widest, [at[0], elevation === "side" ? at[1] : at[2]])];
+}
+
 function barsOf(piece: Piece, draw: (bar: Bar) => Mark[]) {
   return [
     { id: MAIN_PART, name: piece.name, count: 1, marks: draw(piece) },
@@ -78,10 +125,7 @@ function barsOf(piece: Piece, draw: (bar: Bar) => Mark[]) {
  * developed length, twists and holes shown, overall size given.
  */
 export function finishedDrawing(piece: Piece, elevation: Elevation): Drawing {
-  const bars = barsOf(piece, ({ stretches, features = [] }) => {
-    const bar = finishBar(stretches, features, elevation);
-    return marksOfBar(bar);
-  });
+  const bars = finishedBars(piece, elevation, marksOfBar);
   const { extents } = drawingOf(bars[0]!.marks);
   const overall: Mark[] = [
     dimensionX(extents.minX, extents.maxX, 0),
@@ -91,12 +135,6 @@ export function finishedDrawing(piece: Piece, elevation: Elevation): Drawing {
   return { ...drawing, marks: [...drawing.marks, ...overall] };
 }
 
-const JOIN_WORDS: Record<Join["kind"], string> = {
-  rivet: "riveted",
-  weld: "welded",
-  collar: "collared",
-  wrap: "wrapped",
-};
 /** A rivet whose size isn't said is drawn this large, mm. */
 const RIVET_MM = 6;
 /** A rivet's head is half as wide again as its shank (common practice, no source). */
@@ -106,14 +144,11 @@ const HEAD_SHARE = 1.5;
 function joinMarks(piece: Piece, bars: readonly DrawnBar[], elevation: Elevation): Mark[] {
   const places = placesOf(bars);
   const drawn = new Map(bars.map((bar, index) => [bar.id, { ...bar, dy: places[index]! }]));
-  const made = new Map<string, Bar>([
-    [MAIN_PART, piece],
-    ...(piece.parts ?? []).map((part) => [part.id, part] as const),
-  ]);
+  const placed = new Map(placedParts(piece).map(({ part, pose }) => [part, pose]));
   return (piece.joins ?? []).flatMap(({ kind, parts, at, diameter = RIVET_MM }): Mark[] => {
     const [first, ...others] = parts;
-    const bar = made.get(first!)!;
-    const finished = finishBar(bar.stretches, bar.features ?? [], elevation);
+    const bar = barOf(piece, first!);
+    const finished = finishBar(bar.stretches, bar.features ?? [], elevation, placed.get(first!));
     const { lengthMm } = layBar(bar.stretches);
     const atMm = at ?? lengthMm;
     const place = centreAt(finished, atMm);
@@ -123,14 +158,16 @@ function joinMarks(piece: Piece, bars: readonly DrawnBar[], elevation: Elevation
       Math.min(lengthMm, atMm + diameter / 2),
     );
     const here: Mark =
-      kind === "rivet"
+      kind === "rivet" || kind === "pivot"
         ? { kind: "circle", ink: "mark", ...place, r: (diameter * HEAD_SHARE) / 2 }
         : { kind: "path", ink: "mark", points: band, closed: true };
-    const { dy } = drawn.get(first!)!;
+    const dy = drawn.get(first!)?.dy ?? 0;
     return [
       ...shifted([here], 0, dy),
       ...others.flatMap((id): Mark[] => {
-        const other = drawn.get(id)!;
+        const other = drawn.get(id);
+        // What lies in its place needs no line to it.
+        if (!other) return [];
         const { minX, maxX, maxY } = drawingOf(other.marks).extents;
         const x = Math.min(Math.max(place.x, minX), maxX);
         const points = [
@@ -143,7 +180,7 @@ function joinMarks(piece: Piece, bars: readonly DrawnBar[], elevation: Elevation
             kind: "text",
             x: x + 2,
             y: maxY + other.dy + BETWEEN_MM / 2,
-            text: JOIN_WORDS[kind],
+            text: JOIN_KINDS[kind].joined,
             anchor: "start",
           },
         ];
@@ -225,13 +262,10 @@ const halfMm = (section: Section) => caliperSizesMm(section)[0] / 2;
 export const fullSizeDrawing = (piece: Piece, elevation: Elevation): Drawing =>
   drawingOf(
     stacked(
-      barsOf(piece, ({ stretches, features = [] }) => {
-        const bar = finishBar(stretches, features, elevation);
-        return [
-          ...marksOfBar(bar),
-          { kind: "path", ink: "centre", points: bar.centre, closed: false },
-        ];
-      }),
+      finishedBars(piece, elevation, (bar) => [
+        ...marksOfBar(bar),
+        { kind: "path", ink: "centre", points: bar.centre, closed: false },
+      ]),
     ),
   );
 

@@ -1,7 +1,7 @@
 import type { Stretch } from "../bar/schema";
 import { nameOf } from "../bar/named";
 import { featureName, kindOf } from "../feature/registry";
-import { tooShortToHoldMm } from "../piece/holding";
+import { sharesItsBar, tooShortToHoldMm } from "../piece/holding";
 import { MAIN_PART, type Piece, type StockForm } from "../piece/piece";
 import { steelOfPart } from "../piece/steel";
 import { caliperSizesMm, type Section } from "../section/section";
@@ -109,7 +109,8 @@ const UNKNOWN_FORMS: readonly StockForm[] = ["bolt", "reinforcing-bar"];
 /** Whether a bar of the piece is cut too short to hold while it is worked. */
 const isHeldShort = (piece: Piece): boolean =>
   [{ ...piece, id: MAIN_PART }, ...(piece.parts ?? [])].some(
-    (bar) => tooShortToHoldMm(bar, steelOfPart(piece, bar.id)) !== null,
+    (bar) =>
+      !sharesItsBar(piece, bar.id) && tooShortToHoldMm(bar, steelOfPart(piece, bar.id)) !== null,
   );
 
 /** Every name of a piece: its own, and those of its parts, stretches and features. */

@@ -38,6 +38,17 @@ export type Warning =
   | { code: "wrap-too-tight"; feature: string; turns: number; possible: number }
   | { code: "wrap-short"; feature: string; askedMm: number; comesToMm: number }
   | { code: "wrap-over-fold"; feature: string; fold: string; atMm: number }
+  | { code: "pin-without-hole"; part: string; join: string; pinMm: number }
+  | {
+      code: "pin-fits-badly";
+      part: string;
+      join: string;
+      pinMm: number;
+      holeMm: number;
+      minMm: number;
+      maxMm: number;
+    }
+  | { code: "turns-too-many"; part: string; join: string; barMm: number }
   | { code: "bar-in-hand-short"; part: string; inHandMm: number; missingMm: number }
   | { code: "coated"; part: string; coating: "zinc" | "plated" | "painted" }
   | { code: "short-to-hold"; part: string; stockMm: number; leastMm: number };

@@ -68,6 +68,12 @@ function sentenceFor(warning: Warning, unit: LengthUnit, nameOf: (id: string) =>
       return `${what} is drawn ${mm(warning.drawnMm)} wide, and drifted it comes to ${mm(warning.comesToMm)}: a drifted eye swells by itself.`;
     case "twist-unseen":
       return `${what} lies on round bar: its turns will not show. Square it there first.`;
+    case "pin-without-hole":
+      return `There is no hole in ${what} for the ${mm(warning.pinMm)} of ${warning.join} to go through.`;
+    case "pin-fits-badly":
+      return `The hole in ${what} is ${mm(warning.holeMm)} and ${warning.join} ${mm(warning.pinMm)}: it wants ${mm(warning.minMm)} to ${mm(warning.maxMm)}, ${warning.holeMm < warning.minMm ? "or it does not enter" : "or it hangs loose"}.`;
+    case "turns-too-many":
+      return `${mm(warning.barMm)} of bar are too short for the turns and the width of ${warning.join}: fewer turns, or less open.`;
     case "bar-in-hand-short":
       return `The ${mm(warning.inHandMm)} in hand for ${what} are ${mm(warning.missingMm)} too short.`;
     case "coated":

@@ -62,6 +62,7 @@ export const MEASURES = {
   cover: measure(),
   mark: measure(),
   weld: measure(),
+  joint: measure(),
 } as const satisfies Record<string, MeasureDefinition>;
 
 export type Measure = keyof typeof MEASURES;

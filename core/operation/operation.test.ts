@@ -94,7 +94,8 @@ const TABLE: [string, string, string | null, string, string, number, number][] =
   ["wrap-parts", "join", "twisting", "untwist-parts @always", "", 1, 0],
   ["untwist-parts", "join", "twisting", "", "", 0.5, 0],
   ["collar", "join", "bending", "rivet @always", "", 1, 0],
-  ["rivet", "join", "forging", "", "", 1, 0],
+  ["rivet", "join", "forging", "free-pivot @always", "", 1, 0],
+  ["free-pivot", "join", "bending", "", "", 0.25, 0],
   ["true", "finish", null, "finish @always", `join @always; ${HOT}+cold @same-bar`, 0, 2],
   ["finish", "finish", null, "", "", 0, 3],
 ];

@@ -16,6 +16,7 @@ import { fit } from "./kinds/fit";
 import { fold } from "./kinds/fold";
 import { free } from "./kinds/free";
 import { fuller } from "./kinds/fuller";
+import { freePivot } from "./kinds/freePivot";
 import { hotCut } from "./kinds/hotCut";
 import { mark } from "./kinds/mark";
 import { markBar } from "./kinds/markBar";
@@ -106,6 +107,7 @@ export const OPERATIONS = {
   "untwist-parts": untwistParts,
   collar,
   rivet,
+  "free-pivot": freePivot,
   true: trueUp,
   finish,
 } as const satisfies Record<string, OperationDefinition>;

@@ -1,11 +1,10 @@
 import { layBar, type LaidBar } from "../bar/bar";
 import type { Stretch } from "../bar/schema";
 import { stretchSection } from "../bar/stretch";
+import { dot, moved, type Vector } from "../curve/vector";
 import type { Arc } from "../feature/curve";
 import { featureExtent, kindOf, type Feature } from "../feature/registry";
 import { caliperSizesMm } from "../section/section";
-
-export type Vector = readonly [x: number, y: number, z: number];
 
 /** A place on the finished piece's centre line, with the directions of its section there. */
 export interface CentreStation {
@@ -58,16 +57,35 @@ export function placesOnCentreLine(
   placesMm: readonly number[],
 ): Vector[] {
   const stations = centreLine(stretches, features);
-  return placesMm.map((mm) => {
-    const next = stations.findIndex(({ sMm }) => sMm >= mm);
-    if (next === 0) return stations[0]!.at;
-    const [a, b] = next < 0 ? stations.slice(-2) : [stations[next - 1], stations[next]];
-    const share = Math.min(1, (mm - a!.sMm) / (b!.sMm - a!.sMm));
-    return add(a!.at, difference(b!.at, a!.at), share);
-  });
+  return placesMm.map((mm) => stationAt(stations, mm).at);
 }
 
-const difference = (a: Vector, b: Vector): Vector => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
+/** The station at a length from end A, between the two it lies in. */
+export function stationAt(stations: readonly CentreStation[], sMm: number): CentreStation {
+  let [low, next] = [0, stations.length - 1];
+  while (next - low > 1) {
+    const middle = (low + next) >> 1;
+    if (stations[middle]!.sMm >= sMm) next = middle;
+    else low = middle;
+  }
+  const [a, b] = [stations[next - 1]!, stations[next]!];
+  const share = b.sMm > a.sMm ? Math.min(1, Math.max(0, (sMm - a.sMm) / (b.sMm - a.sMm))) : 0;
+  const between = (p: Vector, q: Vector): Vector => [
+    p[0] + (q[0] - p[0]) * share,
+    p[1] + (q[1] - p[1]) * share,
+    p[2] + (q[2] - p[2]) * share,
+  ];
+  return {
+    ...a,
+    sMm,
+    at: between(a.at, b.at),
+    along: between(a.along, b.along),
+    up: between(a.up, b.up),
+    across: between(a.across, b.across),
+    thicknessMm: a.thicknessMm + (b.thicknessMm - a.thicknessMm) * share,
+    widthMm: a.widthMm + (b.widthMm - a.widthMm) * share,
+  };
+}
 
 /**
  * How far the finished bar reaches, mm: along its longest straight run, across
@@ -168,8 +186,6 @@ function turned(station: CentreStation, { along, up, across }: CentreStation): C
   };
 }
 
-const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
-
 /** Lengths added up step by step are a boundary's own within this, mm; less than the hair before it. */
 const ROUNDING_MM = 1e-8;
 
@@ -187,7 +203,7 @@ class Walk {
   }
 
   step(arc: Step): void {
-    if (arc.turnRad === 0) this.at = add(this.at, this.along, arc.lengthMm * (arc.share ?? 1));
+    if (arc.turnRad === 0) this.at = moved(this.at, this.along, arc.lengthMm * (arc.share ?? 1));
     else this.turn(arc);
     this.sMm += arc.lengthMm;
     this.mark();
@@ -198,7 +214,7 @@ class Walk {
     // The chord of an arc: its length shortened, its heading half the turn on.
     const half = turnRad / 2;
     const heading = mix(this.along, toward, half);
-    this.at = add(this.at, heading, (lengthMm * Math.sin(half)) / half);
+    this.at = moved(this.at, heading, (lengthMm * Math.sin(half)) / half);
     const along = mix(this.along, toward, turnRad);
     const turned = mix(toward, this.along, -turnRad);
     this.along = along;
@@ -237,12 +253,6 @@ const mix = (a: Vector, b: Vector, angle: number): Vector => {
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
   return [a[0] * c + b[0] * s, a[1] * c + b[1] * s, a[2] * c + b[2] * s];
 };
-
-const add = (a: Vector, direction: Vector, by: number): Vector => [
-  a[0] + direction[0] * by,
-  a[1] + direction[1] * by,
-  a[2] + direction[2] * by,
-];
 
 interface Curve {
   fromMm: number;

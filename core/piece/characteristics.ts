@@ -15,6 +15,7 @@ import { sectionBetween } from "../section/between";
 import { caliperSizesMm, type Point, type Section } from "../section/section";
 import { alikeLines } from "./alike";
 import { finishedSizeMm, type FinishedSize } from "./finish";
+import { joinLines } from "./joins";
 import type { Bar, Part, Piece } from "./piece";
 
 /** Straight is a gap of at most a hundredth of the length under a straight edge (common practice, no source). */
@@ -46,6 +47,7 @@ export function impliedCharacteristics(piece: Piece, size: FinishedSize): Charac
   const lines = linesOfBar(piece, size);
   for (const part of piece.parts ?? [])
     for (const line of linesOfBar(part, finishedSizeMm(part))) lines.push(onPart(part, line));
+  lines.push(...joinLines(piece));
   return lines;
 }
 

@@ -1,7 +1,8 @@
 import { layBar } from "../bar/bar";
 import { featureExtent, kindOf, type Feature } from "../feature/registry";
 import type { Warning } from "../feature/warning";
-import { coarseWalk, type CentreStation, type Vector } from "./centreline";
+import { dot, minus, type Vector } from "../curve/vector";
+import { coarseWalk, type CentreStation } from "./centreline";
 import type { Bar } from "./piece";
 
 /** Centre lines nearer than this share of the bar are through one another, not beside. */
@@ -154,8 +155,6 @@ function curvesBetween(placed: readonly PlacedCurve[], fromMm: number, toMm: num
 
 type Segment = readonly [Vector, Vector];
 
-const minus = (a: Vector, b: Vector): Vector => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
-const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 const clamp = (value: number) => Math.min(1, Math.max(0, value));
 
 /**

@@ -1,7 +1,9 @@
 import type { Stretch } from "../bar/schema";
 import { kindOf, type Feature } from "../feature/registry";
+import { placedStation, type Pose } from "./assembly";
 import type { Edge, FlatPoint, Surface, SurfaceMarks } from "../feature/surface";
-import { centreLine, reachesOf, type CentreStation, type Vector } from "./centreline";
+import type { Vector } from "../curve/vector";
+import { centreLine, reachesOf, stationAt, type CentreStation } from "./centreline";
 import type { Elevation } from "./outline";
 import type { Piece } from "./piece";
 
@@ -48,13 +50,17 @@ const reachMm = (station: CentreStation, direction: FlatPoint, flat: (v: Vector)
  * A finished bar in an elevation: the centre line bent to its true developed
  * length, the section's reach to either side of it, twists as lines on the
  * steel, holes as circles or hidden lines. End A at the origin.
+ *
+ * @param pose where it lies in its piece, if not at the origin
  */
 export function finishBar(
   stretches: readonly Stretch[],
   features: readonly Feature[],
   elevation: Elevation,
+  pose?: Pose,
 ): FinishedBar {
-  const stations = centreLine(stretches, features);
+  const line = centreLine(stretches, features);
+  const stations = pose ? line.map((station) => placedStation(station, pose)) : line;
   const flat = projector(elevation);
   const edges = edgesOf(stations, flat);
   const surface = surfaceOf(stations, features, flat);
@@ -114,33 +120,6 @@ function edgeAt(station: CentreStation, normal: FlatPoint, flat: (v: Vector) => 
   return {
     left: { x: x + normal.x * half, y: y + normal.y * half },
     right: { x: x - normal.x * half, y: y - normal.y * half },
-  };
-}
-
-/** The station at a length from end A, between the two it lies in. */
-function stationAt(stations: readonly CentreStation[], sMm: number): CentreStation {
-  let [low, next] = [0, stations.length - 1];
-  while (next - low > 1) {
-    const middle = (low + next) >> 1;
-    if (stations[middle]!.sMm >= sMm) next = middle;
-    else low = middle;
-  }
-  const [a, b] = [stations[next - 1]!, stations[next]!];
-  const share = b.sMm > a.sMm ? Math.min(1, Math.max(0, (sMm - a.sMm) / (b.sMm - a.sMm))) : 0;
-  const between = (p: Vector, q: Vector): Vector => [
-    p[0] + (q[0] - p[0]) * share,
-    p[1] + (q[1] - p[1]) * share,
-    p[2] + (q[2] - p[2]) * share,
-  ];
-  return {
-    ...a,
-    sMm,
-    at: between(a.at, b.at),
-    along: between(a.along, b.along),
-    up: between(a.up, b.up),
-    across: between(a.across, b.across),
-    thicknessMm: a.thicknessMm + (b.thicknessMm - a.thicknessMm) * share,
-    widthMm: a.widthMm + (b.widthMm - a.widthMm) * share,
   };
 }
 

@@ -4,7 +4,7 @@ import { operationsOf } from "../feature/registry";
 import { OPERATIONS } from "../operation/registry";
 import { HEAT_LENGTH_MM } from "../operation/work";
 import { DEFAULT_SETTINGS } from "../trade/settings";
-import type { Bar } from "./piece";
+import type { Bar, Piece } from "./piece";
 import type { StretchSteel } from "./steel";
 
 /** Cut shorter than this, a bar can't be held while it is worked, mm (common practice, no source). */
@@ -44,3 +44,7 @@ export function tooShortToHoldMm(bar: Bar, steel: readonly StretchSteel[]): numb
   const wantedMm = Math.max(MIN_COLD_MM, hotMm > 0 ? hotMm + MIN_BEYOND_MM : 0);
   return lengthMm < wantedMm && isWorkedHot(bar, steel) ? wantedMm : null;
 }
+
+/** Whether a bar is forged as one with another and cut apart at last: together they can be held. */
+export const sharesItsBar = ({ parts = [] }: Pick<Piece, "parts">, id: string): boolean =>
+  parts.some((part) => part.cutFrom !== undefined && (part.id === id || part.cutFrom === id));

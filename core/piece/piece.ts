@@ -6,22 +6,27 @@ import {
   thingIdSchema,
   type Stretch,
 } from "../bar/schema";
-import { turnsSchema } from "../feature/feature";
 import { featureSchema, type Feature } from "../feature/registry";
 import { complain, problemIssue } from "../problem/complain";
-import type { Result } from "../problem/problem";
+import type { InputProblem, Result } from "../problem/problem";
 import { readStrictJson } from "../problem/strictJson";
 import { wordsForProblem } from "../problem/words";
+import { isSameSection } from "../bar/stretch";
 import { sectionSchema } from "../section/schema";
 import { lengthSchema } from "../units/schema";
+import { joinSchema, type Join } from "./join";
 import { migratePiece } from "./migrate";
 
-export type { Feature, Stretch };
+export type { Feature, Join, Stretch };
 
 /** The format this version reads and writes. */
 export const PIECE_FORMAT = "bell-step.piece/1";
 /** The largest piece file read, bytes. */
 export const MAX_PIECE_BYTES = 256 * 1024;
+
+/** Where a part can lie on another bar. */
+export const PART_SIDES = ["top", "bottom", "front", "back", "through", "within"] as const;
+export type PartSide = (typeof PART_SIDES)[number];
 
 /** What steel is found as. */
 export const STOCK_FORMS = ["bar", "plate", "sheet", "bolt", "reinforcing-bar"] as const;
@@ -30,7 +35,7 @@ export type StockForm = (typeof STOCK_FORMS)[number];
 export const COATINGS = ["bare", "zinc", "plated", "painted"] as const;
 export type Coating = (typeof COATINGS)[number];
 
-const stock = z.strictObject({
+const stockFields = {
   section: sectionSchema,
   steel: z.enum(["mild", "medium-carbon", "unknown"]).optional(),
   /** What it was before it came to the rack; a bar as rolled unless said. */
@@ -41,6 +46,12 @@ const stock = z.strictObject({
   lengthInHand: lengthSchema().optional(),
   /** What the bar costs, in the school's money per kg. */
   pricePerKg: z.number().min(0).max(1_000_000).optional(),
+};
+const stock = z.strictObject(stockFields, {
+  error: ({ input }) =>
+    input === undefined
+      ? "Say what stock it is cut from: its section, such as 12 square."
+      : undefined,
 });
 const stretches = z
   .array(stretchSchema)
@@ -59,6 +70,22 @@ const allowances = z
 /** The id the piece's first bar goes by in joins. */
 export const MAIN_PART = "main";
 
+const turnAccepted = "A part is turned by -360 to 360 degrees.";
+/** Where a part lies on another bar of the piece. */
+const partPlaceSchema = z.strictObject({
+  /** The bar it lies on; the first unless said. */
+  on: thingIdSchema.optional(),
+  /** Where on that bar, from its end A, forged and straight. */
+  at: positionSchema,
+  /** Which place of the part itself lies there, from its own end A. */
+  own: positionSchema.optional(),
+  /** On which side of that bar; through it, or within it. On top unless said. */
+  side: z.enum(PART_SIDES).optional(),
+  /** Turned about the way it is put on, degrees; along that bar at none. */
+  turn: z.number().min(-360, turnAccepted).max(360, turnAccepted).optional(),
+});
+export type PartPlace = z.output<typeof partPlaceSchema>;
+
 /** A further bar of the piece, with its own stock. */
 const partSchema = z
   .strictObject({
@@ -66,6 +93,10 @@ const partSchema = z
     name: nameSchema.optional(),
     /** How many alike; one unless said. */
     count: z.number().int().min(1, "At least one of a part.").max(100).optional(),
+    /** Where each of them lies on the others, as far as it is said. */
+    places: z.array(partPlaceSchema).max(100).optional(),
+    /** Forged on the same bar as another, beyond its end B, and cut apart once it is shaped. */
+    cutFrom: thingIdSchema.optional(),
     stock,
     stretches,
     features,
@@ -74,23 +105,6 @@ const partSchema = z
   .superRefine(checkIds)
   .superRefine(checkPositions);
 export type Part = z.output<typeof partSchema>;
-
-/** How parts hold together. */
-const joinSchema = z.strictObject({
-  id: thingIdSchema,
-  kind: z.enum(["rivet", "weld", "collar", "wrap"], {
-    error: () => "A join is a rivet, weld, collar or wrap.",
-  }),
-  /** Ids of the parts joined; the first bar is "main". */
-  parts: z.array(thingIdSchema).min(1, "A join names the parts it holds.").max(20),
-  /** Where on the first of them, from its end A. */
-  at: positionSchema.optional(),
-  /** Of a rivet. */
-  diameter: lengthSchema().optional(),
-  /** Of a wrap. */
-  turns: turnsSchema.optional(),
-});
-export type Join = z.output<typeof joinSchema>;
 
 /** Zod schema of a piece file; reading it gives every length in mm and every section as an object. */
 export const pieceSchema = z
@@ -113,6 +127,7 @@ export const pieceSchema = z
   })
   .superRefine(checkIds)
   .superRefine(checkPositions)
+  .superRefine(checkParts)
   .superRefine(checkJoins);
 
 /** A piece as read: lengths in mm, sections as objects. */
@@ -156,8 +171,68 @@ function checkPositions({ stretches, features = [] }: Draft, context: z.Refineme
   });
 }
 
+type HostBar = Pick<Bar, "stock" | "stretches"> & { cutFrom?: string | undefined };
+
+interface PartsDraft extends HostBar {
+  parts?: Part[] | undefined;
+}
+
+/** Places of parts on bars that are there, and not on one another in a ring; parts cut from bars of their own stock. */
+function checkParts({ stock, stretches, parts = [] }: PartsDraft, context: z.RefinementCtx): void {
+  const bars = new Map<string, HostBar>([
+    [MAIN_PART, { stock, stretches }],
+    ...parts.map((part) => [part.id, part] as const),
+  ]);
+  const known = [...bars.keys()];
+  const say = (problem: InputProblem, path: (string | number)[]) =>
+    context.addIssue({ ...problemIssue(problem), path: ["parts", ...path] });
+  parts.forEach((part, index) => {
+    (part.places ?? []).forEach(({ on = MAIN_PART, at, own = 0 }, placeIndex) => {
+      const path = [index, "places", placeIndex];
+      const host = bars.get(on);
+      if (!host) return say({ code: "part-unknown", id: on, known }, [...path, "on"]);
+      const [hostMm, ownMm] = [lengthOf(host), lengthOf(part)];
+      if (at > hostMm + 1e-9)
+        say({ code: "place-off-bar", id: on, lengthMm: hostMm }, [...path, "at"]);
+      if (own > ownMm + 1e-9)
+        say({ code: "place-off-bar", id: part.id, lengthMm: ownMm }, [...path, "own"]);
+    });
+    const ring = ringFrom(part.id, parts);
+    if (ring) say({ code: "parts-in-ring", ids: ring }, [index, "places"]);
+    if (part.cutFrom === undefined) return;
+    const host = bars.get(part.cutFrom);
+    const path = [index, "cutFrom"];
+    if (!host || part.cutFrom === part.id)
+      return say({ code: "part-unknown", id: part.cutFrom, known }, path);
+    if (host.cutFrom !== undefined)
+      return say({ code: "cut-from-cut", id: part.id, from: part.cutFrom }, path);
+    if (!isSameSection(host.stock.section, part.stock.section))
+      say({ code: "part-other-stock", id: part.id, from: part.cutFrom }, path);
+  });
+}
+
+const lengthOf = ({ stretches }: { stretches: readonly Stretch[] }) =>
+  stretches.reduce((sum, { length }) => sum + length, 0);
+
+/** Parts that lie on one another so that none lies on the first bar; null where there are none. */
+function ringFrom(id: string, parts: readonly Part[]): string[] | null {
+  const seen = [id];
+  for (let at = id; ;) {
+    const next = parts.find((part) => part.id === at)?.places?.[0]?.on ?? MAIN_PART;
+    if (next === MAIN_PART) return null;
+    if (next === id) return seen;
+    if (seen.includes(next)) return null;
+    seen.push(next);
+    at = next;
+  }
+}
+
 function checkJoins(
-  { parts = [], joins = [] }: { parts?: Part[] | undefined; joins?: Join[] | undefined },
+  {
+    stretches,
+    parts = [],
+    joins = [],
+  }: { stretches: Stretch[]; parts?: Part[] | undefined; joins?: Join[] | undefined },
   context: z.RefinementCtx,
 ): void {
   const ids = [MAIN_PART, ...parts.map((part) => part.id)];
@@ -174,6 +249,18 @@ function checkJoins(
       context.addIssue({
         ...problemIssue({ code: "part-unknown", id: stranger, known: ids }),
         path: ["joins", index, "parts"],
+      });
+    if (joins.findIndex(({ id }) => id === join.id) < index)
+      context.addIssue({
+        ...problemIssue({ code: "id-repeated", id: join.id }),
+        path: ["joins", index, "id"],
+      });
+    const first = join.parts[0]!;
+    const lengthMm = lengthOf(parts.find(({ id }) => id === first) ?? { stretches });
+    if (join.at !== undefined && join.at > lengthMm + 1e-9)
+      context.addIssue({
+        ...problemIssue({ code: "place-off-bar", id: first, lengthMm }),
+        path: ["joins", index, "at"],
       });
   });
 }

@@ -9,6 +9,8 @@ import { featureExtent, featureName, featureNameInText, type Feature } from "../
 import type { Warning } from "../feature/warning";
 import { wordsForWarning } from "../feature/warningWords";
 import { finishedSizeMm } from "./finish";
+import { sharesItsBar } from "./holding";
+import { fastenersOf, joinWarnings, type Fastener } from "./joins";
 import { MAIN_PART, type Bar, type Part, type Piece, type Stretch } from "./piece";
 import { STEEL_DENSITY_KG_M3 } from "../section/steel";
 import { steelOfPart, type StretchSteel } from "./steel";
@@ -60,6 +62,8 @@ export interface PlannedPart {
   massKg: number;
   /** Left of the bar in hand once all of them are cut, mm; null where none is in hand, or it is too short. */
   leftMm: number | null;
+  /** The bar it is cut from last, where it is forged on another's. */
+  cutFrom: string | null;
   marks: LayoutMark[];
   stretches: PlannedStretch[];
 }
@@ -68,7 +72,7 @@ export interface PlannedPart {
 export type PlanWarning = Warning & { message: string };
 
 export interface Plan {
-  /** Length to cut from the bar, scale and trim included, mm. */
+  /** Length to cut from the bar, scale, trim and the parts forged on it included, mm. */
   stockLengthMm: number;
   /** Left of the bar in hand once it is cut, mm; null where none is in hand, or it is too short. */
   leftMm: number | null;
@@ -82,6 +86,8 @@ export interface Plan {
   stretches: PlannedStretch[];
   features: PlannedFeature[];
   parts: PlannedPart[];
+  /** Rivets and pins to cut besides. */
+  fasteners: Fastener[];
   /** Length forged and still straight, on the centre line, mm: what is bent is developed from it. */
   straightLengthMm: number;
   /** Overall size when bent, ringed and scrolled, mm. */
@@ -109,13 +115,16 @@ export const MAIN_BAR_NAME = "the bar";
  * @throws Refusal `stock-too-long` when the bar would be absurdly long
  */
 export function planPiece(piece: Piece): Plan {
-  const main = planBar(piece, piece, MAIN_PART);
   const planned = (piece.parts ?? []).map((part) => ({
     part,
     bar: planBar(piece, part, part.id),
   }));
+  const main = withPartsOnIt(planBar(piece, piece, MAIN_PART), MAIN_PART, planned);
+  const fasteners = fastenersOf(piece);
   const size = finishedSizeMm(piece);
-  const parts = planned.map(({ part, bar }) => plannedPart(part, bar));
+  const parts = planned.map(({ part, bar }) =>
+    plannedPart(part, withPartsOnIt(bar, part.id, planned)),
+  );
   return {
     stockLengthMm: main.stockLengthMm,
     leftMm: leftOf(piece, main.stockLengthMm),
@@ -127,24 +136,61 @@ export function planPiece(piece: Piece): Plan {
     features: main.features,
     straightLengthMm: main.straightLengthMm,
     parts,
+    fasteners,
     finishedLengthMm: size.lengthMm,
     finishedHeightMm: size.heightMm,
     finishedDepthMm: size.depthMm,
-    totalMassKg: parts.reduce((sum, { massKg }) => sum + massKg, main.massKg),
+    totalMassKg: parts
+      .filter(({ cutFrom }) => cutFrom === null)
+      .reduce((sum, { massKg }) => sum + massKg, main.massKg + massOf(fasteners)),
     materialCost: costOf([
-      { pricePerKg: piece.stock.pricePerKg, massKg: main.massKg },
-      ...planned.map(({ part, bar }) => ({
-        pricePerKg: part.stock.pricePerKg,
-        massKg: bar.massKg * (part.count ?? 1),
-      })),
+      { pricePerKg: piece.stock.pricePerKg, massKg: main.massKg + massOf(fasteners) },
+      ...parts.flatMap(({ cutFrom, massKg }, index) =>
+        cutFrom === null ? [{ pricePerKg: planned[index]!.part.stock.pricePerKg, massKg }] : [],
+      ),
     ]),
     characteristics: impliedCharacteristics(piece, size),
     warnings: [
       ...barWarnings(piece, main, { id: MAIN_PART, name: MAIN_BAR_NAME }),
       ...planned.flatMap(({ part, bar }) => barWarnings(part, bar, part)),
-    ],
+      ...worded(joinWarnings(piece), (id) => namesOfBars(piece, id)),
+    ].filter((warning) => warning.code !== "short-to-hold" || !sharesItsBar(piece, warning.part)),
   };
 }
+
+/** Rivets are cut from the same rack at the first bar's price, kg. */
+const massOf = (fasteners: readonly Fastener[]): number =>
+  fasteners.reduce(
+    (sum, { diameterMm, lengthMm }) =>
+      sum + (Math.PI / 4) * diameterMm ** 2 * lengthMm * KG_PER_MM3,
+    0,
+  );
+
+const KG_PER_MM3 = STEEL_DENSITY_KG_M3 / 1e9;
+
+type PlannedBar = ReturnType<typeof planBar>;
+
+/** A bar with what is forged on it beyond its end B and cut apart at last. */
+function withPartsOnIt(
+  bar: PlannedBar,
+  id: string,
+  planned: readonly { part: Part; bar: PlannedBar }[],
+): PlannedBar {
+  const onIt = planned.filter(({ part }) => part.cutFrom === id);
+  if (onIt.length === 0) return bar;
+  const sum = (of: (one: PlannedBar) => number) =>
+    onIt.reduce((total, { part, bar: one }) => total + of(one) * (part.count ?? 1), of(bar));
+  return {
+    ...bar,
+    stockLengthMm: sum((one) => one.stockLengthMm),
+    massKg: sum((one) => one.massKg),
+  };
+}
+
+const namesOfBars = (piece: Piece, id: string): string => {
+  const part = piece.parts?.find((one) => one.id === id);
+  return part ? nameInText(part) : MAIN_BAR_NAME;
+};
 
 function planBar(piece: Piece, bar: Bar, part: string) {
   const stockAreaMm2 = sectionAreaMm2(bar.stock.section);
@@ -156,7 +202,6 @@ function planBar(piece: Piece, bar: Bar, part: string) {
   const stockLengthMm = usedMm + endTrimMm;
   if (!(stockLengthMm <= MAX_LENGTH_MM))
     refuse({ code: "stock-too-long", mm: stockLengthMm, maxMm: MAX_LENGTH_MM });
-  const kgPerMm3 = STEEL_DENSITY_KG_M3 / 1e9;
   const stretches = steel.map(
     ({ stretch, fromMm, toMm, volumeMm3: holdsMm3, stockMm }): PlannedStretch => ({
       id: stretch.id,
@@ -173,8 +218,8 @@ function planBar(piece: Piece, bar: Bar, part: string) {
   return {
     steel,
     stockLengthMm,
-    massKg: stockLengthMm * stockAreaMm2 * kgPerMm3,
-    finishedMassKg: volumeMm3 * kgPerMm3,
+    massKg: stockLengthMm * stockAreaMm2 * KG_PER_MM3,
+    finishedMassKg: volumeMm3 * KG_PER_MM3,
     volumeMm3,
     marks: boundaryMarks(stretches, usedMm),
     stretches,
@@ -199,6 +244,7 @@ function plannedPart(
     stockLengthMm,
     massKg: massKg * count,
     leftMm: leftOf(part, stockLengthMm),
+    cutFrom: part.cutFrom ?? null,
     marks,
     stretches,
   };
@@ -248,11 +294,11 @@ function barWarnings(
     });
   if (warnings.length === 0) return [];
   const names = (id: string) => (id === part.id ? nameInText(part) : nameInBar(bar, id));
-  return warnings.map((warning) => ({
-    ...warning,
-    message: wordsForWarning(warning, "mm", names),
-  }));
+  return worded(warnings, names);
 }
+
+const worded = (warnings: readonly Warning[], names: (id: string) => string): PlanWarning[] =>
+  warnings.map((warning) => ({ ...warning, message: wordsForWarning(warning, "mm", names) }));
 
 /** What a thing of a bar is called within a sentence; nothing where it isn't on it. */
 function findName({ stretches, features = [] }: Bar, id: string): string | null {

@@ -46,6 +46,10 @@ export type InputProblem =
   | { code: "feature-outside"; id: string; lengthMm: number }
   | { code: "span-backwards"; id: string }
   | { code: "part-unknown"; id: string; known: string[] }
+  | { code: "place-off-bar"; id: string; lengthMm: number }
+  | { code: "parts-in-ring"; ids: string[] }
+  | { code: "cut-from-cut"; id: string; from: string }
+  | { code: "part-other-stock"; id: string; from: string }
   | { code: "hole-too-wide"; id: string; diameterMm: number; barMm: number }
   | { code: "format-version"; found: string; reads: string }
   | { code: "file-too-large"; bytes: number; maxBytes: number }

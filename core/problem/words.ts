@@ -4,6 +4,7 @@ import { READING_PROBLEMS } from "./readingProblems";
 import { RECORD_PROBLEMS } from "./recordProblems";
 
 const shown = (value: number) => String(Number(value.toPrecision(6)));
+const listedIds = (ids: readonly string[]): string => ids.map(quoted).join(" and ");
 const quoted = (text: string) => `“${text.length > 40 ? `${text.slice(0, 40)}…` : text}”`;
 
 /** What a length may look like, said once for every message that needs it. */
@@ -111,6 +112,14 @@ function wordsForInput(problem: InputProblem): string {
       return `The feature ${quoted(problem.id)} ends before it begins: “to” must lie beyond “from”.`;
     case "part-unknown":
       return `There is no part ${quoted(problem.id)} to join. Known: ${problem.known.join(", ")}.`;
+    case "place-off-bar":
+      return `That place lies off the bar of ${quoted(problem.id)}, which is ${shown(problem.lengthMm)} mm long.`;
+    case "parts-in-ring":
+      return `${listedIds(problem.ids)} lie on one another in a ring: one of them has to lie on the first bar.`;
+    case "cut-from-cut":
+      return `${quoted(problem.id)} is cut from ${quoted(problem.from)}, which is cut from another bar itself: name that bar.`;
+    case "part-other-stock":
+      return `${quoted(problem.id)} can’t be cut from ${quoted(problem.from)}: their stock is not the same section.`;
     case "hole-too-wide":
       return `The hole ${quoted(problem.id)} is ${shown(problem.diameterMm)} mm wide and its bar ${shown(problem.barMm)} mm: nothing would be left on either side.`;
     case "format-version":

@@ -55,7 +55,16 @@ export const plan = defineReckoner({
         stockLengthMm: z.number(),
         massKg: z.number(),
         leftMm: z.number().nullable(),
+        cutFrom: z.string().nullable(),
         marks,
+      }),
+    ),
+    fasteners: z.array(
+      z.object({
+        join: z.string(),
+        name: z.string(),
+        diameterMm: z.number(),
+        lengthMm: z.number(),
       }),
     ),
     straightLengthMm: z.number(),

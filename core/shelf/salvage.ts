@@ -8,6 +8,7 @@ export interface Salvage {
   stretchId: string;
   section: Section;
   lengthMm: number;
+  /** With the bars it makes of it, where it isn't all of them. */
   makes: { id: string; name: string; spareMm: number }[];
 }
 
@@ -38,10 +39,10 @@ export function salvageOf(piece: Piece, shelf: readonly OnShelf[]): Salvage[] {
       const offcut = { section: stretch.section, lengthMm: stretch.length };
       const makes = shelf
         .flatMap(({ id, name, piece: wanted }) => {
-          // A piece of several parts wants several bars.
-          if ((wanted.parts ?? []).length > 0) return [];
           const fit = fitOffcut(wanted, offcut);
-          return "spareMm" in fit ? [{ id, name, spareMm: fit.spareMm }] : [];
+          if (!("spareMm" in fit)) return [];
+          const said = fit.fits === "in-part" ? `${name} (${fit.bars.join(", ")})` : name;
+          return [{ id, name: said, spareMm: fit.spareMm }];
         })
         .sort((a, b) => a.spareMm - b.spareMm)
         .slice(0, NAMED);

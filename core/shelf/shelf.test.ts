@@ -28,6 +28,54 @@ test("a thicker one is drawn down first, at constant volume; a thinner one doesn
   expect(fitOffcut(barWith(200), { section: flat, lengthMm: 900 }).fits).toBe("too-thin");
 });
 
+describe("of a piece of several bars", () => {
+  const part = (id: string, section: string, length: number, more: object = {}) => ({
+    id,
+    stock: { section },
+    stretches: [{ id: "bar", kind: "prism", section, length }],
+    ...more,
+  });
+  const piece = (...parts: object[]) =>
+    pieceOf({
+      stretches: [{ id: "bar", kind: "prism", section: "12 square", length: 100 }],
+      parts,
+    });
+  const fit = (lengthMm: number, ...parts: object[]) =>
+    fitOffcut(piece(...parts), { section: square(12), lengthMm });
+
+  test("all of them count, each as often as it is wanted", () => {
+    const two = part("rod", "12 square", 50, { count: 2 });
+    expect(fit(200, two)).toEqual({ fits: "as-it-is", takesMm: 200, spareMm: 0 });
+    expect(fit(199, two)).toEqual({
+      fits: "in-part",
+      bars: ["the bar", "rod"],
+      takesMm: 150,
+      spareMm: 49,
+    });
+    expect(fit(90, two)).toMatchObject({ fits: "in-part", bars: ["rod"] });
+    expect(fit(40, two)).toEqual({ fits: "too-short", takesMm: 50, shortMm: 10 });
+  });
+
+  test("of other stock it makes only those it is thick enough for", () => {
+    expect(fit(500, part("post", "20 square", 50))).toMatchObject({
+      fits: "in-part",
+      bars: ["the bar"],
+    });
+    // 6² · 100 mm³ of 12 square: 25 mm.
+    expect(fit(125, part("rod", "6 square", 100))).toEqual({
+      fits: "drawn-down",
+      takesMm: 125,
+      spareMm: 0,
+    });
+  });
+
+  test("what is forged on the same bar is cut with it", () => {
+    const on = part("rod", "12 square", 50, { cutFrom: "main" });
+    expect(fit(150, on)).toEqual({ fits: "as-it-is", takesMm: 150, spareMm: 0 });
+    expect(fit(149, on).fits).toBe("too-short");
+  });
+});
+
 test("“it must come out this long”: the stretch that gives is solved, and the plan follows", () => {
   const piece = barWith(400, { id: "heel", kind: "bend", at: 300, angle: 90, insideRadius: 10 });
   const longer = pieceOfFinishedLength(piece, 500, "bar");

@@ -58,6 +58,8 @@ export interface StageDraft {
   cold?: boolean;
   /** Whether it needs end B to be free. */
   needsEndB?: boolean;
+  /** The bar whose end B is free once it is done, where that is another than its own. */
+  frees?: string | undefined;
 }
 
 /** What makes a draft; the rest is its operation's. */
@@ -91,6 +93,7 @@ export function draftOf(said: DraftParts): StageDraft {
     heats: said.heats,
     cold: said.cold ?? false,
     needsEndB: said.needsEndB ?? false,
+    frees: said.frees,
   };
 }
 

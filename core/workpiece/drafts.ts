@@ -16,6 +16,7 @@ import { heatFor } from "../operation/heats";
 import type { StageSize } from "../operation/operation";
 import { OPERATIONS, type OperationKey } from "../operation/registry";
 import { tooShortToHoldMm } from "../piece/holding";
+import { JOIN_KINDS, wrappedMm } from "../piece/joins";
 import { MAIN_PART, type Bar, type Join, type Part, type Piece } from "../piece/piece";
 import { MAIN_BAR_NAME } from "../piece/plan";
 import type { StretchSteel } from "../piece/steel";
@@ -31,6 +32,10 @@ export interface WorkedBar {
   /** Its name within a sentence; the first bar of a piece of several is "the bar". */
   name: string;
   count: number;
+  /** The bar it is forged on and cut from, where that is another. */
+  cutFrom: string | null;
+  /** Bars forged on this one beyond its end B: their length while cold, mm, of all of each. */
+  onItMm: number;
   bar: Bar;
   steel: readonly StretchSteel[];
   /** Its stretches while it is cold. */
@@ -84,12 +89,14 @@ function startDrafts(worked: WorkedBar): StageDraft[] {
     return fromA.length > 0 ? [{ name: "Marks from A", value: fromA, unit: "mm" }] : [];
   };
   const about = { part, of: part, on: [part], places: wholeBar(worked) };
-  if (tooShortToHoldMm(bar, steel) !== null)
+  const fromAnother = worked.cutFrom !== null;
+  if (fromAnother || (worked.onItMm === 0 && tooShortToHoldMm(bar, steel) !== null))
     return [
       draftOf({
         ...about,
         key: "mark-bar",
-        title: ofBar(worked, "Mark the long bar", "for"),
+        title: ofBar(worked, fromAnother ? "Mark the same bar" : "Mark the long bar", "for"),
+        words: fromAnother ? SAME_BAR_WORDS : undefined,
         change: { trims: true },
         sizes: (view) => [
           { name: "End B at", value: view.after.lengthMm, unit: "mm" },
@@ -99,7 +106,8 @@ function startDrafts(worked: WorkedBar): StageDraft[] {
       draftOf({
         ...about,
         key: "hot-cut",
-        title: ofBar(worked, isFurther(worked) ? "Cut off" : "Cut it off the long bar"),
+        title: ofBar(worked, cutOffTitle(worked)),
+        frees: worked.cutFrom ?? undefined,
         places: [{ fromMm: worked.laid.lengthMm, toMm: worked.laid.lengthMm }],
         section: bar.stock.section,
         sizes: ({ after }) => [{ name: "Along the bar", value: after.lengthMm, unit: "mm" }],
@@ -110,7 +118,10 @@ function startDrafts(worked: WorkedBar): StageDraft[] {
       ...about,
       key: "cut",
       title: ofBar(worked, isMarked ? "Cut and mark" : "Cut"),
-      sizes: (view) => [{ name: "Cut", value: view.after.lengthMm, unit: "mm" }, ...marked(view)],
+      sizes: (view) => [
+        { name: "Cut", value: view.after.lengthMm + worked.onItMm, unit: "mm" },
+        ...marked(view),
+      ],
     }),
     ...(trimMm > 0
       ? [
@@ -125,6 +136,15 @@ function startDrafts(worked: WorkedBar): StageDraft[] {
         ]
       : []),
   ];
+}
+
+/** How a part is marked that is forged on another's bar: turned round, its end A outermost. */
+const SAME_BAR_WORDS =
+  "It stays on the same bar, beyond the other’s end B: its own end A is the free end. Take its marks from there with rule and punch.";
+
+function cutOffTitle({ cutFrom, several, part }: WorkedBar): string {
+  if (cutFrom !== null) return "Cut apart";
+  return several && part !== MAIN_PART ? "Cut off" : "Cut it off the long bar";
 }
 
 /** Work on legs that have to match comes after the fold, against a mark. */
@@ -282,13 +302,6 @@ function featureChange(
   };
 }
 
-const JOIN_KEYS = {
-  rivet: ["rivet"],
-  weld: ["weld-parts"],
-  collar: ["collar"],
-  wrap: ["wrap-parts", "untwist-parts"],
-} as const satisfies Record<Join["kind"], readonly OperationKey[]>;
-
 /** What is joined; the rivet or the collar that does it is said already. */
 function joinTitle(verb: string, names: readonly string[]): string {
   const held = names.filter((name) => name.toLowerCase() !== verb.toLowerCase());
@@ -318,21 +331,23 @@ export function joinDrafts(
     places: [],
     title: "Try it together",
   });
-  return [fit, ...joins.flatMap((join) => ofJoin(join, { bars, settings, nameOfBar }))];
+  return [fit, ...joins.flatMap((join) => ofJoin(join, { piece, bars, settings, nameOfBar }))];
 }
 
 function ofJoin(
-  { id, kind, parts, at, turns, diameter }: Join,
+  join: Join,
   around: {
+    piece: Piece;
     bars: readonly WorkedBar[];
     settings: Settings;
     nameOfBar: (id: string) => string;
   },
 ): StageDraft[] {
+  const { id, kind, parts, at, turns, diameter, clearance, length } = join;
   const joined = parts.flatMap((one) => around.bars.find(({ part }) => part === one) ?? []);
   const worked = joined[0] ?? around.bars[0]!;
   const welded = kind === "weld" ? joined.flatMap((bar) => weldedStretch(bar, at ?? 0)) : [];
-  return JOIN_KEYS[kind].map((key) =>
+  return JOIN_KINDS[kind].operations.map((key) =>
     draftOf({
       key,
       part: worked.part,
@@ -351,7 +366,12 @@ function ofJoin(
         ...(diameter === undefined
           ? []
           : [{ name: "Rivet", value: diameter, unit: "mm" as const }]),
+        ...(clearance === undefined
+          ? []
+          : [{ name: "Play", value: clearance, unit: "mm" as const }]),
+        ...(length === undefined ? [] : [{ name: "Seam", value: length, unit: "mm" as const }]),
         ...turnSizes(key, turns),
+        ...basketSizes(key, join, around.piece),
       ],
     }),
   );
@@ -365,6 +385,18 @@ function turnSizes(key: OperationKey, turns: number | undefined): StageSize[] {
     return [{ name: "Turns back", value: OPENED_BY_TURNS, unit: "turns" }];
   if (key !== "wrap-parts" || turns === undefined) return [];
   return [{ name: "Turns", value: turns + OPENED_BY_TURNS, unit: "turns" }];
+}
+
+/** What a bundle is to come to when it is opened: how wide, and how far its welds are apart then. */
+function basketSizes(key: OperationKey, join: Join, piece: Piece): StageSize[] {
+  if (key !== "untwist-parts" || join.across === undefined) return [];
+  const lengthMm = wrappedMm(join, piece);
+  return [
+    { name: "Across its middle", value: join.across, unit: "mm" },
+    ...(lengthMm === null
+      ? []
+      : [{ name: "Between the welds", value: lengthMm, unit: "mm" as const }]),
+  ];
 }
 
 /** The stretch of a bar that a weld scales away, where nothing else brings it to its form. */

@@ -69,9 +69,13 @@ function meet(where: Where, one: StageDraft, other: StageDraft): boolean {
   return where === "same-bar" || touches(one.places, other.places);
 }
 
+/** Cut off, it frees its own end B, and that of the bar it was forged on. */
+const freesEndB = ({ part, frees }: StageDraft, wanted: string) =>
+  part === wanted || frees === wanted;
+
 /** Why one draft has to come before another, or nothing. */
 export function reasonBefore(first: StageDraft, then: StageDraft): string | null {
-  if (then.needsEndB && first.key === "hot-cut" && first.part === then.part)
+  if (then.needsEndB && first.key === "hot-cut" && freesEndB(first, then.part))
     return "it needs a free end B";
   const relations = between[PLACE_OF[first.key] * OPERATION_COUNT + PLACE_OF[then.key]];
   if (!relations) return null;
@@ -155,10 +159,10 @@ function sortedBy(drafts: readonly StageDraft[], ranks: readonly number[]): Stag
   for (let at = 0; at < drafts.length; at += 1) {
     const first = drafts[at]!;
     const row = places[at]! * OPERATION_COUNT;
-    const freesEndB = first.key === "hot-cut";
+    const isCutOff = first.key === "hot-cut";
     const later: number[] = [];
     for (let index = 0; index < drafts.length; index += 1) {
-      if (!freesEndB && between[row + places[index]!] === undefined) continue;
+      if (!isCutOff && between[row + places[index]!] === undefined) continue;
       if (index === at || reasonBefore(first, drafts[index]!) === null) continue;
       later.push(index);
       waits[index]! += 1;

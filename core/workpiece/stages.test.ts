@@ -347,3 +347,49 @@ test("only what is drawn goes by way of square and octagon: never what is upset,
     says([{ ...shank, id: "head" }, ...part("10 round", { technique: "fullering" })], "fuller"),
   ).toBe(false);
 });
+
+describe("two parts from one bar", () => {
+  const flat = (id: string, length: number) => ({ id, kind: "prism", section: "25 by 5", length });
+  const taperedEndB = { id: "tail", kind: "transition", from: "25 by 5", to: "8 by 3", length: 60 };
+  const hasp = (cutFrom?: string, count = 1) =>
+    planWork(
+      pieceOf({
+        stock: "25 by 5",
+        stretches: [flat("leaf", 120), taperedEndB],
+        parts: [
+          {
+            id: "short",
+            count,
+            cutFrom,
+            stock: { section: "25 by 5" },
+            stretches: [{ id: "plate", kind: "prism", section: "25 by 4", length: 60 }],
+          },
+        ],
+      }),
+    ).stages;
+  const at = (stages: ReturnType<typeof hasp>, id: string) =>
+    stages.findIndex((stage) => stage.id === id);
+  const cutMm = (stages: ReturnType<typeof hasp>) =>
+    stages[0]!.sizes.find(({ name }) => name === "Cut")!.value as number;
+
+  test("the bar is cut for both, and for as many as there are", () => {
+    // 60 of 25 by 4 takes 48 of 25 by 5.
+    expect(cutMm(hasp("main")) - cutMm(hasp())).toBeCloseTo(48, 9);
+    expect(cutMm(hasp("main", 3)) - cutMm(hasp())).toBeCloseTo(144, 9);
+  });
+
+  test("it is forged on that bar and cut apart once it is shaped; only then the first bar has an end B", () => {
+    const stages = hasp("main");
+    expect(at(stages, "cut:short")).toBe(-1);
+    const order = ["cut:main", "mark-bar:short", "draw:short.plate", "hot-cut:short", "taper:tail"];
+    const places = order.map((id) => at(stages, id));
+    expect(places).toEqual([...places].sort((a, b) => a - b));
+    expect(places[0]).toBe(0);
+    expect(stages[at(stages, "hot-cut:short")]!.title).toBe("Cut apart short");
+  });
+
+  test("of a bar of its own, the ends are free from the beginning", () => {
+    const stages = hasp();
+    expect(at(stages, "taper:tail")).toBeLessThan(at(stages, "draw:short.plate"));
+  });
+});

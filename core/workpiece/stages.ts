@@ -148,13 +148,18 @@ export function planWork(piece: Piece, options: StageOptions = {}): WorkPlan {
 
 function workedBars(piece: Piece, settings: Settings): WorkedBar[] {
   const parts = piece.parts ?? [];
+  const coldMm = (part: string) =>
+    steelOfPart(piece, part).reduce((sum, { stockMm }) => sum + stockMm, 0);
   const worked = (part: string, name: string, bar: Bar, count: number): WorkedBar => {
     const steel = steelOfPart(piece, part);
     const cold = coldForms(bar, steel);
+    const onIt = parts.filter(({ cutFrom }) => cutFrom === part);
     return {
       part,
       name,
       count,
+      cutFrom: parts.find(({ id }) => id === part)?.cutFrom ?? null,
+      onItMm: onIt.reduce((sum, one) => sum + (coldMm(one.id) + trimOf(one)) * (one.count ?? 1), 0),
       bar,
       steel,
       cold,
@@ -169,6 +174,8 @@ function workedBars(piece: Piece, settings: Settings): WorkedBar[] {
     ...parts.map((part) => worked(part.id, barName(part), part, part.count ?? 1)),
   ];
 }
+
+const trimOf = ({ allowances }: Bar): number => allowances?.endTrim ?? 0;
 
 /** Every stage the piece asks for, in the order of work. */
 function proposedDrafts(

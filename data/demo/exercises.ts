@@ -440,22 +440,27 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
   exercise("riveting", 3, "Hatch-strap hinge", {
     stock: "25 by 5",
     stretches: [bar("long-leaf", "25 by 5", 160, "riveting")],
-    features: [{ id: "pivot", kind: "hole", at: 20, diameter: 8.4, method: "punch" }],
+    features: [{ id: "eye", kind: "hole", at: 20, diameter: 8.5, method: "punch" }],
     parts: [
       {
         id: "short-leaf",
         stock: { section: "25 by 5", steel: "mild", pricePerKg: PRICE },
         stretches: [bar("leaf", "25 by 5", 80)],
-        features: [{ id: "eye", kind: "hole", at: 20, diameter: 8.4, method: "punch" }],
+        features: [{ id: "eye", kind: "hole", at: 20, diameter: 8.5, method: "punch" }],
+        places: [{ at: 20, own: 20, turn: 180 }],
       },
       {
         id: "rivet",
         stock: { section: "8 round", steel: "mild", pricePerKg: PRICE },
-        stretches: [bar("shank", "8 round", 26)],
+        stretches: [bar("shank", "8 round", 34)],
+        places: [{ at: 20, own: 14.5, side: "through" }],
       },
     ],
     joins: [
-      { id: "pin", kind: "rivet", parts: ["main", "short-leaf", "rivet"], at: 20, diameter: 8 },
+      {
+        ...{ id: "pin", kind: "pivot", parts: ["main", "short-leaf", "rivet"], at: 20 },
+        ...{ diameter: 8, clearance: 0.5 },
+      },
     ],
     tries: ["Does it swing freely and not fall?"],
   }),
@@ -520,7 +525,7 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
     ],
     joins: [
       { id: "top", kind: "weld", parts: ["main", "further-bars", "cap"], at: 8 },
-      { id: "basket", kind: "wrap", parts: ["main", "further-bars"], turns: 0.75 },
+      { id: "basket", kind: "wrap", parts: ["main", "further-bars"], turns: 0.75, across: 40 },
       { id: "bottom", kind: "weld", parts: ["main", "further-bars", "cap"], at: 152 },
     ],
     tries: ["Are the four bars evenly apart?"],

@@ -33,3 +33,16 @@ export function freePart(piece: Piece): Part {
     allowances: piece.allowances,
   };
 }
+
+/** The piece without a part, without the joins that held it, and with nothing lying on it or cut from it any more. */
+export const withoutPart = (piece: Piece, id: string): Piece => ({
+  ...piece,
+  parts: piece.parts
+    ?.filter((part) => part.id !== id)
+    .map(({ cutFrom, places, ...part }) => ({
+      ...part,
+      ...(cutFrom === undefined || cutFrom === id ? {} : { cutFrom }),
+      ...(places === undefined ? {} : { places: places.filter(({ on }) => on !== id) }),
+    })),
+  joins: piece.joins?.filter(({ parts }) => !parts.includes(id)),
+});

@@ -4,7 +4,7 @@ import { heatsToDraw } from "../work";
 
 /** Shaping freely from a mass set aside. */
 export const free = defineOperation({
-  name: "free",
+  name: "form",
   verb: "Shape",
   phase: "shape",
   heat: "forging",

@@ -3,7 +3,7 @@ import { heatsToDraw } from "../work";
 
 /** Legs of a split spread and dressed. */
 export const openLegs = defineOperation({
-  name: "free",
+  name: "open-legs",
   verb: "Open and dress",
   phase: "curve",
   heat: "forging",

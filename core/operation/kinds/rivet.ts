@@ -9,7 +9,14 @@ export const rivet = defineOperation({
   heat: "forging",
   tools: ["rivet set", "hand hammer"],
   words:
-    "Shank a little over its length, heated alone. Upset it to fill the hole, then shape the head; where it must move, work it free while it is warm.",
-  check: "Tight or free, as asked.",
+    "Shank a little over its length, heated alone. Upset it to fill the hole, then shape the head.",
+  check: "Both heads full and centred; tight, unless it is to move.",
+  before: [
+    {
+      others: ["free-pivot"],
+      where: "always",
+      because: "it is worked free while the rivet is warm",
+    },
+  ],
   heats: heatsAlways(1),
 });

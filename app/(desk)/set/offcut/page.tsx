@@ -85,6 +85,8 @@ export default async function OffcutPage({
 type Fitted = ShelfPiece & { fit: OffcutFit };
 const spareOf = ({ fit }: Fitted) => ("spareMm" in fit ? fit.spareMm : Infinity);
 
+const isInPart = ({ fit }: Fitted) => fit.fits === "in-part";
+
 function Answer({
   pieces,
   offcut,
@@ -97,7 +99,7 @@ function Answer({
   const fitted = pieces.map((one): Fitted => ({ ...one, fit: fitOffcut(one.piece, offcut) }));
   const makes = fitted
     .filter(({ fit }) => "spareMm" in fit)
-    .sort((a, b) => spareOf(a) - spareOf(b));
+    .sort((a, b) => Number(isInPart(a)) - Number(isInPart(b)) || spareOf(a) - spareOf(b));
   const short = fitted.filter(({ fit }) => fit.fits === "too-short").length;
   const thin = fitted.filter(({ fit }) => fit.fits === "too-thin").length;
   return (
@@ -129,6 +131,9 @@ function Answer({
                   </Link>
                   {fit.fits === "drawn-down" ? (
                     <span className="quiet"> once drawn down to its stock</span>
+                  ) : null}
+                  {fit.fits === "in-part" ? (
+                    <span className="quiet">: of its bars {fit.bars.join(", ")}</span>
                   ) : null}
                 </td>
                 <td className="quiet">

@@ -1,0 +1,313 @@
+import { layBar, thicknessAt } from "../bar/bar";
+import { nameInText, nameOf } from "../bar/named";
+import { byEye } from "../feature/lines";
+import type { Warning } from "../feature/warning";
+import type { Characteristic } from "../measure/characteristic";
+import type { OperationKey } from "../operation/registry";
+import { basketLengthMm, ringRadiusMm } from "./basket";
+import type { Join, JoinKindName } from "./join";
+import { MAIN_PART, type Bar, type Piece } from "./piece";
+
+/** A hot rivet enters a hole larger than it by so much, mm (common practice, no source). */
+const RIVET_PLAY_MM = { min: 0.3, max: 1 } as const;
+/** A pivot moves with so much play where nothing is said, mm (common practice, no source). */
+const PIVOT_PLAY_MM = 0.5;
+/** A hole may differ from what its pin wants by so much, mm. */
+const HOLE_SLACK_MM = 0.05;
+/** What a head takes of its shank, in diameters (handbooks, from memory). */
+const HEAD_DIAMETERS = 1.5;
+/** A round bar of the joint this near to its rivet's size is the rivet, mm. */
+const SAME_PIN_MM = 0.5;
+
+/** One kind of join: what it is called, what is done for it. */
+interface JoinKind {
+  name: string;
+  /** On drawings: what the parts are by it. */
+  joined: string;
+  operations: readonly OperationKey[];
+  /** What it is measured by. */
+  lines: (join: Join, piece: Piece) => JoinLine[];
+}
+
+type JoinLine = { id: string; way: string } & Pick<Characteristic, "measure" | "nominal"> &
+  Partial<Characteristic>;
+
+const held = (way: string): JoinLine[] => [
+  { id: "held", way, ...byEye, measure: "joint", weight: 2 },
+];
+
+/** Every kind of join, in the order they are offered. */
+export const JOIN_KINDS: Record<JoinKindName, JoinKind> = {
+  rivet: {
+    name: "rivet",
+    joined: "riveted",
+    operations: ["rivet"],
+    lines: () => held("tight, its heads round"),
+  },
+  pivot: {
+    name: "pivot",
+    joined: "on a pivot",
+    operations: ["rivet", "free-pivot"],
+    lines: ({ clearance = PIVOT_PLAY_MM }) => [
+      {
+        id: "clearance",
+        way: "play",
+        measure: "clearance",
+        nominal: clearance,
+        heavyWhen: "below",
+        whenLight: "start-again",
+        instrument: "caliper",
+        // It moves at half of it, and falls about at twice.
+        fixed: { lower: clearance / 2, upper: clearance * 2 },
+        weight: 2,
+      },
+      ...held("moves all the way, and cannot fall off"),
+    ],
+  },
+  weld: {
+    name: "weld",
+    joined: "welded",
+    operations: ["weld-parts"],
+    lines: ({ length }) => [
+      { id: "seam", way: "seam closed", ...byEye, measure: "weld", weight: 2 },
+      ...(length === undefined
+        ? []
+        : [
+            {
+              id: "length",
+              way: "seam, long",
+              measure: "extent" as const,
+              nominal: length,
+              instrument: "rule" as const,
+              heavyWhen: "below" as const,
+              whenLight: "ease" as const,
+            },
+          ]),
+    ],
+  },
+  collar: {
+    name: "collar",
+    joined: "collared",
+    operations: ["collar"],
+    lines: () => held("tight when cold, its seam out of sight"),
+  },
+  wrap: {
+    name: "wrap",
+    joined: "wrapped",
+    operations: ["wrap-parts", "untwist-parts"],
+    lines: wrapLines,
+  },
+};
+
+function wrapLines(join: Join, piece: Piece): JoinLine[] {
+  const { turns, across } = join;
+  const lengthMm = wrappedMm(join, piece);
+  const eased = { heavyWhen: "below", whenLight: "ease" } as const;
+  return [
+    ...(turns === undefined
+      ? []
+      : [
+          {
+            id: "turns",
+            way: "turns left in it",
+            measure: "turns" as const,
+            unit: "turns" as const,
+            nominal: turns,
+            instrument: "eye" as const,
+            ...eased,
+            weight: 2,
+          },
+        ]),
+    ...(across === undefined
+      ? []
+      : [
+          {
+            id: "across",
+            way: "across its middle",
+            measure: "extent" as const,
+            nominal: across,
+            ...eased,
+          },
+        ]),
+    ...(lengthMm === null || across === undefined
+      ? []
+      : [
+          {
+            id: "long",
+            way: "between its welds",
+            measure: "extent" as const,
+            nominal: lengthMm,
+            instrument: "rule" as const,
+            ...eased,
+            heavyWhen: "above" as const,
+          },
+        ]),
+  ];
+}
+
+/** A bar of the piece by its id; the first where there is no other. */
+export const barOf = (piece: Piece, id: string): Bar =>
+  piece.parts?.find((part) => part.id === id) ?? piece;
+
+const countOf = (piece: Piece, id: string): number =>
+  id === MAIN_PART ? 1 : (piece.parts?.find((part) => part.id === id)?.count ?? 1);
+
+/** Bars, of parts that are several counted each, that lie in the ring of a wrap. */
+export const barsInRing = ({ parts }: Pick<Join, "parts">, piece: Piece): number =>
+  parts.reduce((sum, id) => sum + countOf(piece, id), 0);
+
+/** Length of bar between the welds a wrap is turned between, mm; all of it where there are not two. */
+function freeMm({ parts }: Join, piece: Piece): number {
+  const [first = MAIN_PART] = parts;
+  const welds = (piece.joins ?? [])
+    .filter((one) => one.kind === "weld" && one.parts[0] === first && one.at !== undefined)
+    .map(({ at }) => at!)
+    .sort((a, b) => a - b);
+  const { lengthMm } = layBar(barOf(piece, first).stretches);
+  return welds.length >= 2 ? welds.at(-1)! - welds[0]! : lengthMm;
+}
+
+/** How long a wrap is from weld to weld once it is turned and opened, mm; null where so much can't be done. */
+export function wrappedMm(join: Join, piece: Piece): number | null {
+  if (join.kind !== "wrap" || join.turns === undefined) return null;
+  const { radiusMm, barMm } = ringOf(join, piece);
+  const half = join.across === undefined ? radiusMm : (join.across - barMm) / 2;
+  return basketLengthMm({
+    barMm: freeMm(join, piece),
+    turns: join.turns,
+    radiusMm,
+    middleRadiusMm: Math.max(radiusMm, half),
+  });
+}
+
+/** The ring the bars of a wrap lie in: its centre line's radius, and how thick a bar is, mm. */
+function ringOf(join: Join, piece: Piece) {
+  const { stretches } = barOf(piece, join.parts[0] ?? MAIN_PART);
+  const bar = layBar(stretches);
+  const barMm = thicknessAt(bar, bar.lengthMm / 2);
+  return { barMm, radiusMm: ringRadiusMm(barMm, Math.max(2, barsInRing(join, piece))) };
+}
+
+/** Longer names are cut: nothing on a slate has room for more. */
+const MAX_NAME = 80;
+
+/** The lines every join of a piece is measured by. */
+export function joinLines(piece: Piece): Characteristic[] {
+  return (piece.joins ?? []).flatMap((join) =>
+    JOIN_KINDS[join.kind].lines(join, piece).map(({ id, way, ...line }): Characteristic => ({
+      name: `${nameOf(join)}, ${way}`.slice(0, MAX_NAME),
+      of: nameInText(join),
+      kind: "size",
+      unit: "mm",
+      stretch: null,
+      atMm: join.at ?? 0,
+      instrument: "caliper",
+      heavyWhen: "above",
+      whenLight: "start-again",
+      readings: "one",
+      tolerance: { sizeMm: Math.abs(line.nominal), coarser: 0 },
+      weight: 1,
+      ...line,
+      id: `joins.${join.id}.${id}`,
+    })),
+  );
+}
+
+/** A rivet or a pin that has to be cut beside the bars. */
+export interface Fastener {
+  join: string;
+  name: string;
+  diameterMm: number;
+  /** Shank to cut, with what both its heads take, mm. */
+  lengthMm: number;
+}
+
+const hasPin = ({ kind }: Join) => kind === "rivet" || kind === "pivot";
+
+/** Whether a joined part is the rivet itself: a round bar as thick as the join says. */
+function isPin(piece: Piece, id: string, diameterMm: number): boolean {
+  const { section } = barOf(piece, id).stock;
+  return (
+    id !== MAIN_PART &&
+    section.shape === "round" &&
+    Math.abs(section.size - diameterMm) <= SAME_PIN_MM
+  );
+}
+
+/** Where a join is on one of its parts, mm from that part's end A; null where nothing says. */
+export function joinPlaceMm(join: Join, piece: Piece, id: string): number | null {
+  const [first] = join.parts;
+  if (id === first) return join.at ?? null;
+  const part = piece.parts?.find((one) => one.id === id);
+  const place = part?.places?.find(({ on = MAIN_PART }) => on === first);
+  return place?.own ?? null;
+}
+
+/** How much of the joint's steel a pin goes through, mm. */
+function gripMm(join: Join, piece: Piece): number {
+  return join.parts
+    .filter((id) => !isPin(piece, id, join.diameter!))
+    .reduce((sum, id) => {
+      const bar = barOf(piece, id);
+      const laid = layBar(bar.stretches);
+      const at = joinPlaceMm(join, piece, id) ?? holeFor(join, piece, id)?.at ?? laid.lengthMm / 2;
+      return sum + thicknessAt(laid, at);
+    }, 0);
+}
+
+/**
+ * Rivets and pins to be cut, that are no part of their own: grip and one head's
+ * allowance at either end (handbooks, from memory: about 1.5 diameters a head).
+ */
+export const fastenersOf = (piece: Piece): Fastener[] =>
+  (piece.joins ?? []).flatMap((join) => {
+    const { id, diameter, parts } = join;
+    if (!hasPin(join) || diameter === undefined) return [];
+    if (parts.some((part) => isPin(piece, part, diameter))) return [];
+    const lengthMm = gripMm(join, piece) + 2 * HEAD_DIAMETERS * diameter;
+    return [{ join: id, name: nameOf(join), diameterMm: diameter, lengthMm }];
+  });
+
+/** The hole of a part that a join's pin goes through: at its place, else the one nearest to its size. */
+function holeFor(join: Join, piece: Piece, id: string) {
+  const holes = (barOf(piece, id).features ?? []).flatMap((one) =>
+    one.kind === "hole" ? [one] : [],
+  );
+  const at = joinPlaceMm(join, piece, id);
+  const size = join.diameter ?? 0;
+  if (at !== null) return holes.find((one) => Math.abs(one.at - at) <= one.diameter / 2);
+  return holes.toSorted((a, b) => Math.abs(a.diameter - size) - Math.abs(b.diameter - size))[0];
+}
+
+function wrapWarnings(join: Join, piece: Piece): Warning[] {
+  if (join.turns === undefined || wrappedMm(join, piece) !== null) return [];
+  const [part = MAIN_PART] = join.parts;
+  return [{ code: "turns-too-many", part, join: nameInText(join), barMm: freeMm(join, piece) }];
+}
+
+/** Pins that do not enter their holes, that rattle in them, or that have none. */
+export const joinWarnings = (piece: Piece): Warning[] =>
+  (piece.joins ?? []).flatMap((join) => {
+    if (join.kind === "wrap") return wrapWarnings(join, piece);
+    const { diameter, kind } = join;
+    if (!hasPin(join) || diameter === undefined) return [];
+    const [min, max] =
+      kind === "pivot"
+        ? [-HOLE_SLACK_MM, HOLE_SLACK_MM].map((mm) => (join.clearance ?? PIVOT_PLAY_MM) + mm)
+        : [RIVET_PLAY_MM.min, RIVET_PLAY_MM.max];
+    return join.parts
+      .filter((id) => !isPin(piece, id, diameter))
+      .flatMap((id): Warning[] => {
+        const hole = holeFor(join, piece, id);
+        const about = { part: id, join: nameInText(join), pinMm: diameter } as const;
+        if (!hole) return [{ code: "pin-without-hole", ...about }];
+        const playMm = hole.diameter - diameter;
+        const fits = playMm >= min! - 1e-9 && playMm <= max! + 1e-9;
+        const wants = {
+          minMm: diameter + min!,
+          maxMm: diameter + max!,
+          holeMm: hole.diameter,
+        };
+        return fits ? [] : [{ code: "pin-fits-badly", ...about, ...wants }];
+      });
+  });
