@@ -1,4 +1,4 @@
-import type { Drawing, Ink, Label } from "@/core/drawing/drawing";
+import { wordsBeyond, type Drawing, type Ink, type Label } from "@/core/drawing/drawing";
 import type { LengthUnit } from "@/core/units/length";
 import { labelInWords } from "@/ui/words/label";
 import { runsOf, type Pdf } from "./document";
@@ -135,6 +135,9 @@ function high(pdf: Pdf, [top, bottom]: [number, number], x: number, words: strin
     );
 }
 
+/** How wide a letter is of its height, on the average. */
+const LETTER_SHARE = 0.55;
+
 /** Room a drawing needs beside itself for its dimensions, pt. */
 export function dimensionRoom(drawing: Drawing): { right: number; bottom: number } {
   let [right, bottom] = [0, 0];
@@ -144,6 +147,7 @@ export function dimensionRoom(drawing: Drawing): { right: number; bottom: number
       if (mark.axis === "x") bottom = Math.max(bottom, lane);
       else right = Math.max(right, lane + 55);
     }
+  right = Math.max(right, wordsBeyond(drawing, { scale: 1, letter: LETTERS_PT * LETTER_SHARE }));
   return { right, bottom };
 }
 

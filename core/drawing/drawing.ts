@@ -67,6 +67,25 @@ export function drawingOf(marks: Mark[]): Drawing {
   return { marks, extents };
 }
 
+/**
+ * How far words reach beyond the right side of a drawing, in the units it is drawn in.
+ *
+ * @param scale units a millimetre
+ * @param letter width of one letter
+ */
+export const wordsBeyond = (
+  { marks, extents }: Drawing,
+  { scale, letter }: { scale: number; letter: number },
+): number =>
+  Math.max(
+    0,
+    ...marks.flatMap((mark) =>
+      mark.kind === "text" && mark.anchor === "start" && typeof mark.text === "string"
+        ? [(mark.x - extents.maxX) * scale + mark.text.length * letter]
+        : [],
+    ),
+  );
+
 /** The same marks somewhere else. */
 export const shifted = (marks: readonly Mark[], dx: number, dy: number): Mark[] =>
   marks.map((mark) => {

@@ -3,12 +3,13 @@ import { layBar } from "../bar/bar";
 import { nameOf } from "../bar/named";
 import { kindOf } from "../feature/registry";
 import type { Elevation } from "../piece/outline";
-import { barOf, JOIN_KINDS } from "../piece/joins";
+import { barOf, basketOf, JOIN_KINDS } from "../piece/joins";
 import { placedParts, type Pose } from "../piece/assembly";
 import { MAIN_PART, type Part, type Piece, type Stretch } from "../piece/piece";
 import type { Plan } from "../piece/plan";
 import { stretchSection } from "../bar/stretch";
 import { caliperSizesMm, sectionAreaMm2, type Section } from "../section/section";
+import { basketMarks } from "./basketDrawing";
 import { drawingOf, shifted, type Drawing, type Mark } from "./drawing";
 import { ruler } from "./ruler";
 import { dimensionX, dimensionY, sectionMark } from "./shapes";
@@ -44,6 +45,11 @@ function placesOf(bars: readonly DrawnBar[]): number[] {
   });
 }
 
+/** Longer names of bars are cut beside their drawing, letters. */
+const MAX_BESIDE = 32;
+const shortened = (name: string) =>
+  name.length > MAX_BESIDE ? `${name.slice(0, MAX_BESIDE - 1)}…` : name;
+
 /** Marks of several bars, one below the other, each with its name. */
 function stacked(bars: readonly DrawnBar[]): Mark[] {
   const places = placesOf(bars);
@@ -57,7 +63,7 @@ function stacked(bars: readonly DrawnBar[]): Mark[] {
         kind: "text" as const,
         x: extents.maxX + 6,
         y: (extents.minY + extents.maxY) / 2 + dy,
-        text: count > 1 ? `${name}, ${count} alike` : name,
+        text: count > 1 ? `${shortened(name)}, ${count} alike` : shortened(name),
         anchor: "start" as const,
       },
     ];
@@ -75,22 +81,43 @@ function finishedBars(
 ): DrawnBar[] {
   const drawBar = ({ stretches, features = [] }: Bar, pose?: Pose) =>
     draw(finishBar(stretches, features, elevation, pose));
-  const [main, ...parts] = barsOf(piece, (bar) => drawBar(bar));
-  const placed = placedParts(piece).map(({ part, pose }) => {
+  const bundle = bundleOf(piece);
+  const lies = placedParts(piece).filter(({ part }) => !bundle?.parts.includes(part));
+  const placed = lies.map(({ part, pose }) => {
     const bar = barOf(piece, part);
-    const marks = isEndOn(bar, pose, elevation)
-      ? endOnMarks(bar, pose, elevation)
-      : drawBar(bar, pose);
-    return { marks, nearMm: elevation === "side" ? pose.at[2] : pose.at[1] };
+    const endOn = isEndOn(bar, pose, elevation);
+    return {
+      marks: endOn ? endOnMarks(bar, pose, elevation) : drawBar(bar, pose),
+      nearMm: nearestMm(bar, pose, elevation),
+    };
   });
-  const group = [{ marks: main!.marks, nearMm: 0 }, ...placed].sort((a, b) => a.nearMm - b.nearMm);
+  const [main, ...parts] = barsOf(piece, (bar) => drawBar(bar));
+  const first = bundle ? basketMarks(bundle.basket) : main!.marks;
+  const group = [{ marks: first, nearMm: 0 }, ...placed].sort((a, b) => a.nearMm - b.nearMm);
   return [
     { ...main!, marks: group.flatMap(({ marks }) => marks) },
     ...parts.flatMap((part) => {
-      const rest = part.count - placedParts(piece).filter((one) => one.part === part.id).length;
+      const shown = lies.filter((one) => one.part === part.id).length;
+      const rest = bundle?.parts.includes(part.id) ? 0 : part.count - shown;
       return rest > 0 ? [{ ...part, count: rest }] : [];
     }),
   ];
+}
+
+/** The bundle the first bar is turned into with others, where it is. */
+function bundleOf(piece: Piece) {
+  for (const join of piece.joins ?? []) {
+    if (join.parts[0] !== MAIN_PART) continue;
+    const basket = basketOf(join, piece);
+    if (basket) return { parts: join.parts, basket };
+  }
+  return null;
+}
+
+/** How near to the eye a placed bar comes, mm: its nearer end. */
+function nearestMm({ stretches }: Bar, { at, along }: Pose, elevation: Elevation): number {
+  const axis = elevation === "side" ? 2 : 1;
+  return Math.max(at[axis], at[axis] + along[axis] * layBar(stretches).lengthMm);
 }
 
 /** Whether a straight bar points at the eye. */
@@ -145,8 +172,11 @@ function joinMarks(piece: Piece, bars: readonly DrawnBar[], elevation: Elevation
   const places = placesOf(bars);
   const drawn = new Map(bars.map((bar, index) => [bar.id, { ...bar, dy: places[index]! }]));
   const placed = new Map(placedParts(piece).map(({ part, pose }) => [part, pose]));
+  const bundle = bundleOf(piece);
   return (piece.joins ?? []).flatMap(({ kind, parts, at, diameter = RIVET_MM }): Mark[] => {
     const [first, ...others] = parts;
+    // A bundle is drawn as what it became.
+    if (bundle && first === MAIN_PART) return [];
     const bar = barOf(piece, first!);
     const finished = finishBar(bar.stretches, bar.features ?? [], elevation, placed.get(first!));
     const { lengthMm } = layBar(bar.stretches);

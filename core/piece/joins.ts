@@ -152,41 +152,55 @@ export const barOf = (piece: Piece, id: string): Bar =>
 const countOf = (piece: Piece, id: string): number =>
   id === MAIN_PART ? 1 : (piece.parts?.find((part) => part.id === id)?.count ?? 1);
 
-/** Bars, of parts that are several counted each, that lie in the ring of a wrap. */
-export const barsInRing = ({ parts }: Pick<Join, "parts">, piece: Piece): number =>
-  parts.reduce((sum, id) => sum + countOf(piece, id), 0);
-
-/** Length of bar between the welds a wrap is turned between, mm; all of it where there are not two. */
-function freeMm({ parts }: Join, piece: Piece): number {
+/** Where on the first of its bars a wrap is turned, mm from end A: between its outermost welds, else all of it. */
+function turnedSpan({ parts }: Join, piece: Piece): { fromMm: number; toMm: number } {
   const [first = MAIN_PART] = parts;
   const welds = (piece.joins ?? [])
     .filter((one) => one.kind === "weld" && one.parts[0] === first && one.at !== undefined)
-    .map(({ at }) => at!)
-    .sort((a, b) => a - b);
-  const { lengthMm } = layBar(barOf(piece, first).stretches);
-  return welds.length >= 2 ? welds.at(-1)! - welds[0]! : lengthMm;
+    .map(({ at }) => at!);
+  return welds.length >= 2
+    ? { fromMm: Math.min(...welds), toMm: Math.max(...welds) }
+    : { fromMm: 0, toMm: layBar(barOf(piece, first).stretches).lengthMm };
 }
 
-/** How long a wrap is from weld to weld once it is turned and opened, mm; null where so much can't be done. */
-export function wrappedMm(join: Join, piece: Piece): number | null {
-  if (join.kind !== "wrap" || join.turns === undefined) return null;
-  const { radiusMm, barMm } = ringOf(join, piece);
-  const half = join.across === undefined ? radiusMm : (join.across - barMm) / 2;
-  return basketLengthMm({
-    barMm: freeMm(join, piece),
-    turns: join.turns,
-    radiusMm,
-    middleRadiusMm: Math.max(radiusMm, half),
-  });
+/** A bundle as it stands once it is turned and opened. */
+export interface BasketShape {
+  /** How many bars lie in its ring, and how thick each is, mm. */
+  bars: number;
+  barMm: number;
+  /** Bar before the first weld, and after the last, mm. */
+  fromMm: number;
+  restMm: number;
+  /** From weld to weld, mm. */
+  heightMm: number;
+  turns: number;
+  /** Of the circle of its bars' centres at the welds, and in the middle, mm. */
+  radiusMm: number;
+  middleRadiusMm: number;
 }
 
-/** The ring the bars of a wrap lie in: its centre line's radius, and how thick a bar is, mm. */
-function ringOf(join: Join, piece: Piece) {
-  const { stretches } = barOf(piece, join.parts[0] ?? MAIN_PART);
-  const bar = layBar(stretches);
+/** The bundle a wrap makes; null where it says no turns, or so much can't be done. */
+export function basketOf(join: Join, piece: Piece): BasketShape | null {
+  const { kind, turns, across, parts } = join;
+  if (kind !== "wrap" || turns === undefined) return null;
+  const bar = layBar(barOf(piece, parts[0] ?? MAIN_PART).stretches);
   const barMm = thicknessAt(bar, bar.lengthMm / 2);
-  return { barMm, radiusMm: ringRadiusMm(barMm, Math.max(2, barsInRing(join, piece))) };
+  const bars = Math.max(
+    2,
+    parts.reduce((sum, id) => sum + countOf(piece, id), 0),
+  );
+  const radiusMm = ringRadiusMm(barMm, bars);
+  const middleRadiusMm = across === undefined ? radiusMm : Math.max(radiusMm, (across - barMm) / 2);
+  const { fromMm, toMm } = turnedSpan(join, piece);
+  const heightMm = basketLengthMm({ barMm: toMm - fromMm, turns, radiusMm, middleRadiusMm });
+  if (heightMm === null) return null;
+  const restMm = bar.lengthMm - toMm;
+  return { bars, barMm, fromMm, restMm, heightMm, turns, radiusMm, middleRadiusMm };
 }
+
+/** How long a wrap is from weld to weld once it is turned and opened, mm; null as {@link basketOf}. */
+export const wrappedMm = (join: Join, piece: Piece): number | null =>
+  basketOf(join, piece)?.heightMm ?? null;
 
 /** Longer names are cut: nothing on a slate has room for more. */
 const MAX_NAME = 80;
@@ -282,7 +296,8 @@ function holeFor(join: Join, piece: Piece, id: string) {
 function wrapWarnings(join: Join, piece: Piece): Warning[] {
   if (join.turns === undefined || wrappedMm(join, piece) !== null) return [];
   const [part = MAIN_PART] = join.parts;
-  return [{ code: "turns-too-many", part, join: nameInText(join), barMm: freeMm(join, piece) }];
+  const { fromMm, toMm } = turnedSpan(join, piece);
+  return [{ code: "turns-too-many", part, join: nameInText(join), barMm: toMm - fromMm }];
 }
 
 /** Pins that do not enter their holes, that rattle in them, or that have none. */

@@ -1,5 +1,5 @@
 import { useId, type ReactNode } from "react";
-import type { Drawing, Ink, Mark } from "@/core/drawing/drawing";
+import { wordsBeyond, type Drawing, type Ink, type Mark } from "@/core/drawing/drawing";
 import type { LengthUnit } from "@/core/units/length";
 import { DimensionLine } from "../bar/DimensionLine";
 import { labelInWords } from "../words/label";
@@ -23,6 +23,8 @@ const INKS: Record<Ink, { stroke: string; width: number; dash?: string; fill?: s
 
 const LANE_PX = 30;
 const MARGIN_PX = 26;
+/** A letter of the words on a drawing, px. */
+const LETTER_PX = 6.8;
 
 interface DrawingSvgProps {
   drawing: Drawing;
@@ -54,9 +56,14 @@ export function DrawingSvg({
   const lanes = { x: 0, y: 0 };
   for (const mark of drawing.marks)
     if (mark.kind === "dimension") lanes[mark.axis] = Math.max(lanes[mark.axis], mark.lane + 1);
+  const fullWidthMm = Math.max(drawing.extents.maxX - drawing.extents.minX, 1);
+  const wordsPx = wordsBeyond(drawing, {
+    scale: scale ?? (widthPx - 2 * roomPx) / fullWidthMm,
+    letter: LETTER_PX,
+  });
   const marginPx = {
     left: roomPx,
-    right: roomPx + (lanes.y > 0 ? 110 : 0),
+    right: roomPx + Math.max(lanes.y > 0 ? 110 : 0, wordsPx),
     top: roomPx,
     bottom: roomPx + lanes.x * LANE_PX,
   };
