@@ -1,9 +1,19 @@
 /** The bar and the slot an eye is drifted from, mm. */
-export interface EyeSlot {
+interface Slotted {
   barWidthMm: number;
   slotLengthMm: number;
   slotWidthMm: number;
+}
+
+/** A round eye. */
+interface EyeSlot extends Slotted {
   diameterMm: number;
+}
+
+/** An eye of any form: how far it is round, and how wide it is across the bar. */
+interface FormedEyeSlot extends Slotted {
+  outlineMm: number;
+  acrossMm: number;
 }
 
 /** What a slot opens to. */
@@ -27,14 +37,24 @@ export interface DriftedEye {
  *
  * @example driftedEye({ barWidthMm: 25, slotLengthMm: 20, slotWidthMm: 4, diameterMm: 12 }).outsideMm → 33
  */
-export function driftedEye({
+export const driftedEye = ({ diameterMm, ...slotted }: EyeSlot): DriftedEye =>
+  driftedForm({ ...slotted, outlineMm: Math.PI * diameterMm, acrossMm: diameterMm });
+
+/** The same of an eye of any form: the slot's outline becomes that of the form. */
+export function driftedForm({
   barWidthMm,
   slotLengthMm,
   slotWidthMm,
-  diameterMm,
-}: EyeSlot): DriftedEye {
-  const freeDiameterMm = (2 * (slotLengthMm + slotWidthMm)) / Math.PI;
-  const stretch = diameterMm / freeDiameterMm;
+  outlineMm,
+  acrossMm,
+}: FormedEyeSlot): DriftedEye {
+  const slotOutlineMm = 2 * (slotLengthMm + slotWidthMm);
+  const stretch = outlineMm / slotOutlineMm;
   const wallMm = (barWidthMm - slotWidthMm) / 2 / Math.max(1, stretch);
-  return { freeDiameterMm, stretch, wallMm, outsideMm: diameterMm + 2 * wallMm };
+  return {
+    freeDiameterMm: slotOutlineMm / Math.PI,
+    stretch,
+    wallMm,
+    outsideMm: acrossMm + 2 * wallMm,
+  };
 }

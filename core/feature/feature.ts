@@ -43,6 +43,8 @@ export type Field = {
   | { type: "number"; key: string; label: string; min: number; max: number; start?: number }
   | { type: "choice"; key: string; label: string; choices: readonly (readonly [string, string])[] }
   | { type: "text"; key: string; label: string; maxLength: number }
+  /** A stretch or a feature of the same bar, by its id. */
+  | { type: "thing"; key: string; label: string }
 );
 
 /** What a feature is measured by; the rest of the line follows from the feature. */
@@ -76,8 +78,10 @@ export interface FeatureOperation<F = unknown> {
   words?: string;
   check?: string;
   tools?: readonly string[];
-  /** The feature as this operation leaves it; none where it leaves no feature yet. */
-  leaves?: F;
+  /** The feature as this operation leaves it, which may be of another kind while it is so; none where it leaves none yet. */
+  leaves?: F | Placed;
+  /** What this is done to reach: it comes before the work on that, or after it, as its own order says. */
+  around?: string | undefined;
   /** Where it is done, mm from end A; on the feature's own place where nothing is said. */
   place?: { fromMm: number; toMm: number };
   /** Whether it brings the stretch it lies in to its form. */

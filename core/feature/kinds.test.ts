@@ -1,4 +1,8 @@
 import { finishBar } from "../piece/finish";
+import { driftedForm } from "./driftedEye";
+import { outlineMm } from "./holeForm";
+import { grooveAreaMm2 } from "./kinds/groove";
+import { FEATURE_KINDS } from "./registry";
 import { planPiece } from "../piece/plan";
 import { pieceOf } from "../testing/pieces";
 import { planWork } from "../workpiece/stages";
@@ -41,6 +45,67 @@ describe("what is warned of, one row on each side (common practice, no source)",
     ["a slit from an end", { kind: "slit", from: 0.5, to: 80 }, []],
     ["a slit to end B", { kind: "slit", from: 220, to: 299.5 }, []],
     ["a slit that stays closed", { kind: "slit", from: 0.6, to: 80 }, ["slit-closed"]],
+    // 30 by 8: two thirds of the thickness may go, from both sides together.
+    ["grooves that leave a third", { kind: "groove", at: 150, width: 10, depth: 2.66 }, []],
+    ["deeper", { kind: "groove", at: 150, width: 10, depth: 2.67 }, ["goes-too-deep"]],
+    [
+      "from one side twice as deep",
+      { kind: "groove", at: 150, width: 10, depth: 5.3, sides: "one" },
+      [],
+    ],
+    [
+      "and no deeper",
+      { kind: "groove", at: 150, width: 10, depth: 5.4, sides: "one" },
+      ["goes-too-deep"],
+    ],
+    // Three times the bar it stands on gathers: 20 across takes 20 + π·100·h/240 of it.
+    ["a boss that gathers", { kind: "boss", at: 150, diameter: 20, height: 30.5 }, []],
+    ["higher", { kind: "boss", at: 150, diameter: 20, height: 30.6 }, ["too-little-metal"]],
+    ["a boss over the end", { kind: "boss", at: 5, diameter: 20, height: 2 }, ["too-little-bar"]],
+    // 20 long takes 20 + 2·20·4·r/240 of bar, and 60 gathers.
+    ["lugs there is metal for", { kind: "lugs", at: 150, length: 20, reach: 60, thickness: 4 }, []],
+    [
+      "wider",
+      { kind: "lugs", at: 150, length: 20, reach: 60.1, thickness: 4 },
+      ["too-little-metal"],
+    ],
+    ["lugs as thick as the bar", { kind: "lugs", at: 150, length: 20, reach: 9, thickness: 8 }, []],
+    ["thicker", { kind: "lugs", at: 150, length: 20, reach: 9, thickness: 8.1 }, ["goes-too-deep"]],
+    [
+      "a tab with a third of it beside",
+      { kind: "tab", at: 100, length: 30, width: 18, height: 5 },
+      [],
+    ],
+    ["less", { kind: "tab", at: 100, length: 30, width: 18.1, height: 5 }, ["hole-near-edge"]],
+    [
+      "as wide as the bar",
+      { kind: "tab", at: 100, length: 30, width: 30, height: 5 },
+      ["hole-too-wide"],
+    ],
+    ["raised upright", { kind: "tab", at: 100, length: 30, width: 10, height: 30 }, []],
+    [
+      "and no higher",
+      { kind: "tab", at: 100, length: 30, width: 10, height: 30.1 },
+      ["goes-too-deep"],
+    ],
+    [
+      "a tab beyond end B",
+      { kind: "tab", at: 271, length: 30, width: 10, height: 5 },
+      ["too-little-bar"],
+    ],
+    ["a weld on the bar", { kind: "weld", at: 15, length: 30 }, []],
+    ["a weld over its end", { kind: "weld", at: 14, length: 30 }, ["too-little-bar"]],
+    // An oval is as long as it is, for the end it is near to.
+    [
+      "an oval 1.5 times its length from the end",
+      { kind: "hole", at: 18, diameter: 8, shape: "oval", long: 12, method: "punch" },
+      [],
+    ],
+    [
+      "nearer",
+      { kind: "hole", at: 17.9, diameter: 8, shape: "oval", long: 12, method: "punch" },
+      ["hole-near-end"],
+    ],
   ])("%s", (_, feature, codes) => {
     expect(warned(feature)).toEqual(codes);
   });
@@ -212,5 +277,127 @@ describe("drawn from above and from the side", () => {
     const at = (mm: number) => pointsOf({ kind: "corners", at: mm, size: 5 }, "plan");
     expect(Math.min(...at(0).map(({ x }) => x))).toBeCloseTo(0, 9);
     expect(Math.max(...at(300).map(({ x }) => x))).toBeCloseTo(300, 9);
+  });
+});
+
+describe("eyes of every form (plane geometry)", () => {
+  const slotted = { barWidthMm: 25, slotLengthMm: 20, slotWidthMm: 4 };
+
+  test("an ellipse's outline, against its integral (Simpson, 2,000 strips)", () => {
+    for (const [diameter, long] of [
+      [10, 10],
+      [10, 15],
+      [8, 24],
+    ] as const) {
+      const strips = 2000;
+      const speed = (t: number) =>
+        Math.hypot((long / 2) * Math.sin(t), (diameter / 2) * Math.cos(t));
+      let sum = speed(0) + speed(2 * Math.PI);
+      for (let strip = 1; strip < strips; strip += 1)
+        sum += speed((2 * Math.PI * strip) / strips) * (strip % 2 ? 4 : 2);
+      const integral = (sum * 2 * Math.PI) / strips / 3;
+      expect(outlineMm({ shape: "oval", diameter, long }) / integral).toBeCloseTo(1, 4);
+    }
+  });
+
+  test("a round, a square and an oval of one outline thin the walls alike", () => {
+    const outline = 60;
+    const walls = [60 / Math.PI, 15, 12].map(
+      (acrossMm) => driftedForm({ ...slotted, outlineMm: outline, acrossMm }).wallMm,
+    );
+    expect(walls[0]).toBeCloseTo(walls[1]!, 9);
+    expect(walls[0]).toBeCloseTo(walls[2]!, 9);
+    // The slot's outline is 48: the walls of 10.5 are stretched 60/48 times.
+    expect(walls[0]).toBeCloseTo(10.5 / 1.25, 9);
+  });
+
+  test("round first, then to shape, as far round as it was; drilled it is round", () => {
+    const eye = {
+      ...{ kind: "hole", at: 150, diameter: 12, method: "slot-drift", shape: "square" },
+      ...{ slotLength: 20, slotWidth: 4 },
+    };
+    const { stages } = planWork(flatWith(eye));
+    const drifts = stages.filter(({ operation }) => operation === "drift");
+    expect(drifts.map(({ key }) => key)).toEqual(["drift", "drift-to-shape"]);
+    const sizeOf = (index: number, name: string) =>
+      drifts[index]!.sizes.find((size) => size.name === name)?.value;
+    expect(sizeOf(0, "Diameter")).toBeCloseTo(48 / Math.PI, 9);
+    expect(sizeOf(1, "Square")).toBe(12);
+    const kind = FEATURE_KINDS.find((one) => one.kind === "hole")!;
+    const drilled = kind.settled!({ ...eye, id: "one", method: "drill" });
+    expect(drilled).not.toHaveProperty("shape");
+  });
+});
+
+describe("steel that is moved (plane geometry)", () => {
+  test("a groove's side is a segment of its circle: a half circle where it is as deep as half its width", () => {
+    expect(grooveAreaMm2(10, 5)).toBeCloseTo((Math.PI * 25) / 2, 9);
+    // By the chord: r = 13, half angle asin(5/13), area r²(α − sin α·cos α).
+    const half = Math.asin(5 / 13);
+    expect(grooveAreaMm2(10, 1)).toBeCloseTo(169 * (half - Math.sin(half) * Math.cos(half)), 9);
+  });
+
+  const cutMm = (feature: object) => planPiece(flatWith(feature)).stockLengthMm;
+  test("what stands out takes bar, what is set in gives it", () => {
+    expect(cutMm({ kind: "boss", at: 150, diameter: 16, height: 6 })).toBeCloseTo(
+      300 + (Math.PI * 64 * 6) / 240,
+      9,
+    );
+    expect(
+      cutMm({ kind: "lugs", at: 150, length: 20, reach: 15, thickness: 4, edges: "one" }),
+    ).toBeCloseTo(300 + (20 * 15 * 4) / 240, 9);
+    expect(cutMm({ kind: "lugs", at: 150, length: 20, reach: 15, thickness: 4 })).toBeCloseTo(
+      300 + (2 * 20 * 15 * 4) / 240,
+      9,
+    );
+    expect(cutMm({ kind: "groove", at: 150, width: 10, depth: 2 })).toBeCloseTo(
+      300 - (2 * grooveAreaMm2(10, 2) * 30) / 240,
+      9,
+    );
+  });
+
+  test("a square outside corner takes the steel between its arc and its tangents", () => {
+    const bend = { kind: "bend", at: 150, angle: 90, insideRadius: 0 };
+    const square = (angle: number) => cutMm({ ...bend, angle, outside: "square" });
+    expect(cutMm(bend)).toBe(300);
+    expect(square(90)).toBeCloseTo(300 + (8 ** 2 * (1 - Math.PI / 4) * 30) / 240, 9);
+    expect(square(-90)).toBeCloseTo(square(90), 9);
+    // Sharper than 135° a corner runs away to a point: it stays round.
+    expect(square(135)).toBeGreaterThan(300);
+    expect(square(136)).toBe(300);
+  });
+});
+
+describe("bent away to reach a place", () => {
+  const bossed = (reaches?: string) =>
+    planWork(
+      pieceOf({
+        stock: "20 by 10",
+        stretches: [{ id: "bar", kind: "prism", section: "20 by 10", length: 300 }],
+        features: [
+          { id: "socket", kind: "hole", at: 150, diameter: 6, method: "punch" },
+          { id: "leg", kind: "temporary-bend", at: 60, angle: 90, insideRadius: 12, reaches },
+          { id: "heel", kind: "bend", at: 250, angle: 45, insideRadius: 8 },
+        ],
+      }),
+    ).stages;
+  const placeOf = (stages: ReturnType<typeof bossed>, id: string) =>
+    stages.findIndex((stage) => stage.id === id);
+
+  test("before the work it is for, straightened after it and before what is bent to stay", () => {
+    const stages = bossed("socket");
+    const order = ["bend-away:leg", "punch:socket", "bend-back:leg", "bend:heel"];
+    const places = order.map((id) => placeOf(stages, id));
+    expect(places.every((place) => place >= 0)).toBe(true);
+    expect(places).toEqual([...places].sort((a, b) => a - b));
+  });
+
+  test("while it is there the bar is bent, and at the end it is straight", () => {
+    const stages = bossed("socket");
+    const kinds = (id: string) =>
+      stages[placeOf(stages, id)]!.bar.piece.features?.map(({ kind }) => kind);
+    expect(kinds("bend-away:leg")).toContain("bend");
+    expect(kinds("bend-back:leg")).toContain("temporary-bend");
+    expect(kinds("bend-back:leg")).not.toContain("bend");
   });
 });

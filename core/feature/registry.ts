@@ -5,6 +5,11 @@ import type { FeatureExtent, FeatureKind, FeatureOperation, FeatureWork, Placed 
 import { bend } from "./kinds/bend";
 import { chamfer } from "./kinds/chamfer";
 import { corners } from "./kinds/corners";
+import { boss } from "./kinds/boss";
+import { groove } from "./kinds/groove";
+import { lugs } from "./kinds/lugs";
+import { tab } from "./kinds/tab";
+import { temporaryBend } from "./kinds/temporaryBend";
 import { dimple } from "./kinds/dimple";
 import { dish } from "./kinds/dish";
 import { partCut } from "./kinds/partCut";
@@ -31,9 +36,14 @@ const KINDS = [
   ring,
   fold,
   wrap,
+  temporaryBend,
+  groove,
   chamfer,
   slit,
   partCut,
+  boss,
+  lugs,
+  tab,
   dimple,
   stamp,
   texture,

@@ -20,6 +20,7 @@ export type Warning =
     }
   | { code: "hole-near-edge"; feature: string; method: HoleMethod; wallMm: number; leastMm: number }
   | { code: "goes-too-deep"; feature: string; depthMm: number; barMm: number; possibleMm: number }
+  | { code: "too-little-metal"; feature: string; needsMm: number; possibleMm: number }
   | { code: "no-edge"; feature: string }
   | { code: "slit-closed"; feature: string; fromEndMm: number }
   | { code: "eye-swells"; feature: string; drawnMm: number; comesToMm: number }

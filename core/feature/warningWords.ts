@@ -46,6 +46,8 @@ function sentenceFor(warning: Warning, unit: LengthUnit, nameOf: (id: string) =>
       return `${what} leaves walls of ${mm(warning.wallMm)}: ${METHOD_WORDS[warning.method].toLowerCase()} wants ${mm(warning.leastMm)} or more, or the sides tear and swell.`;
     case "goes-too-deep":
       return `${what} goes ${mm(warning.depthMm)} into ${mm(warning.barMm)}: at most ${mm(warning.possibleMm)} can be done without spoiling the other side.`;
+    case "too-little-metal":
+      return `${what} takes ${mm(warning.needsMm)} of bar gathered in one place, and at most ${mm(warning.possibleMm)} gathers there: make it smaller, or begin from a thicker bar.`;
     case "no-edge":
       return `${what} lies where the bar has no square edge: only squares and flats are chamfered.`;
     case "slit-closed":

@@ -2,6 +2,7 @@ import { bend } from "./kinds/bend";
 import { breakEdges } from "./kinds/breakEdges";
 import { chamfer } from "./kinds/chamfer";
 import { clip } from "./kinds/clip";
+import { closeOn } from "./kinds/closeOn";
 import { collar } from "./kinds/collar";
 import { corners } from "./kinds/corners";
 import { cut } from "./kinds/cut";
@@ -17,6 +18,17 @@ import { fold } from "./kinds/fold";
 import { free } from "./kinds/free";
 import { fuller } from "./kinds/fuller";
 import { freePivot } from "./kinds/freePivot";
+import { gatherBoss } from "./kinds/gatherBoss";
+import { setBoss } from "./kinds/setBoss";
+import { isolateLugs } from "./kinds/isolateLugs";
+import { drawLugs } from "./kinds/drawLugs";
+import { foldLugs } from "./kinds/foldLugs";
+import { slitTab } from "./kinds/slitTab";
+import { raiseTab } from "./kinds/raiseTab";
+import { bendAway } from "./kinds/bendAway";
+import { bendBack } from "./kinds/bendBack";
+import { driftToShape } from "./kinds/driftToShape";
+import { groove } from "./kinds/groove";
 import { hotCut } from "./kinds/hotCut";
 import { mark } from "./kinds/mark";
 import { markBar } from "./kinds/markBar";
@@ -62,6 +74,7 @@ export const OPERATIONS = {
   "mark-bar": markBar,
   trim,
   upset,
+  "gather-boss": gatherBoss,
   taper,
   fuller,
   "set-down": setDown,
@@ -69,6 +82,9 @@ export const OPERATIONS = {
   "section-change": sectionChange,
   chamfer,
   spread,
+  "set-boss": setBoss,
+  "isolate-lugs": isolateLugs,
+  "draw-lugs": drawLugs,
   corners,
   planish,
   free,
@@ -76,8 +92,12 @@ export const OPERATIONS = {
   punch,
   slot,
   drift,
+  "drift-to-shape": driftToShape,
   slit,
+  "slit-tab": slitTab,
+  "bend-away": bendAway,
   vein,
+  groove,
   dimple,
   texture,
   stamp,
@@ -88,6 +108,8 @@ export const OPERATIONS = {
   wrap,
   twist,
   untwist,
+  "raise-tab": raiseTab,
+  "bend-back": bendBack,
   "draw-legs": drawLegs,
   "taper-legs": taperLegs,
   scroll,
@@ -95,6 +117,7 @@ export const OPERATIONS = {
   "weld-ring": weldRing,
   bend,
   "set-corner": setCorner,
+  "fold-lugs": foldLugs,
   "open-legs": openLegs,
   "hot-cut": hotCut,
   dish,
@@ -107,6 +130,7 @@ export const OPERATIONS = {
   "untwist-parts": untwistParts,
   collar,
   rivet,
+  "close-on": closeOn,
   "free-pivot": freePivot,
   true: trueUp,
   finish,

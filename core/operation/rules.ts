@@ -24,3 +24,19 @@ export const HOLES_FIRST: OrderRule = {
   where: "same-bar",
   because: "holes are made while the bar is straight",
 };
+
+/** Driving the bar together (common practice, no source). */
+export const GATHERED_FIRST: readonly OrderRule[] = [
+  {
+    others: ["hole"],
+    where: "same-bar",
+    because: "driving the bar together would close and shift a hole",
+  },
+  {
+    others: ["surface"],
+    where: "same-bar",
+    because: "driven on its end, a finished face would be bruised",
+  },
+  { others: ["fold"], where: "same-bar", because: "a folded bar can’t be driven on its end" },
+  { others: ["curve"], where: "same-bar", because: "a bent bar can’t be driven on its end" },
+];

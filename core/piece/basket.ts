@@ -4,7 +4,7 @@ import { solveRising } from "../curve/solve";
  * Radius of the circle on which the centres of bars lie that touch in a ring, mm:
  * d/(2·sin(π/n)), by plane geometry.
  *
- * @example ringRadiusMm(6, 4) → 4.2426
+ * @example ringRadiusMm(6, 6) → 6
  */
 export const ringRadiusMm = (barMm: number, bars: number): number =>
   barMm / (2 * Math.sin(Math.PI / bars));
@@ -31,7 +31,7 @@ const STEPS = 200;
  * helix, h² = L² − (2πr₀·turns)².
  *
  * @returns mm; null where the bars are too short for so many turns or so wide a basket
- * @example basketLengthMm({ barMm: 144, turns: 0.75, radiusMm: 4.2426, middleRadiusMm: 4.2426 }) → 142.60
+ * @example basketLengthMm({ barMm: 50, turns: 1, radiusMm: 15 / Math.PI, middleRadiusMm: 15 / Math.PI }) → 40
  */
 export function basketLengthMm({ barMm, turns, radiusMm, middleRadiusMm }: Basket): number | null {
   const lengthAt = (heightMm: number) =>

@@ -24,7 +24,7 @@ interface JoinKind {
   name: string;
   /** On drawings: what the parts are by it. */
   joined: string;
-  operations: readonly OperationKey[];
+  operations: (join: Join, piece: Piece) => readonly OperationKey[];
   /** What it is measured by. */
   lines: (join: Join, piece: Piece) => JoinLine[];
 }
@@ -41,13 +41,14 @@ export const JOIN_KINDS: Record<JoinKindName, JoinKind> = {
   rivet: {
     name: "rivet",
     joined: "riveted",
-    operations: ["rivet"],
+    operations: () => ["rivet"],
     lines: () => held("tight, its heads round"),
   },
   pivot: {
     name: "pivot",
     joined: "on a pivot",
-    operations: ["rivet", "free-pivot"],
+    operations: (join, piece) =>
+      isHeldByItsBar(join, piece) ? ["close-on", "free-pivot"] : ["rivet", "free-pivot"],
     lines: ({ clearance = PIVOT_PLAY_MM }) => [
       {
         id: "clearance",
@@ -67,7 +68,7 @@ export const JOIN_KINDS: Record<JoinKindName, JoinKind> = {
   weld: {
     name: "weld",
     joined: "welded",
-    operations: ["weld-parts"],
+    operations: () => ["weld-parts"],
     lines: ({ length }) => [
       { id: "seam", way: "seam closed", ...byEye, measure: "weld", weight: 2 },
       ...(length === undefined
@@ -88,13 +89,13 @@ export const JOIN_KINDS: Record<JoinKindName, JoinKind> = {
   collar: {
     name: "collar",
     joined: "collared",
-    operations: ["collar"],
+    operations: () => ["collar"],
     lines: () => held("tight when cold, its seam out of sight"),
   },
   wrap: {
     name: "wrap",
     joined: "wrapped",
-    operations: ["wrap-parts", "untwist-parts"],
+    operations: () => ["wrap-parts", "untwist-parts"],
     lines: wrapLines,
   },
 };
@@ -238,15 +239,19 @@ export interface Fastener {
 
 const hasPin = ({ kind }: Join) => kind === "rivet" || kind === "pivot";
 
-/** Whether a joined part is the rivet itself: a round bar as thick as the join says. */
+/** Whether a joined bar is the rivet or the pin itself: round, and as thick as the join says. */
 function isPin(piece: Piece, id: string, diameterMm: number): boolean {
   const { section } = barOf(piece, id).stock;
-  return (
-    id !== MAIN_PART &&
-    section.shape === "round" &&
-    Math.abs(section.size - diameterMm) <= SAME_PIN_MM
-  );
+  return section.shape === "round" && Math.abs(section.size - diameterMm) <= SAME_PIN_MM;
 }
+
+/** Whether a pivot moves on a bar of the piece that has a form of its own, and not on a plain pin. */
+const isHeldByItsBar = ({ parts, diameter }: Join, piece: Piece): boolean =>
+  diameter !== undefined &&
+  parts.some((id) => {
+    const { stretches, features = [] } = barOf(piece, id);
+    return isPin(piece, id, diameter) && (stretches.length > 1 || features.length > 0);
+  });
 
 /** Where a join is on one of its parts, mm from that part's end A; null where nothing says. */
 export function joinPlaceMm(join: Join, piece: Piece, id: string): number | null {
@@ -284,9 +289,12 @@ export const fastenersOf = (piece: Piece): Fastener[] =>
 
 /** The hole of a part that a join's pin goes through: at its place, else the one nearest to its size. */
 function holeFor(join: Join, piece: Piece, id: string) {
-  const holes = (barOf(piece, id).features ?? []).flatMap((one) =>
-    one.kind === "hole" ? [one] : [],
-  );
+  // An eye that is rolled of the bar holds a pin as well as one that is punched.
+  const holes = (barOf(piece, id).features ?? []).flatMap((one) => {
+    if (one.kind === "hole") return [{ at: one.at, diameter: one.diameter }];
+    if (one.kind !== "ring") return [];
+    return [{ at: (one.from + one.to) / 2, diameter: one.insideDiameter }];
+  });
   const at = joinPlaceMm(join, piece, id);
   const size = join.diameter ?? 0;
   if (at !== null) return holes.find((one) => Math.abs(one.at - at) <= one.diameter / 2);

@@ -191,7 +191,7 @@ test("outline and sections follow the bar; the elevation is the one that shows t
 describe("files that can't be taken", () => {
   test.each([
     ["another version", { ...STAKE, format: "bell-step.piece/2" }, "format", "bell-step.piece/1"],
-    ["no stock", { ...STAKE, stock: undefined }, "stock", "missing"],
+    ["no stock", { ...STAKE, stock: undefined }, "stock", "what stock"],
     ["a bad section", { ...STAKE, stock: { section: "12 sqare" } }, "stock.section", "12 sqare"],
     ["an unknown field", { ...STAKE, secret: 1 }, "", "secret"],
     ["no stretches", { ...STAKE, stretches: [] }, "stretches", "at least one"],

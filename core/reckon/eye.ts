@@ -1,6 +1,7 @@
 import * as z from "zod";
 import { box, drawingOf } from "../drawing/drawing";
 import { arcMark, dimensionX } from "../drawing/shapes";
+import { driftedEye } from "../feature/driftedEye";
 import { figure } from "./figure";
 import { refuse } from "../problem/problem";
 import { lengthSchema } from "../units/schema";
@@ -32,13 +33,16 @@ export const eye = defineReckoner({
       refuse({ code: "slot-too-wide", slotMm: slotWidth, barMm: barWidth }, "slotWidth");
     if (slotLength < slotWidth)
       refuse({ code: "slot-turned", lengthMm: slotLength, widthMm: slotWidth }, "slotLength");
-    const freeMm = (2 * (slotLength + slotWidth)) / Math.PI;
-    const stretch = diameter / freeMm;
-    const wallMm = (barWidth - slotWidth) / 2 / Math.max(1, stretch);
+    const { freeDiameterMm, stretch, wallMm } = driftedEye({
+      barWidthMm: barWidth,
+      slotLengthMm: slotLength,
+      slotWidthMm: slotWidth,
+      diameterMm: diameter,
+    });
     if (stretch > 4)
       refuse({ code: "wall-gone", diameterMm: diameter, barMm: barWidth }, "diameter");
     return {
-      freeDiameterMm: freeMm,
+      freeDiameterMm,
       stretch,
       wallMm,
       slugMm3: slotLength * slotWidth * barThickness,

@@ -21,6 +21,8 @@ interface SheetPiece {
   stretches: readonly SheetStretch[];
   features?: readonly SheetFeature[] | undefined;
   allowances?: { scale?: number | undefined } | undefined;
+  parts?:
+    readonly { id: string; cutFrom?: string | undefined; count?: number | undefined }[] | undefined;
 }
 
 export interface Sheet {
@@ -111,9 +113,18 @@ function numbersOf({ sizes }: SheetStage) {
   };
 }
 
+/** Area of an eye, mm²; null where the stage makes none. */
+function openingMm2({ one, many }: ReturnType<typeof numbersOf>): number | null {
+  const [diameter, square, oval] = [one("Diameter"), one("Square"), many("Along and across")];
+  if (diameter !== undefined) return (Math.PI / 4) * diameter ** 2;
+  if (square !== undefined) return square ** 2;
+  return oval ? (Math.PI / 4) * oval[0]! * oval[1]! : null;
+}
+
 /** What the sheet calls the numbers of a feature. */
 const FIELDS = {
   Diameter: "diameter",
+  Square: "diameter",
   "Inside radius": "insideRadius",
   Turns: "turns",
   Inside: "insideDiameter",
@@ -153,7 +164,7 @@ class PerfectHands {
   }
 
   /** Takes off what lies beyond a length, which is in the last run. */
-  private cutBack(lengthMm: number): void {
+  cutBack(lengthMm: number): void {
     const last = this.runs.at(-1)!;
     const overMm = this.lengthMm - lengthMm;
     last.volumeMm3 *= 1 - overMm / last.lengthMm;
@@ -178,12 +189,15 @@ class PerfectHands {
     const scales = !run.worked && (!kept || stage.operation === "weld");
     const scale = scales ? (this.piece.allowances?.scale ?? 0) : 0;
     const thick = crosses?.[0].thick ?? 0;
-    const diameter = numbers.one("Diameter");
+    const openMm2 = openingMm2(numbers);
     const openedMm3 =
-      diameter === undefined
-        ? 0
-        : ((Math.PI / 4) * diameter ** 2 - (this.slugMm2.get(stage.on[0]!) ?? 0)) * thick;
-    const volumeMm3 = run.volumeMm3 / (1 + scale) + openedMm3;
+      openMm2 === null ? 0 : (openMm2 - (this.slugMm2.get(stage.on[0]!) ?? 0)) * thick;
+    // What stands out of the bar is bar that was gathered; what is driven out of it goes on into it.
+    const movedMm =
+      (numbers.one("Bar it drives on") ?? 0) - (numbers.one("Bar gathered into it") ?? 0);
+    const { section } = this.piece.stock;
+    const movedMm3 = movedMm * volumeUpTo([crossOf(section), crossOf(section)], 1);
+    const volumeMm3 = run.volumeMm3 / (1 + scale) + openedMm3 + movedMm3;
     const perMm = volumeUpTo(crosses, 1);
     const lengthMm = crosses ? volumeMm3 / perMm : numbers.one("Length")!;
     this.runs[index] = { form, lengthMm, volumeMm3, worked: true };
@@ -272,6 +286,12 @@ export function followSheet(piece: SheetPiece, { marks, stages }: Sheet) {
   const marksMm = marks
     .filter(({ part, what }) => part === "main" && what.includes("Between "))
     .map(({ fromAMm }) => fromAMm);
-  for (const stage of stages) if (stage.part === "main") hands.follow(stage, marksMm);
+  for (const stage of stages) {
+    if (stage.part === "main") hands.follow(stage, marksMm);
+    // What is forged on the same bar beyond its end B is marked off it, and cut apart later.
+    const part = piece.parts?.find(({ id, cutFrom }) => id === stage.part && cutFrom === "main");
+    const endB = stage.sizes.find(({ name }) => name === "End B at")?.value as number | undefined;
+    if (part && endB !== undefined) hands.cutBack(hands.lengthMm - endB * (part.count ?? 1));
+  }
   return hands.made();
 }

@@ -60,6 +60,8 @@ export interface StageDraft {
   needsEndB?: boolean;
   /** The bar whose end B is free once it is done, where that is another than its own. */
   frees?: string | undefined;
+  /** What it is done to reach: see {@link FeatureOperation.around}. */
+  around?: string | undefined;
 }
 
 /** What makes a draft; the rest is its operation's. */
@@ -94,6 +96,7 @@ export function draftOf(said: DraftParts): StageDraft {
     cold: said.cold ?? false,
     needsEndB: said.needsEndB ?? false,
     frees: said.frees,
+    around: said.around,
   };
 }
 

@@ -272,9 +272,10 @@ function featureDrafts(worked: WorkedBar, feature: Feature): StageDraft[] {
       check: one.check,
       tools: one.tools,
       heats: one.heats,
+      around: one.around,
       change,
       sizes: (view) => [
-        ...one.sizes(view.featureNow(one.leaves ?? feature), view.after),
+        ...one.sizes(view.featureNow(leftOf(one, feature)), view.after),
         ...(change.shape ? shapeSizes(change.shape.stretch, NOT_ROUNDED)(view) : []),
       ],
       needsEndB:
@@ -282,6 +283,10 @@ function featureDrafts(worked: WorkedBar, feature: Feature): StageDraft[] {
     });
   });
 }
+
+/** The feature its own operation speaks of: as it leaves it, but for what is of another kind while it lasts. */
+const leftOf = ({ leaves }: FeatureOperation<Feature>, feature: Feature): Feature =>
+  leaves?.kind === feature.kind ? (leaves as Feature) : feature;
 
 function featureChange(
   { bar, laid, steel }: WorkedBar,
@@ -297,16 +302,22 @@ function featureChange(
     holds.scale > 0 &&
     keepsSection(stretch, bar.stock.section);
   return {
-    ...(leaves ? { leaves } : {}),
+    ...(leaves ? { leaves: leaves as Feature } : {}),
     ...(shapes || welded ? { shape: { stretch: stretch.id, to: "finished" as const } } : {}),
   };
 }
 
 /** What is joined; the rivet or the collar that does it is said already. */
-function joinTitle(verb: string, names: readonly string[]): string {
+function joinTitle(verb: string, join: Join, names: readonly string[]): string {
   const held = names.filter((name) => name.toLowerCase() !== verb.toLowerCase());
-  return `${verb} ${listed(held.length > 0 ? held : names)}`;
+  const all = listed(held.length > 0 ? held : names);
+  return NUMBERED_JOIN.test(join.id) && join.name === undefined
+    ? `${verb} ${all}`
+    : `${titled(verb, nameInText(join))}: ${all}`;
 }
+
+/** A join nobody named: "join-2". */
+const NUMBERED_JOIN = /^(join-?|j)\d*$/i;
 
 /** Names in a row: "the bar, short leaf and rivet". */
 function listed(names: readonly string[]): string {
@@ -347,14 +358,14 @@ function ofJoin(
   const joined = parts.flatMap((one) => around.bars.find(({ part }) => part === one) ?? []);
   const worked = joined[0] ?? around.bars[0]!;
   const welded = kind === "weld" ? joined.flatMap((bar) => weldedStretch(bar, at ?? 0)) : [];
-  return JOIN_KINDS[kind].operations.map((key) =>
+  return JOIN_KINDS[kind].operations(join, around.piece).map((key) =>
     draftOf({
       key,
       part: worked.part,
       of: id,
       on: [id, ...parts],
       places: at === undefined ? wholeBar(worked) : [{ fromMm: at, toMm: at }],
-      title: joinTitle(OPERATIONS[key].verb, parts.map(around.nameOfBar)),
+      title: joinTitle(OPERATIONS[key].verb, join, parts.map(around.nameOfBar)),
       words: kind === "weld" ? weldWords(around.settings) : undefined,
       change: { elsewhere: welded },
       section: worked.bar.stock.section,

@@ -73,10 +73,26 @@ function meet(where: Where, one: StageDraft, other: StageDraft): boolean {
 const freesEndB = ({ part, frees }: StageDraft, wanted: string) =>
   part === wanted || frees === wanted;
 
+/** From here on a bar's own form is there, and something may be in the way of the work on it. */
+const REACHED_PHASES = PHASES.indexOf("hole");
+const isReached = (draft: StageDraft, by: StageDraft): boolean =>
+  by.around !== undefined &&
+  draft.part === by.part &&
+  draft.on.includes(by.around) &&
+  PHASE_OF[draft.key] >= REACHED_PHASES &&
+  PHASE_OF[draft.key] < PHASE_OF["bend-back"] + 1 &&
+  !touches(draft.places, by.places);
+const reaches = (first: StageDraft, then: StageDraft) =>
+  first.key === "bend-away" && isReached(then, first);
+const isReachedBy = (first: StageDraft, then: StageDraft) =>
+  then.key === "bend-back" && isReached(first, then);
+
 /** Why one draft has to come before another, or nothing. */
 export function reasonBefore(first: StageDraft, then: StageDraft): string | null {
   if (then.needsEndB && first.key === "hot-cut" && freesEndB(first, then.part))
     return "it needs a free end B";
+  if (reaches(first, then)) return "it is bent out of the way first, so that this can be reached";
+  if (isReachedBy(first, then)) return "it is straightened once this is done";
   const relations = between[PLACE_OF[first.key] * OPERATION_COUNT + PLACE_OF[then.key]];
   if (!relations) return null;
   for (const { where, because } of relations) if (meet(where, first, then)) return because;
@@ -162,7 +178,8 @@ function sortedBy(drafts: readonly StageDraft[], ranks: readonly number[]): Stag
     const isCutOff = first.key === "hot-cut";
     const later: number[] = [];
     for (let index = 0; index < drafts.length; index += 1) {
-      if (!isCutOff && between[row + places[index]!] === undefined) continue;
+      const near = isCutOff || first.key === "bend-away" || drafts[index]!.key === "bend-back";
+      if (!near && between[row + places[index]!] === undefined) continue;
       if (index === at || reasonBefore(first, drafts[index]!) === null) continue;
       later.push(index);
       waits[index]! += 1;

@@ -1,7 +1,7 @@
-import { layBar, type LaidBar } from "../bar/bar";
+import { layBar, stretchAt, type LaidBar } from "../bar/bar";
 import type { Stretch } from "../bar/schema";
 import { keepsSection, stretchVolumeMm3 } from "../bar/stretch";
-import type { Feature } from "../feature/registry";
+import { kindOf, type Feature } from "../feature/registry";
 import { freeId, thingsOf } from "../piece/edit";
 import type { Bar } from "../piece/piece";
 import { mapPosition } from "../piece/position";
@@ -17,6 +17,8 @@ export interface BarState {
   forms: readonly Stretch[];
   /** What has been put on it, in its place on the finished bar. */
   features: readonly Feature[];
+  /** Ids of features whose steel is where it belongs. */
+  settled: ReadonlySet<string>;
   /** Trim still on end B, mm. */
   trimMm: number;
   /** As it is, with its features where they lie now. */
@@ -32,7 +34,7 @@ export type BarNow = Bar & { stretches: Stretch[]; features: Feature[] };
 type Held = Omit<BarState, "now" | "laid">;
 
 function stateOf(held: Held): BarState {
-  const { bar, steel, forms, features, trimMm } = held;
+  const { bar, steel, forms, features, settled, trimMm } = held;
   const same = forms === bar.stretches || forms.every((form, at) => form === bar.stretches[at]);
   const trim = trimStretch(held);
   // The same list where nothing has changed, so that it is laid once.
@@ -42,7 +44,7 @@ function stateOf(held: Held): BarState {
     stretches: trim ? [...own, trim] : own,
     features: same ? [...features] : features.map((feature) => featureNow(held, feature)),
   };
-  return { bar, steel, forms: own, features, trimMm, now, laid: layBar(now.stretches) };
+  return { bar, steel, forms: own, features, settled, trimMm, now, laid: layBar(now.stretches) };
 }
 
 /** Each stretch while the bar is cold: a length of the stock; what stays as the mill rolled it is finished from the beginning. */
@@ -51,12 +53,22 @@ export function coldForms(bar: Bar, steel: readonly StretchSteel[]): Stretch[] {
   return steel.map((one, index) => (isAsMilled(one, bar) ? one.stretch : cold[index]!));
 }
 
+const NONE_SETTLED: ReadonlySet<string> = new Set();
+
 /** The bar as it is cut: one prism of stock, marked but not worked. */
 export const coldState = (
   bar: Bar,
   steel: readonly StretchSteel[],
   forms: readonly Stretch[],
-): BarState => stateOf({ bar, steel, forms, features: [], trimMm: bar.allowances?.endTrim ?? 0 });
+): BarState =>
+  stateOf({
+    bar,
+    steel,
+    forms,
+    features: [],
+    settled: NONE_SETTLED,
+    trimMm: bar.allowances?.endTrim ?? 0,
+  });
 
 /** Whether a stretch is the stock as it is: nothing is worked, welded or drifted there. */
 const isAsMilled = ({ stretch, scale, volumeMm3 }: StretchSteel, { stock }: Bar): boolean =>
@@ -66,24 +78,59 @@ const isAsMilled = ({ stretch, scale, volumeMm3 }: StretchSteel, { stock }: Bar)
 export function changed(state: BarState, { shape, leaves, trims }: Change): BarState {
   if (!shape && !leaves && !trims) return state;
   const { bar, steel, forms, features, trimMm } = state;
+  const settled = shape && leaves ? new Set([...state.settled, leaves.id]) : state.settled;
+  const pendingMm3 = shape ? pendingSteelMm3(state, shape.stretch, settled) : 0;
   return stateOf({
     bar,
     steel,
-    forms: shape ? forms.map((form, index) => shaped(state, form, index, shape)) : forms,
+    forms: shape
+      ? forms.map((form, index) => shaped(steel[index]!, form, shape, pendingMm3))
+      : forms,
     features: leaves ? [...features.filter(({ id }) => id !== leaves.id), leaves] : features,
+    settled,
     trimMm: trims ? 0 : trimMm,
   });
 }
 
+/** A finished stretch while steel is still in it that features to come will use, or drive on into it. */
+function finishedBut(stretch: Stretch, pendingMm3: number): Stretch {
+  return Math.abs(pendingMm3) < NO_STEEL_MM3
+    ? stretch
+    : ofVolume(stretch, stretchVolumeMm3(stretch) + pendingMm3);
+}
+const NO_STEEL_MM3 = 1e-6;
+
+/** Steel that features not yet made will take of a stretch, mm³, less than nothing where they leave it more. */
+function pendingSteelMm3(
+  { bar, steel }: BarState,
+  stretch: string,
+  settled: ReadonlySet<string>,
+): number {
+  const finished = layBar(bar.stretches);
+  const holds = steel.find((one) => one.stretch.id === stretch)!;
+  const kept = (bar.features ?? []).flatMap((feature) => {
+    const at = "at" in feature ? feature.at : feature.from;
+    if (stretchAt(finished, at).stretch !== holds.stretch) return [];
+    const mm3 = kindOf(feature).keptVolumeMm3?.(feature, finished) ?? 0;
+    return mm3 === 0 ? [] : [{ mm3, isPending: !settled.has(feature.id) }];
+  });
+  const pending = kept.filter(({ isPending }) => isPending);
+  const sumOf = (some: typeof kept) => some.reduce((sum, { mm3 }) => sum + mm3, 0);
+  const differenceMm3 = holds.volumeMm3 - stretchVolumeMm3(holds.stretch);
+  if (Math.abs(differenceMm3 - sumOf(kept)) < NO_STEEL_MM3) return sumOf(pending);
+  // A stretch keeps some steel however much is said to be taken of it: each takes as much of that as the next.
+  return kept.length === 0 ? 0 : (differenceMm3 * pending.length) / kept.length;
+}
+
 function shaped(
-  { steel }: BarState,
+  holds: StretchSteel,
   form: Stretch,
-  index: number,
   { stretch, to, own }: NonNullable<Change["shape"]>,
+  pendingMm3: number,
 ): Stretch {
-  const holds = steel[index]!;
   if (holds.stretch.id !== stretch) return form;
-  if (to === "finished" || (form === holds.stretch && !own)) return holds.stretch;
+  if (to === "finished") return finishedBut(holds.stretch, pendingMm3);
+  if (form === holds.stretch && !own) return holds.stretch;
   return ofVolume(to, holds.volumeMm3);
 }
 

@@ -1,9 +1,11 @@
 import * as z from "zod";
 import { stretchAt, thicknessAt, type LaidBar } from "../../bar/bar";
+import { sectionAreaMm2 } from "../../section/section";
 import { lengthSchema } from "../../units/schema";
 import { evenArcs } from "../curve";
 import { anyPlace, atPlace, defineFeature } from "../feature";
 import { opened } from "../lines";
+import { gatheredSize } from "../raised";
 import { runsOffTheBar } from "../runsOff";
 
 const schema = z.strictObject({
@@ -14,6 +16,8 @@ const schema = z.strictObject({
   insideRadius: lengthSchema({ zero: true }),
   /** The elevation the bend is seen in; the side, unless it is bent the hard way. */
   plane: z.enum(["side", "plan"]).optional(),
+  /** Its outside corner: round as it is bent, or driven square. */
+  outside: z.enum(["round", "square"]).optional(),
 });
 export type Bend = z.output<typeof schema>;
 
@@ -30,6 +34,27 @@ export const bendArcMm = ({ angle, insideRadius, at, plane }: Bend, bar: LaidBar
 function extent(bend: Bend, bar: LaidBar) {
   const arcMm = bendArcMm(bend, bar);
   return { fromMm: bend.at - arcMm / 2, toMm: bend.at + arcMm / 2, needsMm: arcMm };
+}
+
+/** Beyond this angle, degrees, an outside corner runs away to a point (common practice, no source). */
+const SHARPEST_DEG = 135;
+
+const isSquare = ({ outside, angle }: Bend) =>
+  outside === "square" && Math.abs(angle) <= SHARPEST_DEG;
+
+/**
+ * Steel a square outside corner takes beyond the round one, mm³: between the arc of
+ * the outside R = r + t and its two tangents lie R²·(tan(θ/2) − θ/2) (plane geometry);
+ * of 12 square at 90° over no radius 12³·(1 − π/4).
+ */
+function cornerMm3(one: Bend, bar: LaidBar): number {
+  if (!isSquare(one)) return 0;
+  const [thicknessMm, widthMm] = [
+    thicknessAt(bar, one.at, one.plane),
+    thicknessAt(bar, one.at, one.plane === "plan" ? "side" : "plan"),
+  ];
+  const half = (Math.abs(one.angle) * Math.PI) / 360;
+  return (one.insideRadius + thicknessMm) ** 2 * (Math.tan(half) - half) * widthMm;
 }
 
 /** A corner to an angle over an inside radius. */
@@ -52,6 +77,15 @@ export const bend = defineFeature<typeof schema>({
         ["plan", "the hard way"],
       ],
     },
+    {
+      type: "choice",
+      key: "outside",
+      label: "Outside corner",
+      choices: [
+        ["round", "round, as bent"],
+        ["square", "driven square"],
+      ],
+    },
   ],
   extent,
   arcs(one, bar, finestRad) {
@@ -62,6 +96,7 @@ export const bend = defineFeature<typeof schema>({
       finestRad,
     );
   },
+  keptVolumeMm3: cornerMm3,
   warnings: (one, bar) => runsOffTheBar(one, extent(one, bar), bar),
   characteristics({ angle, insideRadius, at, plane }, bar, line) {
     const thicknessMm = thicknessAt(bar, at, plane);
@@ -83,19 +118,31 @@ export const bend = defineFeature<typeof schema>({
       }),
     ];
   },
-  operations(one, { bar }) {
-    const corner = stretchAt(bar, one.at).stretch.technique === UPSET_CORNER;
+  operations(one, { bar, stock }) {
+    const square = isSquare(one);
+    const corner = square || stretchAt(bar, one.at).stretch.technique === UPSET_CORNER;
     return [
       {
         operation: "bend",
-        leaves: one,
+        leaves: square ? { ...one, outside: "round" } : one,
         sizes: ({ at, angle, insideRadius }) => [
           { name: "Middle from end A", value: at, unit: "mm" },
           { name: "Angle", value: Math.abs(angle), unit: "deg" },
           { name: "Inside radius", value: insideRadius, unit: "mm" },
         ],
       },
-      ...(corner ? [{ operation: "set-corner" as const, sizes: () => [] }] : []),
+      ...(corner
+        ? [
+            {
+              operation: "set-corner" as const,
+              ...(square ? { leaves: one, shapes: true } : {}),
+              sizes: ({ at }: Bend) => [
+                { name: "Middle from end A", value: at, unit: "mm" as const },
+                ...(square ? [gatheredSize(cornerMm3(one, bar), sectionAreaMm2(stock))] : []),
+              ],
+            },
+          ]
+        : []),
     ];
   },
   marks: ({ at }) => [{ what: "middle of the bend", atMm: at }],

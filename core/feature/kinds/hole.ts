@@ -1,9 +1,10 @@
 import * as z from "zod";
 import { sectionAt, stretchAt, type LaidBar } from "../../bar/bar";
+import type { StageSize } from "../../operation/operation";
 import { caliperSizesMm } from "../../section/section";
 import type { Risk } from "../../trade/risks";
 import { lengthSchema } from "../../units/schema";
-import { driftedEye } from "../driftedEye";
+import { driftedForm } from "../driftedEye";
 import {
   anyPlace,
   atPlace,
@@ -11,6 +12,7 @@ import {
   type FeatureOperation,
   type FeatureWork,
 } from "../feature";
+import { alongMm, openedMm2, outlineMm } from "../holeForm";
 import { difference, placedAt } from "../lines";
 import type { Surface, SurfaceMarks } from "../surface";
 import { SLACK_MM, type HoleMethod, type Warning } from "../warning";
@@ -20,6 +22,10 @@ const schema = z.strictObject({
   kind: z.literal("hole"),
   diameter: lengthSchema(),
   method: z.enum(["punch", "drill", "slot-drift"]),
+  /** What it is drifted or punched to; round unless said. */
+  shape: z.enum(["round", "square", "oval"]).optional(),
+  /** Of an oval, along the bar; its other size is across it. */
+  long: lengthSchema().optional(),
   slotLength: lengthSchema().optional(),
   slotWidth: lengthSchema().optional(),
 });
@@ -56,14 +62,18 @@ const nearEnd = ({ at }: Hole, { lengthMm }: LaidBar) =>
   at <= lengthMm / 2 ? { fromMm: 0, toMm: at } : { fromMm: at, toMm: lengthMm };
 
 /** The eye a slot opens to, from a bar of a width; none for what isn't slotted. */
-function eyeFrom({ method, slotLength, slotWidth, diameter }: Hole, barWidthMm: number) {
+function eyeFrom(hole: Hole, barWidthMm: number) {
+  const { method, slotLength, slotWidth, diameter } = hole;
   if (method !== "slot-drift" || !slotLength || !slotWidth || slotWidth >= barWidthMm) return null;
   const slot = { slotLengthMm: slotLength, slotWidthMm: slotWidth };
-  return driftedEye({ barWidthMm, diameterMm: diameter, ...slot });
+  return driftedForm({ barWidthMm, outlineMm: outlineMm(hole), acrossMm: diameter, ...slot });
 }
 
-function extent({ at, diameter, slotLength = 0 }: Hole) {
-  const halfMm = Math.max(diameter, slotLength) / 2;
+const isRound = ({ shape = "round" }: Hole) => shape === "round";
+
+function extent(hole: Hole) {
+  const { at, slotLength = 0 } = hole;
+  const halfMm = Math.max(alongMm(hole), slotLength) / 2;
   return { fromMm: at - halfMm, toMm: at + halfMm, needsMm: null };
 }
 
@@ -75,7 +85,7 @@ function warnings(hole: Hole, bar: LaidBar): Warning[] {
     return [{ code: "hole-too-wide", feature: id, diameterMm: diameter, barMm }];
   const found: Warning[] = [];
   const endMm = endDistanceMm(hole, bar);
-  const leastEndMm = diameter * END_DIAMETERS[method];
+  const leastEndMm = alongMm(hole) * END_DIAMETERS[method];
   if (endMm < leastEndMm - 1e-9)
     found.push({
       code: "hole-near-end",
@@ -116,12 +126,17 @@ export function eyeWarnings(hole: Hole, bar: LaidBar, stockWidthMm: number): War
     : [];
 }
 
+/** The size or sizes a hole is made to. */
+function formSizes(hole: Hole): StageSize[] {
+  const { diameter, shape = "round" } = hole;
+  if (shape === "oval")
+    return [{ name: "Along and across", value: [alongMm(hole), diameter], unit: "mm" }];
+  return [{ name: shape === "square" ? "Square" : "Diameter", value: diameter, unit: "mm" }];
+}
+
 function operations(hole: Hole, { bar, stock }: FeatureWork): FeatureOperation<Hole>[] {
   const place = ({ at }: Hole) => ({ name: "From end A", value: at, unit: "mm" as const });
-  const sizes = (one: Hole) => [
-    place(one),
-    { name: "Diameter", value: one.diameter, unit: "mm" as const },
-  ];
+  const sizes = (one: Hole) => [place(one), ...formSizes(one)];
   if (hole.method === "drill") return [{ operation: "drill", leaves: hole, sizes }];
   const isNear = endDistanceMm(hole, bar) < NEAR_END_DIAMETERS * hole.diameter;
   const before: FeatureOperation<Hole>[] = [
@@ -132,7 +147,9 @@ function operations(hole: Hole, { bar, stock }: FeatureWork): FeatureOperation<H
   ];
   if (hole.method === "punch") return [...before, { operation: "punch", leaves: hole, sizes }];
   const { slotLength, slotWidth } = hole;
-  const slotted = { ...hole, diameter: slotWidth ?? hole.diameter / USUAL_SLOT };
+  const { shape: _, long: __, ...plain } = hole;
+  const slotted = { ...plain, diameter: slotWidth ?? hole.diameter / USUAL_SLOT };
+  const round = { ...plain, diameter: outlineMm(hole) / Math.PI };
   const eye = eyeFrom(hole, caliperSizesMm(stock)[1]);
   return [
     ...before,
@@ -146,8 +163,9 @@ function operations(hole: Hole, { bar, stock }: FeatureWork): FeatureOperation<H
           : []),
       ],
     },
+    ...(isRound(hole) ? [] : [{ operation: "drift" as const, leaves: round, sizes }]),
     {
-      operation: "drift",
+      operation: isRound(hole) ? "drift" : "drift-to-shape",
       leaves: hole,
       shapes: true,
       sizes: (one) => [
@@ -163,11 +181,38 @@ function operations(hole: Hole, { bar, stock }: FeatureWork): FeatureOperation<H
   ];
 }
 
+const OUTLINE_POINTS = 36;
+
 function drawn(hole: Hole, { stationAt }: Surface): SurfaceMarks {
-  const { at, along, up, thicknessMm } = stationAt(hole.at);
-  const r = hole.diameter / 2;
-  // A hole runs through the thickness: seen along it, it is round.
-  if (Math.hypot(up.x, up.y) < 0.5) return { circles: [{ ...at, r }] };
+  const { at, along, up, across, thicknessMm } = stationAt(hole.at);
+  const r = alongMm(hole) / 2;
+  const place = (alongBy: number, acrossBy: number) => ({
+    x: at.x + along.x * alongBy + across.x * acrossBy,
+    y: at.y + along.y * alongBy + across.y * acrossBy,
+  });
+  // A hole runs through the thickness: seen along it, it shows its shape.
+  if (Math.hypot(up.x, up.y) < 0.5) {
+    const half = hole.diameter / 2;
+    switch (hole.shape ?? "round") {
+      case "round":
+        return { circles: [{ ...at, r }] };
+      case "square":
+        return {
+          openings: [
+            [place(-half, -half), place(half, -half), place(half, half), place(-half, half)],
+          ],
+        };
+      case "oval":
+        return {
+          openings: [
+            Array.from({ length: OUTLINE_POINTS }, (_, index) => {
+              const angle = (2 * Math.PI * index) / OUTLINE_POINTS;
+              return place(r * Math.cos(angle), half * Math.sin(angle));
+            }),
+          ],
+        };
+    }
+  }
   const side = (by: number) =>
     [-1, 1].map((end) => ({
       x: at.x + along.x * by + up.x * end * (thicknessMm / 2),
@@ -187,7 +232,18 @@ export const hole = defineFeature<typeof schema>({
   curves: false,
   pierces: true,
   fields: [
-    { type: "length", key: "diameter", label: "Diameter" },
+    { type: "length", key: "diameter", label: "Across" },
+    {
+      type: "choice",
+      key: "shape",
+      label: "Shape",
+      choices: [
+        ["round", "round"],
+        ["square", "square"],
+        ["oval", "oval"],
+      ],
+    },
+    { type: "length", key: "long", label: "Along the bar", when: { key: "shape", is: "oval" } },
     {
       type: "choice",
       key: "method",
@@ -201,24 +257,29 @@ export const hole = defineFeature<typeof schema>({
     { type: "length", key: "slotLength", label: "Slot, long", when: SLOTTED },
     { type: "length", key: "slotWidth", label: "Slot, wide", when: SLOTTED },
   ],
-  settled: ({ id, kind, at, diameter, method, slotLength, slotWidth }) => ({
+  settled: ({ id, kind, at, diameter, method, shape, long, slotLength, slotWidth }) => ({
     id,
     kind,
     at,
     diameter,
     method,
+    // A drill makes nothing but round holes.
+    ...(shape === undefined || shape === "round" || method === "drill" ? {} : { shape }),
+    ...(shape === "oval" && method !== "drill" ? { long: long ?? diameter * 1.5 } : {}),
     ...(method === "slot-drift"
       ? { slotLength: slotLength ?? diameter * 1.2, slotWidth: slotWidth ?? diameter / USUAL_SLOT }
       : {}),
   }),
   extent,
-  keptVolumeMm3({ method, diameter, slotLength = 0, slotWidth = 0, at }, bar) {
+  keptVolumeMm3(one, bar) {
+    const { method, slotLength = 0, slotWidth = 0, at } = one;
     if (method !== "slot-drift") return 0;
     const [thicknessMm] = caliperSizesMm(sectionAt(bar, at));
-    return (slotLength * slotWidth - (Math.PI / 4) * diameter ** 2) * thicknessMm;
+    return (slotLength * slotWidth - openedMm2(one)) * thicknessMm;
   },
   warnings,
-  characteristics({ at, diameter }, bar, line) {
+  characteristics(one, bar, line) {
+    const { at, diameter, shape } = one;
     const wallMm = (caliperSizesMm(sectionAt(bar, at))[1] - diameter) / 2;
     return [
       // A small hole can still be opened.
@@ -228,6 +289,15 @@ export const hole = defineFeature<typeof schema>({
         heavyWhen: "below",
         weight: 2,
       }),
+      ...(shape === "oval"
+        ? [
+            line("long", "along the bar", {
+              measure: "diameter",
+              nominal: alongMm(one),
+              heavyWhen: "below",
+            }),
+          ]
+        : []),
       line("place", "", placedAt(at)),
       line("walls", "both walls", { ...difference(wallMm), measure: "walls", place: "near face" }),
       line("walls-far", "both walls, far face", {
@@ -263,5 +333,6 @@ export const hole = defineFeature<typeof schema>({
     at: anyPlace(lengthMm, random),
     diameter: 1 + Math.floor(random.next() * 30),
     method: random.pick(["punch", "drill", "slot-drift"] as const),
+    ...random.pick([{}, {}, { shape: "square" as const }, { shape: "oval" as const, long: 12 }]),
   }),
 });

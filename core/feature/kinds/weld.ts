@@ -1,4 +1,5 @@
 import * as z from "zod";
+import { lengthSchema } from "../../units/schema";
 import type { Settings } from "../../trade/settings";
 import {
   anyPlace,
@@ -9,11 +10,14 @@ import {
   type Placed,
 } from "../feature";
 import { byEye } from "../lines";
+import { runsOffTheBar } from "../runsOff";
 
 const schema = z.strictObject({
   ...atPlace,
   kind: z.literal("weld"),
   method: z.enum(["fold", "scarf", "bundle"]).optional(),
+  /** How long the seam is, with `at` in its middle. */
+  length: lengthSchema().optional(),
 });
 export type Weld = z.output<typeof schema>;
 
@@ -36,7 +40,10 @@ const isRing = (at: number) => (one: Placed) =>
   one.kind === "ring" && "from" in one && at >= one.from && at <= one.to;
 
 function operations(weld: Weld, { features, settings }: FeatureWork): FeatureOperation<Weld>[] {
-  const sizes = ({ at }: Weld) => [{ name: "From end A", value: at, unit: "mm" as const }];
+  const sizes = ({ at, length }: Weld) => [
+    { name: "From end A", value: at, unit: "mm" as const },
+    ...(length === undefined ? [] : [{ name: "Seam", value: length, unit: "mm" as const }]),
+  ];
   const closes = features.some(isRing(weld.at));
   return [
     ...(weld.method === "scarf" ? [{ operation: "scarf" as const, sizes }] : []),
@@ -48,6 +55,12 @@ function operations(weld: Weld, { features, settings }: FeatureWork): FeatureOpe
     },
   ];
 }
+
+const extent = ({ at, length = 0 }: Weld) => ({
+  fromMm: at - length / 2,
+  toMm: at + length / 2,
+  needsMm: null,
+});
 
 /** A forge weld of the bar to itself. */
 export const weld = defineFeature<typeof schema>({
@@ -67,14 +80,33 @@ export const weld = defineFeature<typeof schema>({
         ["bundle", "bundle"],
       ],
     },
+    { type: "length", key: "length", label: "Seam, long", zero: true },
   ],
-  extent: ({ at }) => ({ fromMm: at, toMm: at, needsMm: null }),
-  warnings: () => [],
-  characteristics: (_one, _bar, line) => [
+  settled: ({ length, ...one }) => (length ? { ...one, length } : one),
+  extent,
+  warnings: (one, bar) => runsOffTheBar(one, extent(one), bar),
+  characteristics: ({ length }, _bar, line) => [
     line("seam", "seam closed", { ...byEye, measure: "weld", weight: 2 }),
+    ...(length === undefined
+      ? []
+      : [
+          line("length", "seam, long", {
+            measure: "extent",
+            nominal: length,
+            instrument: "rule",
+            heavyWhen: "below",
+            whenLight: "ease",
+          }),
+        ]),
   ],
   operations,
-  marks: ({ at }) => [{ what: "middle of the weld", atMm: at }],
+  marks: ({ at, length }) =>
+    length === undefined
+      ? [{ what: "middle of the weld", atMm: at }]
+      : [
+          { what: "from", atMm: at - length / 2 },
+          { what: "to", atMm: at + length / 2 },
+        ],
   risks: ({ method }) => (method === "bundle" ? ["weld", "springing"] : ["weld"]),
   start: ({ id, atMm }) => ({ id, kind: "weld", at: atMm, method: "fold" }),
   describe: ({ at }, length) => `at ${length(at)} from A`,

@@ -10,8 +10,15 @@ export const drift = defineOperation({
   heat: "forging",
   tools: ["drifts", "soft-faced hammer", "hand hammer"],
   words:
-    "Drift in steps, round first, then to shape; dress the face after every drifting, and stop when the metal round the drift goes black.",
+    "Drift in steps, round; dress the face after every drifting, and stop when the metal round the drift goes black.",
   check: "Walls even, face flat, no crack beside the eye.",
-  before: [HOLES_FIRST],
+  before: [
+    {
+      others: ["drift-to-shape"],
+      where: "same-place",
+      because: "an eye is round first, then drifted to its shape",
+    },
+    HOLES_FIRST,
+  ],
   heats: heatsAlways(2),
 });

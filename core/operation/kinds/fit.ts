@@ -10,7 +10,7 @@ export const fit = defineOperation({
   check: "Holes line up with a pin through both; nothing has to be forced.",
   before: [
     {
-      others: ["weld-parts", "wrap-parts", "collar", "rivet"],
+      others: ["weld-parts", "wrap-parts", "collar", "rivet", "close-on"],
       where: "always",
       because: "what doesn’t fit dry can still be put right; hot it is too late",
     },

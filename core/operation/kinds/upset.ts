@@ -1,4 +1,5 @@
 import { defineOperation } from "../operation";
+import { GATHERED_FIRST } from "../rules";
 import { heatsToUpset } from "../work";
 
 /** Gathering: thicker by shorter. */
@@ -18,18 +19,7 @@ export const upset = defineOperation({
       because: "driving the bar together would spoil what was drawn beside it",
     },
     { others: ["smooth"], where: "same-place", because: "it is gathered before it is smoothed" },
-    {
-      others: ["hole"],
-      where: "same-bar",
-      because: "driving the bar together would close and shift a hole",
-    },
-    {
-      others: ["surface"],
-      where: "same-bar",
-      because: "driven on its end, a finished face would be bruised",
-    },
-    { others: ["fold"], where: "same-bar", because: "a folded bar can’t be driven on its end" },
-    { others: ["curve"], where: "same-bar", because: "a bent bar can’t be driven on its end" },
+    ...GATHERED_FIRST,
   ],
   heats: heatsToUpset,
 });
