@@ -6,6 +6,8 @@ import type { LengthUnit } from "@/core/units/length";
 import { ChoiceField, LengthField, NumberField } from "./fields";
 
 interface FeatureFieldsProps {
+  /** Other things of the bar, by id, with their names. */
+  things: readonly (readonly [string, string])[];
   feature: Feature;
   /** Length of the forged bar it is on. */
   barMm: number;
@@ -14,7 +16,7 @@ interface FeatureFieldsProps {
 }
 
 /** A feature's place and its own numbers, as its kind has them. */
-export function FeatureFields({ feature, barMm, unit, onTake }: FeatureFieldsProps) {
+export function FeatureFields({ feature, barMm, unit, things, onTake }: FeatureFieldsProps) {
   const kind = kindOf(feature);
   const values = feature as Feature & Record<string, unknown>;
   const take = (key: string, value: unknown) => {
@@ -33,6 +35,7 @@ export function FeatureFields({ feature, barMm, unit, onTake }: FeatureFieldsPro
             field={field}
             value={values[field.key]}
             unit={unit}
+            things={things}
             onTake={(value) => take(field.key, value)}
           />
         ))}
@@ -43,7 +46,7 @@ export function FeatureFields({ feature, barMm, unit, onTake }: FeatureFieldsPro
 /** The shortest span a feature keeps while its ends are typed, mm. */
 const MIN_SPAN_MM = 1;
 
-function PlaceFields({ feature, barMm, unit, onTake }: FeatureFieldsProps) {
+function PlaceFields({ feature, barMm, unit, onTake }: Omit<FeatureFieldsProps, "things">) {
   if ("at" in feature)
     return (
       <LengthField
@@ -80,8 +83,10 @@ function OwnField({
   field,
   value,
   unit,
+  things,
   onTake,
 }: {
+  things: FeatureFieldsProps["things"];
   field: Field;
   value: unknown;
   unit: LengthUnit;
@@ -115,6 +120,15 @@ function OwnField({
           value={typeof value === "string" ? value : field.choices[0]![0]}
           choices={field.choices}
           onTake={onTake}
+        />
+      );
+    case "thing":
+      return (
+        <ChoiceField
+          label={field.label}
+          value={typeof value === "string" ? value : ""}
+          choices={[["", "nothing said"], ...things]}
+          onTake={(id) => onTake(id === "" ? undefined : id)}
         />
       );
     case "text":

@@ -9,7 +9,7 @@ import {
   replaceStretch,
   resizeStretch,
 } from "@/core/piece/edit";
-import { featureName } from "@/core/feature/registry";
+import { featureName, featureNameInText } from "@/core/feature/registry";
 import type { Feature, Stretch } from "@/core/piece/piece";
 import { nameInText, nameOf } from "@/core/bar/named";
 import type { Section } from "@/core/section/section";
@@ -66,6 +66,12 @@ export const Inspector = memo(function Inspector({
           feature={feature}
           barMm={layBar(bar.stretches).lengthMm}
           unit={unit}
+          things={[
+            ...bar.stretches.map((one) => [one.id, nameInText(one)] as const),
+            ...(bar.features ?? [])
+              .filter(({ id }) => id !== feature.id)
+              .map((one) => [one.id, featureNameInText(one)] as const),
+          ]}
           onTake={(next) => onChange((now) => replaceFeature(now, feature.id, next))}
         />
         {"from" in feature ? (
