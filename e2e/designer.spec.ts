@@ -72,6 +72,7 @@ test("a two-scroll bracket with a twist and two punched holes: designed, printed
   await expect(list.getByRole("button", { name: "hole 2", exact: true })).toBeVisible();
 
   await page.getByRole("button", { name: "Publish it" }).click();
+  await page.getByRole("button", { name: "Publish now" }).click();
   await expect(page.getByRole("heading", { name: "Companionway bracket" })).toBeVisible();
   await expect(page.getByText("Punch hole 2")).toBeVisible();
   expect(complaints).toEqual([]);
@@ -230,6 +231,7 @@ test("a second revision: what moved, the first one as it was, copying and retiri
   await signInOnly(page, "oda");
   await newExercise(page, "Tackle-room bar", 230);
   await page.getByRole("button", { name: "Publish it" }).click();
+  await page.getByRole("button", { name: "Publish now" }).click();
   await expect(page.getByRole("region", { name: "Revisions" })).toContainText("1, ");
   const exercise = page.url();
   await page.getByRole("link", { name: "Design a new revision" }).click();
@@ -238,6 +240,7 @@ test("a second revision: what moved, the first one as it was, copying and retiri
   await page.getByLabel("Length", { exact: true }).fill("260");
   await savedToServer(page);
   await page.getByRole("button", { name: "Publish as revision 2" }).click();
+  await page.getByRole("button", { name: "Publish now" }).click();
   await page.waitForURL(exercise);
   await expect(stock(page)).toHaveText("260 mm");
   await page.getByRole("link", { name: "What moved between them" }).click();

@@ -98,3 +98,7 @@ export const keepsSection = (stretch: Stretch, stock: Section): boolean => {
     (to === from || isSameSection(to, stock))
   );
 };
+
+/** The same stretch the other way round: what was at the A side is at the B side. */
+export const turnedRound = (stretch: Stretch): Stretch =>
+  stretch.kind === "transition" ? { ...stretch, from: stretch.to, to: stretch.from } : stretch;

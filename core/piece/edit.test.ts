@@ -6,7 +6,9 @@ import { layBar, sectionAt } from "../bar/bar";
 import {
   addFeature,
   freeId,
+  giveBar,
   insertStretch,
+  mirrorEnd,
   moveBoundary,
   moveFeature,
   removeFeature,
@@ -15,6 +17,7 @@ import {
   resizeStretch,
   splitStretch,
 } from "./edit";
+import { planPiece } from "./plan";
 import { readPiece, type Piece, type Stretch } from "./piece";
 import { snapPosition, snapSize } from "./snap";
 import { stretchVolumeMm3 } from "../bar/stretch";
@@ -131,7 +134,7 @@ test("a square taper split where it is half as thick keeps its volume", () => {
   expect(sectionAreaMm2(sectionAt(layBar(split.stretches), 40))).toBeCloseTo(64, 6);
 });
 
-test("what lies beyond a stretch moves along with its end; what lies on it goes with it", () => {
+test("what lies beyond a stretch moves along with its end; what lies on it stays where it is", () => {
   const piece = pieceOf({
     stretches: [
       { id: "a", kind: "prism", section: "12 square", length: 100 },
@@ -143,7 +146,9 @@ test("what lies beyond a stretch moves along with its end; what lies on it goes 
     ],
   });
   const places = ({ features }: Piece) => features!.map((one) => ("at" in one ? one.at : one.from));
-  expect(places(resizeStretch(piece, "a", 200))).toEqual([100, 250]);
+  expect(places(resizeStretch(piece, "a", 200))).toEqual([50, 250]);
+  // Made shorter than where it lies, it is kept on its stretch.
+  expect(places(resizeStretch(piece, "a", 40))).toEqual([40, 90]);
   expect(places(reorderStretch(piece, "a", 1))).toEqual([150, 50]);
   expect(places(removeStretch(piece, "a"))).toEqual([50]);
   const added = addFeature(piece, { id: "far", kind: "stamp", at: 900 });
@@ -178,4 +183,74 @@ test("a place beats a step, a step a millimetre; stock sizes pull", () => {
   expect(snapSize(11.7, "mm")).toBe(12);
   expect(snapSize(13.2, "mm")).toBe(13);
   expect(snapSize(12.5, "in")).toBeCloseTo(12.7, 9);
+});
+
+describe("the other end made like one", () => {
+  const piece = pieceOf({
+    stretches: [
+      { id: "tip", kind: "transition", from: "4 square", to: "12 square", length: 60 },
+      { id: "body", kind: "prism", section: "12 square", length: 100 },
+    ],
+    features: [
+      { id: "eye", kind: "hole", at: 50, diameter: 4, method: "drill" },
+      { id: "twist", kind: "twist", from: 70, to: 150, turns: 1, hand: "right" },
+    ],
+  });
+
+  test("from end A: turned round, with what lies on it as far from the other end", () => {
+    const { stretches, features } = mirrorEnd(piece, "tip");
+    expect(stretches.map(({ id }) => id)).toEqual(["tip", "body", "tip-2"]);
+    expect(stretches[2]).toMatchObject({ from: stretches[0] && { size: 12 }, to: { size: 4 } });
+    expect(features!.map((one) => ("at" in one ? one.at : [one.from, one.to]))).toEqual([
+      50,
+      [70, 150],
+      170,
+    ]);
+  });
+
+  test("from end B: all of it moves along", () => {
+    const { stretches, features } = mirrorEnd(piece, "body");
+    expect(stretches.map(({ id }) => id)).toEqual(["body-2", "tip", "body"]);
+    expect(features!.map((one) => ("at" in one ? one.at : [one.from, one.to]))).toEqual([
+      150,
+      [170, 250],
+      [10, 90],
+    ]);
+  });
+
+  test("is made of any piece there is, one that reads back and is as much longer as the end", () => {
+    fc.assert(
+      fc.property(anyPiece, fc.nat(9), (any, n) => {
+        const made = mirrorEnd(any, idAt(any, n));
+        expect(readPiece(JSON.parse(JSON.stringify(made)) as unknown).ok).toBe(true);
+        expect(made.stretches.length).toBeGreaterThan(any.stretches.length);
+      }),
+    );
+  });
+});
+
+describe("giving a shape the bar it takes", () => {
+  const codes = (piece: Piece) => planPiece(piece).warnings.map(({ code }) => code);
+
+  test("a span grows, and the stretch it ends in", () => {
+    const short = barWith(200, { id: "eye", kind: "ring", from: 0, to: 150, insideDiameter: 60 });
+    const warning = planPiece(short).warnings.find(({ code }) => code === "too-little-bar");
+    const given = giveBar(short, "eye", (warning as { needsMm: number }).needsMm);
+    expect(codes(short)).toContain("too-little-bar");
+    expect(codes(given)).not.toContain("too-little-bar");
+    // What lay beyond is still there.
+    expect(lengthOf(given) - (given.features![0] as { to: number }).to).toBeCloseTo(50, 5);
+  });
+
+  test.each([
+    ["end A", 5, 195],
+    ["end B", 195, 5],
+  ])("a bend that runs off %s gets the bar there", (_, at, restMm) => {
+    const short = barWith(200, { id: "heel", kind: "bend", at, angle: 90, insideRadius: 12 });
+    const warning = planPiece(short).warnings.find(({ code }) => code === "too-little-bar");
+    const given = giveBar(short, "heel", (warning as { needsMm: number }).needsMm);
+    expect(codes(given)).not.toContain("too-little-bar");
+    const place = (given.features![0] as { at: number }).at;
+    expect(at < 100 ? lengthOf(given) - place : place).toBeCloseTo(at < 100 ? restMm : at, 5);
+  });
 });

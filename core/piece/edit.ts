@@ -1,3 +1,5 @@
+import { layBar, stretchAt } from "../bar/bar";
+import { turnedRound } from "../bar/stretch";
 import type { Section } from "../section/section";
 import type { Feature, Piece, Stretch } from "./piece";
 
@@ -44,7 +46,7 @@ function withMoved<Of extends Bar>(bar: Of, stretches: Stretch[], move: Moved): 
   return { ...bar, stretches, features };
 }
 
-/** Changes a stretch's length; everything beyond it moves along with its end. */
+/** Changes a stretch's length: what lies on it stays where it is, everything beyond it moves along with its end. */
 export function resizeStretch<Of extends Bar>(bar: Of, id: string, lengthMm: number): Of {
   const length = Math.max(MIN_STRETCH_MM, lengthMm);
   const index = bar.stretches.findIndex((stretch) => stretch.id === id);
@@ -55,11 +57,8 @@ export function resizeStretch<Of extends Bar>(bar: Of, id: string, lengthMm: num
   const stretches = bar.stretches.map((stretch) =>
     stretch === old ? resized(old, length) : stretch,
   );
-  // Within the stretch everything keeps its share of it.
-  const move: Moved = (mm) => {
-    if (mm >= endMm - 1e-9) return mm + length - old.length;
-    return mm <= startMm ? mm : startMm + ((mm - startMm) * length) / old.length;
-  };
+  const move: Moved = (mm) =>
+    mm >= endMm - 1e-9 ? mm + length - old.length : Math.min(mm, startMm + length);
   return withMoved(bar, stretches, move);
 }
 
@@ -204,3 +203,73 @@ export function moveFeature<Of extends Bar>(
   const from = Math.min(inside(toMm), lengthMm - spanMm);
   return replaceFeature(bar, id, { ...feature, from, to: from + spanMm });
 }
+
+/** Gives something on the bar as much of it as it takes: the stretch it ends in, or runs off, grows by what is missing. */
+export function giveBar<Of extends Bar>(bar: Of, id: string, needsMm: number): Of {
+  const feature = bar.features?.find((one) => one.id === id);
+  if (!feature) return bar;
+  if ("at" in feature) return widened(bar, feature.at - needsMm / 2, feature.at + needsMm / 2);
+  const missingMm = needsMm - (feature.to - feature.from);
+  const { stretch } = stretchAt(layBar(bar.stretches), Math.max(feature.from, feature.to - 1e-6));
+  const grown = resizeStretch(bar, stretch.id, stretch.length + missingMm);
+  const features = grown.features?.map((one) =>
+    one.id === id && "from" in one ? { ...one, to: tidy(one.from + needsMm) } : one,
+  );
+  return { ...grown, features };
+}
+
+/** The bar with its outermost stretches as much longer as a span runs off its ends. */
+function widened<Of extends Bar>(bar: Of, fromMm: number, toMm: number): Of {
+  const last = bar.stretches.at(-1)!;
+  const overBMm = Math.max(0, toMm - lengthOf(bar.stretches));
+  const atB = overBMm > 0 ? resizeStretch(bar, last.id, last.length + overBMm) : bar;
+  if (fromMm >= 0) return atB;
+  const [first, ...rest] = atB.stretches as [Stretch, ...Stretch[]];
+  return withMoved(atB, [resized(first, first.length - fromMm), ...rest], (mm) => mm - fromMm);
+}
+
+/**
+ * Makes the other end like the end a stretch is at: the stretch, all outside it and
+ * what lies on them are put on the other end too, turned round.
+ */
+export function mirrorEnd<Of extends Bar>(bar: Of, id: string): Of {
+  const { stretches, features = [] } = bar;
+  const index = stretches.findIndex((stretch) => stretch.id === id);
+  if (index < 0) return bar;
+  const atA = index < stretches.length / 2;
+  const block = atA ? stretches.slice(0, index + 1) : stretches.slice(index);
+  const blockMm = lengthOf(block);
+  const wholeMm = lengthOf(stretches) + blockMm;
+  const startMm = atA ? 0 : lengthOf(stretches) - blockMm;
+  const things: { id: string }[] = [...thingsOf(bar)];
+  const named = <One extends { id: string }>(one: One): One => {
+    const copy = { ...one, id: freeId(things, one.id) };
+    things.push(copy);
+    return copy;
+  };
+  const copies = block.map((one) => turnedRound(named(one))).reverse();
+  // Places on the bar as it will be: with the copies at end A all of it moves along.
+  const shiftMm = atA ? 0 : blockMm;
+  const kept = features.map((feature) => movedBy(feature, shiftMm));
+  const mirrored = features
+    .filter((feature) => {
+      const [from, to] = "at" in feature ? [feature.at, feature.at] : [feature.from, feature.to];
+      return from >= startMm - 1e-9 && to <= startMm + blockMm + 1e-9;
+    })
+    .map((feature) => {
+      const there = movedBy(named(feature), shiftMm);
+      return "at" in there
+        ? { ...there, at: tidy(wholeMm - there.at) }
+        : { ...there, from: tidy(wholeMm - there.to), to: tidy(wholeMm - there.from) };
+    });
+  return {
+    ...bar,
+    stretches: atA ? [...stretches, ...copies] : [...copies, ...stretches],
+    features: [...kept, ...mirrored],
+  };
+}
+
+const movedBy = (feature: Feature, mm: number): Feature =>
+  "at" in feature
+    ? { ...feature, at: tidy(feature.at + mm) }
+    : { ...feature, from: tidy(feature.from + mm), to: tidy(feature.to + mm) };

@@ -1,7 +1,7 @@
 import { stretchAt, type LaidBar } from "../bar/bar";
 import { nameInText, type Named } from "../bar/named";
 import type { Stretch } from "../bar/schema";
-import { keepsSection } from "../bar/stretch";
+import { keepsSection, turnedRound } from "../bar/stretch";
 import type { FeatureOperation, FeatureWork } from "../feature/feature";
 import { hasLikeLegs } from "../feature/kinds/fold";
 import { weldWords } from "../feature/kinds/weld";
@@ -173,9 +173,6 @@ function legsMatch({ bar, laid }: WorkedBar): boolean {
   if (fold?.kind !== "fold" || first === last || !hasLikeLegs(fold, laid.lengthMm)) return false;
   return formOf(first) === formOf(turnedRound(last));
 }
-
-const turnedRound = (stretch: Stretch): Stretch =>
-  stretch.kind === "transition" ? { ...stretch, from: stretch.to, to: stretch.from } : stretch;
 
 const formOf = ({ id: _id, name: _name, ...form }: Stretch): string => JSON.stringify(form);
 

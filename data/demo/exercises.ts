@@ -753,7 +753,7 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
     settings: settings({ flux: "borax" }),
     tries: ["Does the seam stay shut when the barb is pried?"],
   }),
-  exercise("ring", 4, "Sail-tie ring with its keeper", {
+  exercise("ring-eye", 4, "Sail-tie ring with its keeper", {
     stock: "8 round",
     stretches: [
       bar("first-knob", "11 round", 12, "upsetting"),
@@ -766,7 +766,7 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
         id: "keeper",
         stock: { section: "6 round", steel: "mild", pricePerKg: PRICE },
         stretches: [
-          bar("eye-bar", "6 round", 47, "eye"),
+          bar("eye-bar", "6 round", 47, "ring-eye"),
           run("pin", ["6 round", "point"], 110, "round-taper"),
         ],
         features: [{ id: "eye", kind: "ring", from: 0, to: 47, insideDiameter: 9 }],

@@ -3,11 +3,12 @@
 import { Command } from "cmdk";
 import { useId, useState } from "react";
 import { layBar } from "@/core/bar/bar";
+import { turnedRound } from "@/core/bar/stretch";
 import { addFeature, insertStretch } from "@/core/piece/edit";
 import { nameInText } from "@/core/bar/named";
 import { SheetDialog } from "../kit/Sheet";
 import type { Bar } from "./bars";
-import { startFeature, startStretch, STARTERS, turnedRound, type Starter } from "./starters";
+import { startFeature, startStretch, STARTERS, type Starter } from "./starters";
 
 /** Where on the bar: at an end, or on (for a stretch: after) one of the stretches there are. */
 type Place = "end-a" | "end-b" | `on:${string}`;

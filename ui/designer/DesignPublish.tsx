@@ -1,20 +1,33 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { ExerciseContent } from "@/core/exercise/exercise";
 import { wordsForProblem } from "@/core/problem/words";
+import type { LengthUnit } from "@/core/units/length";
 import { newId } from "../command";
 import { useCommand } from "../useCommand";
 import { PutAway } from "./PutAway";
+import type { Reckoned } from "./SidePanel";
 import type { useDraft } from "./useDraft";
+
+// Read only when it is done.
+const LookOver = dynamic(() => import("./LookOver").then((loaded) => loaded.LookOver));
 
 interface DesignPublishProps {
   exerciseId: string;
   latestNumber: number;
   draft: ReturnType<typeof useDraft>;
+  content: ExerciseContent;
+  reckoned: Reckoned;
+  unit: LengthUnit;
 }
 
 /** Publishing what is designed, or putting it away. */
-export function DesignPublish({ exerciseId, latestNumber, draft }: DesignPublishProps) {
+export function DesignPublish(props: DesignPublishProps) {
+  const { exerciseId, latestNumber, draft, content, reckoned, unit } = props;
+  const [looking, setLooking] = useState(false);
   const router = useRouter();
   const command = useCommand();
   const publish = async () => {
@@ -38,10 +51,18 @@ export function DesignPublish({ exerciseId, latestNumber, draft }: DesignPublish
         type="button"
         className="button button-main w-full"
         disabled={draft.state.kind === "as-published" || draft.state.kind === "conflict"}
-        onClick={() => void publish()}
+        onClick={() => setLooking(true)}
       >
         Publish {latestNumber === 0 ? "it" : `as revision ${latestNumber + 1}`}
       </button>
+      <LookOver
+        open={looking}
+        onOpenChange={setLooking}
+        content={content}
+        reckoned={reckoned}
+        unit={unit}
+        onPublish={() => void publish()}
+      />
       {draft.state.kind === "as-published" ? null : (
         <PutAway published={latestNumber > 0} onPutAway={() => void putAway()} />
       )}

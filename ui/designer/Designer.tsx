@@ -5,6 +5,8 @@ import { Tabs } from "radix-ui";
 import { memo, useCallback, useMemo, useState, type ReactNode } from "react";
 import { useStore } from "zustand";
 import { reckonExercise, type ExerciseContent } from "@/core/exercise/exercise";
+import { giveBar } from "@/core/piece/edit";
+import { MAIN_PART } from "@/core/piece/piece";
 import { Refusal } from "@/core/problem/problem";
 import { complain } from "@/core/problem/complain";
 import { STEP_NAMES, type Step } from "@/core/trade/steps";
@@ -13,6 +15,7 @@ import type { BarView } from "../bar/ViewList";
 import { Key } from "../kit/Key";
 import { useKeys } from "../kit/useKeys";
 import { AddMenu } from "./AddMenu";
+import { barOf, withBar } from "./bars";
 import { Banner, SavedWords } from "./Banner";
 import { Canvas } from "./Canvas";
 import { createDesignStore, dragAsOneStep, type DesignState } from "./designerStore";
@@ -75,6 +78,16 @@ export function Designer(props: DesignerProps) {
   const restore = useCallback((kept: ExerciseContent) => state.change(() => kept), [state]);
   const draft = useDraft({ ...props, techniqueId: technique.id }, content, restore);
   const showMeasured = useCallback(() => setSheet("measured"), []);
+  const give = useCallback(
+    (id: string, needsMm: number) =>
+      state.changePiece((now) => {
+        const owner = [MAIN_PART, ...(now.parts ?? []).map((part) => part.id)].find((part) =>
+          barOf(now, part).features?.some((one) => one.id === id),
+        );
+        return owner === undefined ? now : withBar(now, owner, (one) => giveBar(one, id, needsMm));
+      }),
+    [state],
+  );
   const actions = useDesignActions(state, unit);
   const { bar } = actions;
   const { undo, redo } = store.temporal.getState();
@@ -169,8 +182,16 @@ export function Designer(props: DesignerProps) {
                   grade={grade}
                   unit={unit}
                   onMeasured={showMeasured}
+                  onGive={give}
                 />
-                <DesignPublish exerciseId={exerciseId} latestNumber={latestNumber} draft={draft} />
+                <DesignPublish
+                  exerciseId={exerciseId}
+                  latestNumber={latestNumber}
+                  draft={draft}
+                  content={content}
+                  reckoned={reckoned}
+                  unit={unit}
+                />
               </div>
             </>
           )}

@@ -8,6 +8,7 @@ import {
   replaceFeature,
   replaceStretch,
   resizeStretch,
+  mirrorEnd,
 } from "@/core/piece/edit";
 import { featureName, featureNameInText } from "@/core/feature/registry";
 import type { Feature, Stretch } from "@/core/piece/piece";
@@ -41,6 +42,7 @@ export const Inspector = memo(function Inspector({
       <Strip
         key={stretch.id}
         title={nameOf(stretch)}
+        onMirror={() => onChange((now) => mirrorEnd(now, stretch.id))}
         onRemove={
           bar.stretches.length > 1
             ? () => onChange((now) => removeStretch(now, stretch.id))
@@ -98,10 +100,13 @@ const placeOf = (feature: Feature) => ("at" in feature ? feature.at : feature.fr
 function Strip({
   title,
   on,
+  onMirror,
   onRemove,
   children,
 }: {
   title: string;
+  /** Puts the same on the other end of the bar. */
+  onMirror?: (() => void) | undefined;
   /** The stretch a feature lies on. */
   on?: string;
   onRemove?: (() => void) | undefined;
@@ -114,6 +119,11 @@ function Strip({
     >
       <div className="w-28 shrink-0 pt-1">
         <h2 className="font-slab text-17 font-semibold">{title}</h2>
+        {onMirror ? (
+          <button type="button" onClick={onMirror} className="link min-h-11 text-left text-15">
+            The other end like it
+          </button>
+        ) : null}
         {on ? <p className="text-13 text-ink-2">on {on}</p> : null}
         {onRemove ? (
           <button type="button" onClick={onRemove} className="link min-h-11 text-15">

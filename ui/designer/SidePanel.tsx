@@ -20,6 +20,8 @@ interface SidePanelProps {
   grade: number;
   unit: LengthUnit;
   onMeasured: () => void;
+  /** Gives something on the bar as much of it as it takes. */
+  onGive: (feature: string, needsMm: number) => void;
 }
 
 const SHOWN = 6;
@@ -31,6 +33,7 @@ export const SidePanel = memo(function SidePanel({
   grade,
   unit,
   onMeasured,
+  onGive,
 }: SidePanelProps) {
   if (!reckoned.ok)
     return (
@@ -42,7 +45,7 @@ export const SidePanel = memo(function SidePanel({
   const { piece } = content;
   return (
     <>
-      <StockAnswer piece={piece} plan={plan} unit={unit} />
+      <StockAnswer piece={piece} plan={plan} unit={unit} onGive={onGive} />
       {plan.parts.length > 0 ? (
         <p className="quiet mt-1 text-15">
           and {plan.parts.length} more {plan.parts.length === 1 ? "bar" : "bars"},{" "}

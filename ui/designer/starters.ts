@@ -27,7 +27,24 @@ export const STARTERS: readonly Starter[] = [
     name: "Drawn down",
     about: "thinner and longer; set down, shoulder",
   },
-  { key: "upset", kind: "stretch", name: "Upset", about: "thicker and shorter; jumped up" },
+  {
+    key: "set-down",
+    kind: "stretch",
+    name: "Set-down",
+    about: "a shoulder and a smaller section behind it; tenon, neck",
+  },
+  {
+    key: "upset",
+    kind: "stretch",
+    name: "Upset",
+    about: "thicker and shorter; jump up, jumped up, head",
+  },
+  {
+    key: "flare",
+    kind: "stretch",
+    name: "Flare",
+    about: "an end that grows; upset wider, bell, trumpet",
+  },
   { key: "taper", kind: "stretch", name: "Taper", about: "to a point or a smaller size" },
   { key: "fan", kind: "stretch", name: "Flat taper", about: "spread to an edge; fan, fishtail" },
   { key: "round", kind: "stretch", name: "Round", about: "rounded from the square" },
@@ -74,6 +91,10 @@ export function startStretch(key: string, bar: Bar): Stretch {
   switch (key) {
     case "drawn":
       return prism("drawn", scaled(section, 0.5), 80, "drawing-out");
+    case "set-down":
+      return prism("tenon", scaled(section, 0.6), Math.round(size * 2), "shoulder");
+    case "flare":
+      return run("flare", scaled(section, 1.35), Math.round(size * 1.5), "upsetting");
     case "upset":
       return prism("head", scaled(section, 1.3), Math.round(size * 1.5), "upsetting");
     case "taper":
@@ -110,7 +131,3 @@ export function startFeature(key: string, bar: Bar, atMm: number): Feature {
     sizeMm: across(sectionAt(laid, atMm)),
   }) as Feature;
 }
-
-/** The same stretch the other way round: what was at the A side is at the B side. */
-export const turnedRound = (stretch: Stretch): Stretch =>
-  stretch.kind === "transition" ? { ...stretch, from: stretch.to, to: stretch.from } : stretch;

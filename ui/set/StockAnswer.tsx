@@ -6,7 +6,18 @@ import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits, printInchFraction, printMmRounded } from "@/core/units/print";
 
 /** How much bar to cut: the number nobody has to reckon. */
-export function StockAnswer({ piece, plan, unit }: { piece: Piece; plan: Plan; unit: LengthUnit }) {
+export function StockAnswer({
+  piece,
+  plan,
+  unit,
+  onGive,
+}: {
+  piece: Piece;
+  plan: Plan;
+  unit: LengthUnit;
+  /** Where it is designed: gives a feature the bar it takes. */
+  onGive?: (feature: string, needsMm: number) => void;
+}) {
   const metric = `${printMmRounded(plan.stockLengthMm)} mm`;
   const imperial = printInchFraction(plan.stockLengthMm);
   const scale = piece.allowances?.scale ?? 0;
@@ -34,6 +45,15 @@ export function StockAnswer({ piece, plan, unit }: { piece: Piece; plan: Plan; u
           className="mt-3 border-l-4 border-heavy bg-warning px-3 py-2 text-15"
         >
           {wordsForWarning(warning, unit, nameOf)}
+          {onGive && warning.code === "too-little-bar" ? (
+            <button
+              type="button"
+              className="link block min-h-11"
+              onClick={() => onGive(warning.feature, warning.needsMm)}
+            >
+              Give it that much
+            </button>
+          ) : null}
         </p>
       ))}
     </section>

@@ -50,7 +50,7 @@ function warnings(ring: Ring, bar: LaidBar, features: readonly Placed[]): Warnin
 export const ring = defineFeature<typeof schema>({
   kind: "ring",
   name: "Ring",
-  about: "an eye or a link",
+  about: "an eye, a loop or a link",
   schema,
   alikeBy: "one-way",
   curves: true,
