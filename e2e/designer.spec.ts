@@ -355,3 +355,45 @@ test("few lines are proposed; others can be taken, and one of one's own added, b
   await page.keyboard.press("Control+z");
   await expect(sheet.getByRole("row", { name: /Gap between the holes/ })).toBeVisible();
 });
+
+test("an end made like the other, a bend given its bar, two bars on a pivot, looked over", async ({
+  page,
+}) => {
+  const complaints = watchConsole(page);
+  await signInOnly(page, "oda");
+  await newExercise(page, "Locker catch", 200);
+  const list = page.getByRole("tabpanel", { name: "Along the bar" });
+  await add(page, "taper", "end-a");
+  await page.getByRole("button", { name: "Put it on the other end too" }).click();
+  await expect(list.getByRole("button", { name: "taper 2", exact: true })).toBeVisible();
+
+  await add(page, "bend", "end-b");
+  const place = page.getByRole("region", { name: "Bend, its numbers" }).getByLabel("From end A");
+  await place.fill("3");
+  const warning = page.getByText("There is not enough bar for bend");
+  await expect(warning).toBeVisible();
+  await page.getByRole("button", { name: "Give it that much" }).click();
+  await expect(warning).toBeHidden();
+
+  await page.getByRole("button", { name: "Another bar" }).click();
+  await page.getByRole("tab", { name: "Stock and parts" }).click();
+  await page.getByRole("button", { name: "Put it in its place" }).click();
+  await page.getByLabel("At, from its end A").fill("40");
+  await page.getByRole("button", { name: "Another join" }).click();
+  await page.getByLabel("Join", { exact: true }).selectOption("pivot");
+  await expect(page.getByText("There is no hole in the bar").first()).toBeVisible();
+  await page.getByLabel("Found as").selectOption("bolt");
+  await page.getByLabel("On it").selectOption("zinc");
+  await expect(page.getByText("is covered with zinc").first()).toBeVisible();
+
+  await savedToServer(page);
+  await page.getByRole("button", { name: "Publish it" }).click();
+  const look = page.getByRole("dialog", { name: "A look over" });
+  await expect(look.getByRole("list", { name: "What speaks against it" })).toContainText(
+    "There is no hole in part",
+  );
+  await expect(look).toContainText("and 1 more bar");
+  await look.getByRole("button", { name: "Not yet" }).click();
+  await expect(page.getByRole("button", { name: "Publish it" })).toBeEnabled();
+  expect(complaints).toEqual([]);
+});

@@ -6,7 +6,7 @@ import { labelInWords } from "@/ui/words/label";
 /** A layer for each ink, so that a cutter can be told what to leave out. */
 const LAYERS: Record<Ink, { name: string; colour: number }> = {
   steel: { name: "OUTLINE", colour: Colors.White },
-  edge: { name: "TWIST", colour: Colors.Cyan },
+  edge: { name: "SURFACE", colour: Colors.Cyan },
   hidden: { name: "HIDDEN", colour: Colors.Cyan },
   centre: { name: "CENTRE", colour: Colors.Blue },
   hole: { name: "HOLES", colour: Colors.White },

@@ -131,7 +131,7 @@ function wordsForInput(problem: InputProblem): string {
     case "file-too-deep":
       return `The file is nested too deep: at most ${problem.deepest} lists and objects in one another.`;
     case "file-not-json":
-      return `The file isn't valid JSON: it goes wrong at line ${problem.line}, column ${problem.column}.`;
+      return `The file is damaged, or no file of this kind: it can’t be read from line ${problem.line}, column ${problem.column} on.`;
     case "name-hostile":
       return "A name is 1 to 80 visible characters, without line breaks, control signs or < and >.";
     case "reckoner-unknown":

@@ -757,10 +757,10 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
     stock: "8 round",
     stretches: [
       bar("first-knob", "11 round", 12, "upsetting"),
-      bar("ring", "8 round", 204),
+      bar("ring", "8 round", 180),
       bar("second-knob", "11 round", 12, "upsetting"),
     ],
-    features: [{ id: "round", kind: "ring", from: 12, to: 216, insideDiameter: 60, gap: 9.6 }],
+    features: [{ id: "round", kind: "ring", from: 12, to: 192, insideDiameter: 60, gap: 33.6 }],
     parts: [
       {
         id: "keeper",
@@ -774,7 +774,7 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       },
     ],
     joins: [
-      { id: "slide", kind: "pivot", parts: ["main", "keeper"], at: 114, diameter: 8, clearance: 1 },
+      { id: "slide", kind: "pivot", parts: ["main", "keeper"], at: 102, diameter: 8, clearance: 1 },
     ],
     tries: ["Does the keeper run from knob to knob, and stay on?"],
   }),

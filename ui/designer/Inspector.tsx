@@ -121,7 +121,7 @@ function Strip({
         <h2 className="font-slab text-17 font-semibold">{title}</h2>
         {onMirror ? (
           <button type="button" onClick={onMirror} className="link min-h-11 text-left text-15">
-            The other end like it
+            Put it on the other end too
           </button>
         ) : null}
         {on ? <p className="text-13 text-ink-2">on {on}</p> : null}
