@@ -33,7 +33,9 @@ const boxOf = (points: readonly (readonly [number, number])[]): Box => {
 
 /** Box of everything in a DXF but the outline of the steel and its sizes. */
 function dxfBox(text: string): Box {
-  const { entities } = new DxfParser().parseSync(text)!;
+  const { entities: all } = new DxfParser().parseSync(text)!;
+  // The bar itself comes first.
+  const entities = all.slice(1);
   return boxOf(
     entities.flatMap((entity) => {
       if (!FEATURE_LAYERS.has(entity.layer)) return [];
@@ -48,7 +50,7 @@ function dxfBox(text: string): Box {
   );
 }
 
-const FEATURE_LAYERS = new Set(["SURFACE", "HIDDEN", "HOLES"]);
+const FEATURE_LAYERS = new Set(["OUTLINE", "SURFACE", "HIDDEN", "HOLES"]);
 const roundOf = (x: number, y: number, r: number) =>
   [
     [x - r, y - r],
@@ -58,7 +60,8 @@ const roundOf = (x: number, y: number, r: number) =>
 /** The same of an SVG, its y turned up again from the outline's lower edge. */
 function svgBox(text: string): Box {
   const outline = boxOf(pointsOf(/class="steel" d="M([^Z"]*)Z?"/.exec(text)![1]!));
-  const marks = [...text.matchAll(/class="(?:edge|hidden|hole)" d="M([^Z"]*)Z?"/g)];
+  const rest = text.slice(text.indexOf('class="steel"') + 'class="steel"'.length);
+  const marks = [...rest.matchAll(/class="(?:steel|edge|hidden|hole)" d="M([^Z"]*)Z?"/g)];
   const circles = [
     ...text.matchAll(/class="hole" cx="([-\d.]+)" cy="([-\d.]+)" r="([-\d.]+)"/g),
   ].flatMap(([, x, y, r]) => roundOf(Number(x), Number(y), Number(r)));
@@ -184,7 +187,10 @@ test.each<[string, object, Elevation, Box]>([
   ],
 ])("%s", (_, feature, elevation, { x, y }) => {
   const { dxf, svg } = filesWith(feature, elevation);
-  const close = ([from, to]: [number, number]) => [expect.closeTo(from, 2), expect.closeTo(to, 2)];
+  const close = ([from, to]: [number, number]): unknown[] => [
+    expect.closeTo(from, 2),
+    expect.closeTo(to, 2),
+  ];
   const expected = { x: close(x), y: close(y) };
   expect(dxfBox(dxf)).toEqual(expected);
   expect(svgBox(svg)).toEqual(expected);

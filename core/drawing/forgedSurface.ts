@@ -19,7 +19,7 @@ function surfaceIn({ stretches, features = [] }: Bar, elevation: Elevation) {
   const flat = features.filter((one) => !kindOf(one).curves);
   const { surface } = finishBar(stretches, flat, elevation);
   return {
-    lines: surface.flatMap(({ lines = [] }) => lines),
+    lines: surface.flatMap(({ lines = [], raised = [] }) => [...lines, ...raised]),
     openings: surface.flatMap(({ openings = [] }) => openings),
     hidden: surface.flatMap(({ hidden = [] }) => hidden),
     circles: surface.flatMap(({ circles = [] }) => circles),

@@ -9,6 +9,12 @@ export const openingMarks = ({ circles = [], openings = [] }: SurfaceMarks): Mar
 
 /** What a feature draws on the steel, as marks of a drawing. */
 export const surfaceMarks = (surface: SurfaceMarks): Mark[] => [
+  ...(surface.raised ?? []).map((points): Mark => ({
+    kind: "path",
+    ink: "steel",
+    points,
+    closed: true,
+  })),
   ...(surface.lines ?? []).map((points): Mark => ({
     kind: "path",
     ink: "edge",

@@ -33,6 +33,8 @@ export interface Surface {
 export interface SurfaceMarks {
   /** Lines on the face: corners of a twist, a chamfer, a texture. */
   lines?: FlatPoint[][];
+  /** Steel that stands out of the bar, each its closed outline. */
+  raised?: FlatPoint[][];
   /** Openings seen through that are not round, each its closed outline. */
   openings?: FlatPoint[][];
   /** Holes seen through. */

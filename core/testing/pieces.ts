@@ -120,7 +120,7 @@ export const anyPiece: fc.Arbitrary<Piece> = fc
 
 /**
  * Whether what a sheet says of a piece's eyes is enough to make them: one in a
- * stretch of one section, with more steel round it than it opens. A taper from the
+ * stretch of one section that is not the stock's (an eye swells), with more steel round it than it opens. A taper from the
  * stock's section to the same is bar as it was rolled: nobody makes it, and what is
  * left there is no taper to be measured.
  */
@@ -139,6 +139,7 @@ export function canBeFollowed({ stretches, stock, features = [] }: Piece): boole
     eyes.every(
       ({ eye, stretch }) =>
         stretch.kind === "prism" &&
+        !keepsSection(stretch, stock.section) &&
         (Math.PI / 4) * eye.diameter ** 2 * caliperSizesMm(stretch.section)[0] <
           stretchVolumeMm3(stretch) * 0.8,
     )

@@ -188,9 +188,18 @@ export function ThicknessGrip({
 
 /** What a feature draws on the steel. */
 export function SurfaceSvg({ marks, frame }: { marks: SurfaceMarks; frame: Frame }) {
-  const { lines = [], circles = [], openings = [], hidden = [] } = marks;
+  const { lines = [], raised = [], circles = [], openings = [], hidden = [] } = marks;
   return (
     <>
+      {raised.map((points, index) => (
+        <path
+          key={`raised${index}`}
+          d={pathOf(frame, points, true)}
+          fill="#B7BEC3"
+          stroke="#5F6971"
+          strokeWidth="1.1"
+        />
+      ))}
       {lines.map((points, index) => (
         <path
           key={`line${index}`}

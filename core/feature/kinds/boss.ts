@@ -49,7 +49,7 @@ function drawn({ at, diameter, height, side }: Boss, { stationAt }: Surface): Su
     y: middle.y + along.y * alongMm + up.y * out * upMm,
   });
   const [face, top] = [thicknessMm / 2, thicknessMm / 2 + height];
-  return { lines: [[place(-r, face), place(-r, top), place(r, top), place(r, face)]] };
+  return { raised: [[place(-r, face), place(-r, top), place(r, top), place(r, face)]] };
 }
 
 /** A round boss standing out of one face, of the bar's own steel. */

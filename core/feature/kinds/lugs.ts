@@ -77,20 +77,13 @@ function drawn(one: Lugs, { stationAt }: Surface): SurfaceMarks {
     place(half, way, fromMm),
   ];
   const sides = countOf(one) === 2 ? [1, -1] : [1];
+  const [edge, face] = [widthMm / 2, thicknessMm / 2];
   if (one.folded === "up")
     return fromAbove
-      ? {
-          lines: sides.map((side) =>
-            outline(across, (side * widthMm) / 2, side * (widthMm / 2 - one.thickness)),
-          ),
-        }
-      : { lines: [outline(up, thicknessMm / 2, thicknessMm / 2 + one.reach)] };
+      ? { lines: sides.map((side) => outline(across, side * edge, side * (edge - one.thickness))) }
+      : { raised: [outline(up, face, face + one.reach)] };
   return fromAbove
-    ? {
-        lines: sides.map((side) =>
-          outline(across, (side * widthMm) / 2, side * (widthMm / 2 + one.reach)),
-        ),
-      }
+    ? { raised: sides.map((side) => outline(across, side * edge, side * (edge + one.reach))) }
     : { lines: [outline(up, -one.thickness / 2, one.thickness / 2)] };
 }
 
