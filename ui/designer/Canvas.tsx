@@ -1,17 +1,23 @@
 "use client";
 
-import { memo, useMemo } from "react";
-import { markedDrawing } from "@/core/drawing/pieceDrawings";
+import dynamic from "next/dynamic";
+import { memo } from "react";
 import { MAIN_PART, type Piece } from "@/core/piece/piece";
 import type { Plan } from "@/core/piece/plan";
 import type { LengthUnit } from "@/core/units/length";
-import { DrawingSvg } from "../drawing/DrawingSvg";
 import { SectionRow } from "../drawing/SectionRow";
 import type { Bar } from "./bars";
 import type { DesignState } from "./designerStore";
-import { FinishedCanvas } from "./FinishedCanvas";
 import { ForgedCanvas } from "./ForgedCanvas";
 import type { Dragging } from "./useHandleDrag";
+
+// The bar as forged comes first; the other views when they are asked for.
+const MarkedCanvas = dynamic(() =>
+  import("./MarkedCanvas").then(({ MarkedCanvas: loaded }) => loaded),
+);
+const FinishedCanvas = dynamic(() =>
+  import("./FinishedCanvas").then(({ FinishedCanvas: loaded }) => loaded),
+);
 
 interface CanvasProps extends Pick<
   DesignState,
@@ -40,23 +46,14 @@ export const Canvas = memo(function Canvas({
   scale,
   dragging,
 }: CanvasProps) {
-  const marked = useMemo(
-    () => (view === "marked" && plan ? markedDrawing(piece, plan) : null),
-    [view, piece, plan],
-  );
   return (
     <div className="relative overflow-auto border border-rule bg-sheet contain-content">
       <p className="quiet pointer-events-none absolute top-2 right-3 text-13">
         {view === "marked" ? "the cold bar" : elevation === "side" ? "from the side" : "from above"}
       </p>
       {view === "marked" ? (
-        marked ? (
-          <DrawingSvg
-            drawing={marked}
-            unit={unit}
-            scale={scale}
-            label={`${piece.name}, as marked`}
-          />
+        plan ? (
+          <MarkedCanvas piece={piece} plan={plan} unit={unit} scale={scale} />
         ) : (
           <p className="p-5 text-15">There is no length to cut yet: see beside the drawing.</p>
         )

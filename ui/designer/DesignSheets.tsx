@@ -7,7 +7,6 @@ import { MAIN_PART } from "@/core/piece/piece";
 import type { Plan } from "@/core/piece/plan";
 import type { Step } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
-import { BarEditor } from "./BarEditor";
 import { barOf } from "./bars";
 import type { DesignState } from "./designerStore";
 import { PartsTable } from "./PartsTable";
@@ -17,6 +16,7 @@ import type { Reckoned } from "./SidePanel";
 const StagesEditor = dynamic(() =>
   import("./StagesEditor").then(({ StagesEditor: loaded }) => loaded),
 );
+const BarEditor = dynamic(() => import("./BarEditor").then(({ BarEditor: loaded }) => loaded));
 const PlanEditor = dynamic(() => import("./PlanEditor").then(({ PlanEditor: loaded }) => loaded));
 const WayEditor = dynamic(() => import("./WayEditor").then(({ WayEditor: loaded }) => loaded));
 
