@@ -86,6 +86,8 @@ export interface FeatureOperation<F = unknown> {
   place?: { fromMm: number; toMm: number };
   /** Whether it brings the stretch it lies in to its form. */
   shapes?: boolean;
+  /** Whether it drives the bar together for the feature: its steel is gathered here, its form comes later. Where and how much is said by itself. */
+  gathers?: boolean;
   /** Numbers to reach or to work at, taken from the feature as it lies on the bar then. */
   sizes: (feature: F, bar: LaidBar) => StageSize[];
   /** Heats a practised hand takes, where they follow from its own numbers. */

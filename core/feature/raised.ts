@@ -5,8 +5,8 @@ import type { FeatureExtent, Placed } from "./feature";
 import { runsOffTheBar } from "./runsOff";
 import type { Warning } from "./warning";
 
-/** Bar that gathers at once without buckling, in its own sizes (forging handbooks, from memory). */
-const FREE_GATHER = 3;
+/** Free length over size up to which a bar gathers without buckling (forging handbooks, from memory). */
+export const FREE_GATHER = 3;
 
 /** What stands out of a bar, and the length of bar it stands on. */
 interface Raised extends FeatureExtent {

@@ -43,6 +43,32 @@ export interface SurfaceMarks {
   hidden?: FlatPoint[][];
 }
 
+/** Places about the middle of a station: so far along the bar, and so far another way. */
+export const placesAt =
+  ({ at, along }: Pick<SurfaceStation, "at" | "along">) =>
+  (alongMm: number, way: FlatPoint, byMm: number): FlatPoint => ({
+    x: at.x + along.x * alongMm + way.x * byMm,
+    y: at.y + along.y * alongMm + way.y * byMm,
+  });
+
+/** Whether a face is looked at along the bar's thickness, and shows its width. */
+export const isFromAbove = ({ up }: Pick<SurfaceStation, "up">): boolean =>
+  Math.hypot(up.x, up.y) < 0.5;
+
+const OVAL_POINTS = 36;
+
+/** An oval about the middle of a station, by half its size along the bar and across it; the first point is not repeated. */
+export const ovalAt = (station: SurfaceStation, alongMm: number, acrossMm: number): FlatPoint[] => {
+  const place = placesAt(station);
+  return Array.from({ length: OVAL_POINTS }, (_, index) => {
+    const angle = (2 * Math.PI * index) / OVAL_POINTS;
+    return place(alongMm * Math.cos(angle), station.across, acrossMm * Math.sin(angle));
+  });
+};
+
+/** A line that comes back to where it began. */
+export const closed = (points: FlatPoint[]): FlatPoint[] => [...points, points[0]!];
+
 const CORNERS = 4;
 const POINTS_PER_TURN = 24;
 

@@ -35,7 +35,7 @@ const TABLE: [string, string, string | null, string, string, number, number][] =
     0,
   ],
   [
-    "gather-boss",
+    "gather",
     "gather",
     "upsetting",
     "shape @same-place; hole @same-bar; surface @same-bar; fold @same-bar; curve @same-bar",
@@ -51,15 +51,7 @@ const TABLE: [string, string, string | null, string, string, number, number][] =
   ["chamfer", "shape", "forging", SECTION, "", 3.25, 0],
   ["spread", "shape", "forging", SECTION, "", 3.25, 0],
   ["set-boss", "shape", "forging", SECTION, "", 2, 0],
-  [
-    "isolate-lugs",
-    "shape",
-    "forging",
-    "draw-lugs @same-place; hole+surface+fold+curve @same-bar",
-    "",
-    2,
-    0,
-  ],
+  ["isolate-lugs", "shape", "forging", "draw-lugs @same-place", "", 1, 0],
   ["draw-lugs", "shape", "forging", `fold-lugs @same-place; ${SECTION}`, "", 2, 0],
   ["corners", "shape", "forging", "hole @same-place", "gather+shape @same-place", 0.25, 0],
   [

@@ -18,7 +18,7 @@ import { fold } from "./kinds/fold";
 import { free } from "./kinds/free";
 import { fuller } from "./kinds/fuller";
 import { freePivot } from "./kinds/freePivot";
-import { gatherBoss } from "./kinds/gatherBoss";
+import { gather } from "./kinds/gather";
 import { setBoss } from "./kinds/setBoss";
 import { isolateLugs } from "./kinds/isolateLugs";
 import { drawLugs } from "./kinds/drawLugs";
@@ -74,7 +74,7 @@ export const OPERATIONS = {
   "mark-bar": markBar,
   trim,
   upset,
-  "gather-boss": gatherBoss,
+  gather,
   taper,
   fuller,
   "set-down": setDown,

@@ -1,8 +1,7 @@
 import { layBar, thicknessAt } from "../bar/bar";
 import { cross, dot, minus, moved, type Vector } from "../curve/vector";
 import { centreLine, stationAt, type CentreStation } from "./centreline";
-import { barOf } from "./joins";
-import { MAIN_PART, type Bar, type PartPlace, type PartSide, type Piece } from "./piece";
+import { barOf, MAIN_PART, type Bar, type PartPlace, type PartSide, type Piece } from "./piece";
 
 /** Where a bar lies in its piece: what its own directions are there, and where its origin is. */
 export interface Pose {

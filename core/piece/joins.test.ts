@@ -1,3 +1,4 @@
+import { reckon } from "../reckon/registry";
 import { sectionAreaMm2 } from "../section/section";
 import { steelOfPart } from "./steel";
 import { fastenersOf, joinLines, wrappedMm } from "./joins";
@@ -88,17 +89,32 @@ describe("pins and their holes (a hole larger by about 0.3 to 0.5: common practi
 });
 
 describe("rivets in the cut", () => {
-  test("a rivet is cut through both thicknesses, with a head's allowance at either end", () => {
-    // 5 + 4 of grip and twice 1.5 diameters (handbooks, from memory).
-    expect(fastenersOf(riveted(8.4, 8.4))).toEqual([
-      { join: "pin", name: "Pin", diameterMm: 8, lengthMm: 33 },
-    ]);
+  // 5 + 4 of grip; the reckoner's one rivet has one head to form, this one two.
+  const shank = (holeDiameter: number, head: string) => {
+    const answer = reckon("rivet", { diameter: 8, grip: 9, head, holeDiameter });
+    if (!answer.ok) throw new Error(answer.error.message);
+    return answer.value as { shankLengthMm: number; headAllowanceMm: number };
+  };
+
+  test("a rivet is cut as long as the reckoner says, with a head at either end", () => {
+    const { shankLengthMm, headAllowanceMm } = shank(8.4, "snap");
+    const [rivet] = fastenersOf(riveted(8.4, 8.4));
+    expect(rivet).toMatchObject({ join: "pin", name: "Pin", diameterMm: 8 });
+    expect(rivet!.lengthMm).toBeCloseTo(shankLengthMm + headAllowanceMm, 9);
+    // By hand: 9, 9·(1.05² − 1) round the shank, and twice 8 · 1.4296875 (the cap’s volume over the shank’s area).
+    expect(rivet!.lengthMm).toBeCloseTo(9 + 0.9225 + 2 * 11.4375, 2);
+  });
+
+  test("a pivot's pin does not fill its holes", () => {
+    const [pin] = fastenersOf(riveted(8.5, 8.5, { kind: "pivot" }));
+    expect(pin!.lengthMm).toBeCloseTo(9 + 2 * 11.4375, 2);
   });
 
   test("weighed and paid for with the bars", () => {
     const piece = riveted(8.4, 8.4);
     const plan = planPiece(piece);
-    const rivetKg = (sectionAreaMm2({ shape: "round", size: 8 }) * 33 * 7850) / 1e9;
+    const { lengthMm } = fastenersOf(piece)[0]!;
+    const rivetKg = (sectionAreaMm2({ shape: "round", size: 8 }) * lengthMm * 7850) / 1e9;
     const barsKg = ((25 * 5 * 160 + 25 * 4 * 80) * 7850) / 1e9;
     expect(plan.totalMassKg).toBeCloseTo(barsKg + rivetKg, 9);
     expect(plan.materialCost).toBeCloseTo(2 * (barsKg + rivetKg), 9);

@@ -6,7 +6,8 @@ import type { Characteristic } from "../measure/characteristic";
 import type { OperationKey } from "../operation/registry";
 import { basketLengthMm, ringRadiusMm } from "./basket";
 import type { Join, JoinKindName } from "./join";
-import { MAIN_PART, type Bar, type Piece } from "./piece";
+import { barOf, MAIN_PART, type Piece } from "./piece";
+import { fillingMm, headAllowanceMm } from "./shank";
 
 /** A hot rivet enters a hole larger than it by so much, mm (common practice, no source). */
 const RIVET_PLAY_MM = { min: 0.3, max: 1 } as const;
@@ -14,8 +15,6 @@ const RIVET_PLAY_MM = { min: 0.3, max: 1 } as const;
 const PIVOT_PLAY_MM = 0.5;
 /** A hole may differ from what its pin wants by so much, mm. */
 const HOLE_SLACK_MM = 0.05;
-/** What a head takes of its shank, in diameters (handbooks, from memory). */
-const HEAD_DIAMETERS = 1.5;
 /** A round bar of the joint this near to its rivet's size is the rivet, mm. */
 const SAME_PIN_MM = 0.5;
 
@@ -146,10 +145,6 @@ function wrapLines(join: Join, piece: Piece): JoinLine[] {
   ];
 }
 
-/** A bar of the piece by its id; the first where there is no other. */
-export const barOf = (piece: Piece, id: string): Bar =>
-  piece.parts?.find((part) => part.id === id) ?? piece;
-
 const countOf = (piece: Piece, id: string): number =>
   id === MAIN_PART ? 1 : (piece.parts?.find((part) => part.id === id)?.count ?? 1);
 
@@ -254,7 +249,7 @@ const isHeldByItsBar = ({ parts, diameter }: Join, piece: Piece): boolean =>
   });
 
 /** Where a join is on one of its parts, mm from that part's end A; null where nothing says. */
-export function joinPlaceMm(join: Join, piece: Piece, id: string): number | null {
+function joinPlaceMm(join: Join, piece: Piece, id: string): number | null {
   const [first] = join.parts;
   if (id === first) return join.at ?? null;
   const part = piece.parts?.find((one) => one.id === id);
@@ -262,28 +257,32 @@ export function joinPlaceMm(join: Join, piece: Piece, id: string): number | null
   return place?.own ?? null;
 }
 
-/** How much of the joint's steel a pin goes through, mm. */
-function gripMm(join: Join, piece: Piece): number {
+/** Shank within the joint, mm: through every part of it and, where it is to hold tight, filling their holes. */
+function shankWithinMm(join: Join, piece: Piece, diameterMm: number): number {
   return join.parts
-    .filter((id) => !isPin(piece, id, join.diameter!))
+    .filter((id) => !isPin(piece, id, diameterMm))
     .reduce((sum, id) => {
-      const bar = barOf(piece, id);
-      const laid = layBar(bar.stretches);
-      const at = joinPlaceMm(join, piece, id) ?? holeFor(join, piece, id)?.at ?? laid.lengthMm / 2;
-      return sum + thicknessAt(laid, at);
+      const laid = layBar(barOf(piece, id).stretches);
+      const hole = holeFor(join, piece, id);
+      const gripMm = thicknessAt(
+        laid,
+        joinPlaceMm(join, piece, id) ?? hole?.at ?? laid.lengthMm / 2,
+      );
+      const fills = join.kind === "rivet" && hole !== undefined && hole.diameter > diameterMm;
+      return sum + gripMm + (fills ? fillingMm({ gripMm, diameterMm, holeMm: hole.diameter }) : 0);
     }, 0);
 }
 
 /**
- * Rivets and pins to be cut, that are no part of their own: grip and one head's
- * allowance at either end (handbooks, from memory: about 1.5 diameters a head).
+ * Rivets and pins to be cut, that are no part of their own: what is within the joint
+ * and a snap head at either end; see {@link headAllowanceMm}.
  */
 export const fastenersOf = (piece: Piece): Fastener[] =>
   (piece.joins ?? []).flatMap((join) => {
     const { id, diameter, parts } = join;
     if (!hasPin(join) || diameter === undefined) return [];
     if (parts.some((part) => isPin(piece, part, diameter))) return [];
-    const lengthMm = gripMm(join, piece) + 2 * HEAD_DIAMETERS * diameter;
+    const lengthMm = shankWithinMm(join, piece, diameter) + 2 * headAllowanceMm("snap", diameter);
     return [{ join: id, name: nameOf(join), diameterMm: diameter, lengthMm }];
   });
 

@@ -136,6 +136,10 @@ export type Piece = z.output<typeof pieceSchema>;
 /** A bar with what is on it: of a piece, of one of its parts, or of either at any moment of the work. */
 export type Bar = Pick<Part, "stock" | "stretches" | "features" | "allowances">;
 
+/** A bar of the piece by its part's id; the first where there is no other. */
+export const barOf = (piece: Piece, id: string): Bar =>
+  piece.parts?.find((part) => part.id === id) ?? piece;
+
 type Draft = { stretches: Stretch[]; features?: Feature[] | undefined };
 
 function checkIds({ stretches, features = [] }: Draft, context: z.RefinementCtx): void {

@@ -4,6 +4,7 @@ import type { Stretch } from "../bar/schema";
 import { eyeWarnings } from "../feature/kinds/hole";
 import { featureExtent, kindOf, type Feature } from "../feature/registry";
 import type { FeatureExtent } from "../feature/feature";
+import { FREE_GATHER } from "../feature/raised";
 import { SLACK_MM, type Warning } from "../feature/warning";
 import { caliperSizesMm, sectionAreaMm2 } from "../section/section";
 import { armsThroughOneAnother } from "./collide";
@@ -11,8 +12,6 @@ import { tooShortToHoldMm } from "./holding";
 import type { Bar } from "./piece";
 import type { StretchSteel } from "./steel";
 
-/** Free length over size up to which a bar gathers without buckling (forging handbooks, from memory). */
-const FREE_GATHER = 3;
 /** A section larger than the stock by less is the stock. */
 const GROWS = 1.001;
 

@@ -2,26 +2,10 @@ import * as z from "zod";
 import { box, drawingOf } from "../drawing/drawing";
 import { dimensionX } from "../drawing/shapes";
 import { figure } from "./figure";
+import { fillingMm, headAllowanceMm, RIVET_HEADS } from "../piece/shank";
 import { refuse } from "../problem/problem";
 import { lengthSchema } from "../units/schema";
 import { defineReckoner } from "./reckoner";
-
-const HEADS = ["snap", "countersunk", "flared"] as const;
-
-/** Volume of a spherical cap of base radius a and height h. */
-const cap = (a: number, h: number) => (Math.PI * h * (3 * a * a + h * h)) / 6;
-/** Volume of a 90° countersink from diameter D to d, less the shank that runs through it. */
-const countersink = (D: number, d: number) => {
-  const h = (D - d) / 2;
-  return (Math.PI * h * (D * D + D * d + d * d)) / 12 - (Math.PI / 4) * d * d * h;
-};
-
-/** Volume of each head on a shank of diameter 1: snap 1.75 wide and 0.75 high, countersunk 90° to 2, flared a low dome 1.5 wide and 0.3 high. */
-const HEAD_VOLUME: Record<(typeof HEADS)[number], number> = {
-  snap: cap(0.875, 0.75),
-  countersunk: countersink(2, 1),
-  flared: cap(0.75, 0.3),
-};
 
 /** How long to cut a rivet. */
 export const rivet = defineReckoner({
@@ -32,7 +16,7 @@ export const rivet = defineReckoner({
   input: z.strictObject({
     diameter: lengthSchema({ maxMm: 100 }),
     grip: lengthSchema({ maxMm: 1000 }),
-    head: z.enum(HEADS, { error: () => `The head is one of ${HEADS.join(", ")}.` }),
+    head: z.enum(RIVET_HEADS, { error: () => `The head is one of ${RIVET_HEADS.join(", ")}.` }),
     holeDiameter: lengthSchema({ maxMm: 200 }).optional(),
   }),
   result: z.object({ shankLengthMm: z.number(), headAllowanceMm: z.number() }),
@@ -41,13 +25,13 @@ export const rivet = defineReckoner({
     if (holeDiameter < diameter)
       refuse({ code: "hole-tighter-than-rivet", ...sizes }, "holeDiameter");
     if (holeDiameter > diameter * 1.5) refuse({ code: "hole-too-loose", ...sizes }, "holeDiameter");
-    const headAllowanceMm = (HEAD_VOLUME[head] / (Math.PI / 4)) * diameter;
-    const fillingMm = grip * ((holeDiameter / diameter) ** 2 - 1);
-    return { shankLengthMm: grip + fillingMm + headAllowanceMm, headAllowanceMm };
+    const headMm = headAllowanceMm(head, diameter);
+    const roundItMm = fillingMm({ gripMm: grip, diameterMm: diameter, holeMm: holeDiameter });
+    return { shankLengthMm: grip + roundItMm + headMm, headAllowanceMm: headMm };
   },
-  working: ({ diameter, grip, head, holeDiameter = diameter }, { headAllowanceMm }) => ({
+  working: ({ diameter, grip, head, holeDiameter = diameter }, { headAllowanceMm: headMm }) => ({
     headAllowanceMm: `the ${head} head's volume / (π/4 × ${figure(diameter)}²)`,
-    shankLengthMm: `${figure(grip)} + ${figure(grip * ((holeDiameter / diameter) ** 2 - 1))} round the shank + ${figure(headAllowanceMm)} mm`,
+    shankLengthMm: `${figure(grip)} + ${figure(fillingMm({ gripMm: grip, diameterMm: diameter, holeMm: holeDiameter }))} round the shank + ${figure(headMm)} mm`,
   }),
   drawing: ({ diameter, grip, holeDiameter = diameter }, { shankLengthMm }) => {
     const plate = diameter * 1.6;

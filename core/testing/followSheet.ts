@@ -107,7 +107,7 @@ function numbersOf({ sizes }: SheetStage) {
     one: (name: string) => find(name) as number | undefined,
     many: (name: string) => find(name) as number[] | undefined,
     place: () =>
-      ["From end A", "Middle from end A", "Fold from end A"]
+      ["From end A", "Middle from end A", "Fold from end A", "Gather at"]
         .map((name) => find(name) as number | undefined)
         .find((mm) => mm !== undefined),
   };
@@ -147,7 +147,8 @@ class PerfectHands {
     if (leftMm !== undefined) this.cutBack(leftMm);
     const slot = numbers.many("Slot");
     if (slot) this.slugMm2.set(stage.on[0]!, slot[0]! * slot[1]!);
-    if (numbers.one("Whole bar then") !== undefined) this.reshape(stage, numbers);
+    if (numbers.one("Gather at") !== undefined) this.gather(numbers);
+    else if (numbers.one("Whole bar then") !== undefined) this.reshape(stage, numbers);
     this.place(stage, numbers);
   }
 
@@ -201,6 +202,14 @@ class PerfectHands {
     const perMm = volumeUpTo(crosses, 1);
     const lengthMm = crosses ? volumeMm3 / perMm : numbers.one("Length")!;
     this.runs[index] = { form, lengthMm, volumeMm3, worked: true };
+  }
+
+  /** Drives as much of the bar together as is said, where it is said. */
+  private gather({ one, place }: ReturnType<typeof numbersOf>): void {
+    const gatheredMm = one("Bar gathered into it")!;
+    const run = this.runs[this.runAt(place()!)]!;
+    run.volumeMm3 *= 1 - gatheredMm / run.lengthMm;
+    run.lengthMm -= gatheredMm;
   }
 
   private runAt(mm: number): number {

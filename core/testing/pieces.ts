@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { openedMm2 } from "../feature/holeForm";
 import { FEATURE_KINDS } from "../feature/registry";
 import { layBar, stretchAt } from "../bar/bar";
 import { keepsSection, stretchVolumeMm3 } from "../bar/stretch";
@@ -140,8 +141,7 @@ export function canBeFollowed({ stretches, stock, features = [] }: Piece): boole
       ({ eye, stretch }) =>
         stretch.kind === "prism" &&
         !keepsSection(stretch, stock.section) &&
-        (Math.PI / 4) * eye.diameter ** 2 * caliperSizesMm(stretch.section)[0] <
-          stretchVolumeMm3(stretch) * 0.8,
+        openedMm2(eye) * caliperSizesMm(stretch.section)[0] < stretchVolumeMm3(stretch) * 0.8,
     )
   );
 }

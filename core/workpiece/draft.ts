@@ -19,6 +19,8 @@ export interface Change {
    * instructor's own stage.
    */
   shape?: { stretch: string; to: "finished" | Stretch; own?: true };
+  /** Steel of a stretch that is driven together for a feature still to come. */
+  gathers?: { stretch: string; feature: string };
   /** A feature the bar has from now on, in its place on the finished bar. */
   leaves?: Feature;
   /** Stretches of any bar that come to their finished form with it: what is welded together. */

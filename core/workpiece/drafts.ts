@@ -24,7 +24,7 @@ import type { Settings } from "../trade/settings";
 import { draftOf, titled, type Change, type StageDraft, type Place, type StageView } from "./draft";
 import { marksOn, type ColdMark } from "./marks";
 import { recipeOf } from "./recipe";
-import { shapeSizes, spanSizes } from "./sizes";
+import { gatherSizes, shapeSizes, spanSizes } from "./sizes";
 
 /** One bar of a piece, with what its stages are drawn from. */
 export interface WorkedBar {
@@ -274,6 +274,7 @@ function featureDrafts(worked: WorkedBar, feature: Feature): StageDraft[] {
       sizes: (view) => [
         ...one.sizes(view.featureNow(leftOf(one, feature)), view.after),
         ...(change.shape ? shapeSizes(change.shape.stretch, NOT_ROUNDED)(view) : []),
+        ...(change.gathers ? gatherSizes(bar.stretches, (fromMm + toMm) / 2)(view) : []),
       ],
       needsEndB:
         kindOf(feature).curves && toMm >= laid.lengthMm - 0.5 && OPERATIONS[key].phase !== "start",
@@ -288,7 +289,7 @@ const leftOf = ({ leaves }: FeatureOperation<Feature>, feature: Feature): Featur
 function featureChange(
   { bar, laid, steel }: WorkedBar,
   feature: Feature,
-  { leaves, shapes, operation }: FeatureOperation<Feature>,
+  { leaves, shapes, gathers, operation }: FeatureOperation<Feature>,
 ): Change {
   const at = "at" in feature ? feature.at : feature.from;
   const { stretch } = stretchAt(laid, at);
@@ -300,6 +301,7 @@ function featureChange(
     keepsSection(stretch, bar.stock.section);
   return {
     ...(leaves ? { leaves: leaves as Feature } : {}),
+    ...(gathers ? { gathers: { stretch: stretch.id, feature: feature.id } } : {}),
     ...(shapes || welded ? { shape: { stretch: stretch.id, to: "finished" as const } } : {}),
   };
 }

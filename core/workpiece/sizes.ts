@@ -2,6 +2,7 @@ import type { Stretch } from "../bar/schema";
 import type { StageSize } from "../operation/operation";
 import { endAreaMm2 } from "../bar/stretch";
 import { sectionAreaMm2, type Point, type Section } from "../section/section";
+import { mapPosition } from "../piece/position";
 import type { StageView } from "./draft";
 
 const mm = (name: string, value: number | number[]): StageSize => ({ name, value, unit: "mm" });
@@ -62,4 +63,21 @@ export const spanSizes =
   ({ before }: StageView): StageSize[] => {
     const { fromMm, toMm } = before.stretches.find((laid) => laid.stretch.id === stretch)!;
     return [mm("From and to", [fromMm, toMm])];
+  };
+
+/**
+ * Where bar is driven together on the bar as it lies before the stage, how much of it,
+ * and how long the whole is then.
+ *
+ * @param finished the finished stretches the place is on
+ */
+export const gatherSizes =
+  (finished: readonly Stretch[], atMm: number) =>
+  ({ before, after }: StageView): StageSize[] => {
+    const now = before.stretches.slice(0, finished.length).map(({ stretch }) => stretch);
+    return [
+      mm("Gather at", mapPosition(finished, now, atMm)),
+      mm("Bar gathered into it", before.lengthMm - after.lengthMm),
+      mm("Whole bar then", after.lengthMm),
+    ];
   };

@@ -258,7 +258,10 @@ const prismOf = ({ id, technique }: Stretch, section: Section): Stretch => ({
 const TOGETHER = new Set<Phase>(["join", "finish"]);
 
 const changesBar = ({ change }: StageDraft): boolean =>
-  change.shape !== undefined || change.leaves !== undefined || change.trims === true;
+  change.shape !== undefined ||
+  change.gathers !== undefined ||
+  change.leaves !== undefined ||
+  change.trims === true;
 
 /** What an instructor changed of a stage; edits kept by earlier versions name it otherwise. */
 const editOf = (draft: StageDraft, edits: readonly StageEdit[]): StageEdit | null =>

@@ -75,21 +75,51 @@ const isAsMilled = ({ stretch, scale, volumeMm3 }: StretchSteel, { stock }: Bar)
   scale === 0 && keepsSection(stretch, stock.section) && volumeMm3 === stretchVolumeMm3(stretch);
 
 /** The bar after a change; the steel stays what it is but for the scale that comes off what is worked. */
-export function changed(state: BarState, { shape, leaves, trims }: Change): BarState {
-  if (!shape && !leaves && !trims) return state;
+export function changed(state: BarState, change: Change): BarState {
+  const { shape, gathers, leaves, trims } = change;
+  if (!shape && !gathers && !leaves && !trims) return state;
   const { bar, steel, forms, features, trimMm } = state;
-  const settled = shape && leaves ? new Set([...state.settled, leaves.id]) : state.settled;
+  const made = gathers?.feature ?? (shape && leaves ? leaves.id : null);
+  const settled = made === null ? state.settled : new Set([...state.settled, made]);
   const pendingMm3 = shape ? pendingSteelMm3(state, shape.stretch, settled) : 0;
+  const shapedForms = shape
+    ? forms.map((form, index) => shaped(steel[index]!, form, shape, pendingMm3))
+    : forms;
   return stateOf({
     bar,
     steel,
-    forms: shape
-      ? forms.map((form, index) => shaped(steel[index]!, form, shape, pendingMm3))
-      : forms,
+    forms: gathers
+      ? shapedForms.map((form, index) =>
+          steel[index]!.stretch.id === gathers.stretch ? gathered(state, index, settled) : form,
+        )
+      : shapedForms,
     features: leaves ? [...features.filter(({ id }) => id !== leaves.id), leaves] : features,
     settled,
     trimMm: trims ? 0 : trimMm,
   });
+}
+
+/**
+ * A stretch once bar of it is driven together for what will stand on it: shorter by
+ * that, and by its share of the scale where that is still on it.
+ */
+function gathered(state: BarState, index: number, settled: ReadonlySet<string>): Stretch {
+  const { bar, steel, forms } = state;
+  const [holds, form] = [steel[index]!, forms[index]!];
+  const { stretch, scale } = holds;
+  const leftMm3 = pendingSteelMm3(state, stretch.id, settled);
+  const isMilled = scale === 0 && keepsSection(stretch, bar.stock.section);
+  if (isMilled || isSameForm(form, stretch)) return finishedBut(stretch, leftMm3);
+  const outsideMm3 = stretchVolumeMm3(stretch);
+  const wasMm3 = outsideMm3 + pendingSteelMm3(state, stretch.id, state.settled);
+  return ofVolume(form, stretchVolumeMm3(form) * ((outsideMm3 + leftMm3) / wasMm3));
+}
+
+/** Whether a stretch has its finished form, whatever its length. */
+function isSameForm(a: Stretch, b: Stretch): boolean {
+  if (a === b) return true;
+  const formOf = (one: Stretch) => JSON.stringify({ ...one, length: 0, volume: 0 });
+  return formOf(a) === formOf(b);
 }
 
 /** A finished stretch while steel is still in it that features to come will use, or drive on into it. */
@@ -129,9 +159,9 @@ function shaped(
   pendingMm3: number,
 ): Stretch {
   if (holds.stretch.id !== stretch) return form;
-  if (to === "finished") return finishedBut(holds.stretch, pendingMm3);
-  if (form === holds.stretch && !own) return holds.stretch;
-  return ofVolume(to, holds.volumeMm3);
+  if (to === "finished" || (!own && isSameForm(form, holds.stretch)))
+    return finishedBut(holds.stretch, pendingMm3);
+  return ofVolume(to, stretchVolumeMm3(holds.stretch) + pendingMm3);
 }
 
 /** A stretch as long as its steel makes it. */

@@ -3,11 +3,10 @@
 import dynamic from "next/dynamic";
 import { Tabs } from "radix-ui";
 import { memo } from "react";
-import { MAIN_PART } from "@/core/piece/piece";
+import { barOf, MAIN_PART } from "@/core/piece/piece";
 import type { Plan } from "@/core/piece/plan";
 import type { Step } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
-import { barOf } from "./bars";
 import type { DesignState } from "./designerStore";
 import { PartsTable } from "./PartsTable";
 import type { Reckoned } from "./SidePanel";

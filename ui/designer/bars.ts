@@ -9,10 +9,6 @@ export interface Bar {
   allowances?: Piece["allowances"];
 }
 
-/** A bar of the piece by its part's id. */
-export const barOf = (piece: Piece, partId: string): Bar =>
-  partId === MAIN_PART ? piece : (piece.parts?.find(({ id }) => id === partId) ?? piece);
-
 /** The piece with a bar of its changed. */
 export function withBar(piece: Piece, partId: string, change: (bar: Bar) => Bar): Piece {
   if (partId === MAIN_PART || !piece.parts?.some(({ id }) => id === partId))

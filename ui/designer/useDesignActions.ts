@@ -3,7 +3,7 @@
 import { layBar, sectionAt, stretchAt } from "@/core/bar/bar";
 import { removeFeature, removeStretch, reorderStretch, splitStretch } from "@/core/piece/edit";
 import type { LengthUnit } from "@/core/units/length";
-import { barOf } from "./bars";
+import { barOf } from "@/core/piece/piece";
 import type { DesignState } from "./designerStore";
 import { nudged } from "./nudge";
 import { idOf, itemsAlong } from "./order";

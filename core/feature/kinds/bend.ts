@@ -1,5 +1,6 @@
 import * as z from "zod";
 import { stretchAt, thicknessAt, type LaidBar } from "../../bar/bar";
+import type { StageSize } from "../../operation/operation";
 import { sectionAreaMm2 } from "../../section/section";
 import { lengthSchema } from "../../units/schema";
 import { evenArcs } from "../curve";
@@ -7,6 +8,17 @@ import { anyPlace, atPlace, defineFeature } from "../feature";
 import { opened } from "../lines";
 import { gatheredSize } from "../raised";
 import { runsOffTheBar } from "../runsOff";
+
+/** Which way a bar is bent, as a field. */
+export const PLANE_FIELD = {
+  type: "choice",
+  key: "plane",
+  label: "Bent",
+  choices: [
+    ["side", "the easy way"],
+    ["plan", "the hard way"],
+  ],
+} as const;
 
 const schema = z.strictObject({
   ...atPlace,
@@ -30,6 +42,17 @@ const UPSET_CORNER = "upset-corner";
 /** Bar on the centre line of a bend, mm: (r + t/2)·θ. */
 export const bendArcMm = ({ angle, insideRadius, at, plane }: Bend, bar: LaidBar): number =>
   (insideRadius + thicknessAt(bar, at, plane) / 2) * ((Math.abs(angle) * Math.PI) / 180);
+
+/** Where a bend is, how far and over what, as its operation says it. */
+export const bendSizes = ({
+  at,
+  angle,
+  insideRadius,
+}: Pick<Bend, "at" | "angle" | "insideRadius">): StageSize[] => [
+  { name: "Middle from end A", value: at, unit: "mm" },
+  { name: "Angle", value: Math.abs(angle), unit: "deg" },
+  { name: "Inside radius", value: insideRadius, unit: "mm" },
+];
 
 function extent(bend: Bend, bar: LaidBar) {
   const arcMm = bendArcMm(bend, bar);
@@ -68,15 +91,7 @@ export const bend = defineFeature<typeof schema>({
   fields: [
     { type: "number", key: "angle", label: "Angle, degrees", min: -360, max: 360 },
     { type: "length", key: "insideRadius", label: "Inside radius", zero: true },
-    {
-      type: "choice",
-      key: "plane",
-      label: "Bent",
-      choices: [
-        ["side", "the easy way"],
-        ["plan", "the hard way"],
-      ],
-    },
+    PLANE_FIELD,
     {
       type: "choice",
       key: "outside",
@@ -125,11 +140,7 @@ export const bend = defineFeature<typeof schema>({
       {
         operation: "bend",
         leaves: square ? { ...one, outside: "round" } : one,
-        sizes: ({ at, angle, insideRadius }) => [
-          { name: "Middle from end A", value: at, unit: "mm" },
-          { name: "Angle", value: Math.abs(angle), unit: "deg" },
-          { name: "Inside radius", value: insideRadius, unit: "mm" },
-        ],
+        sizes: bendSizes,
       },
       ...(corner
         ? [
@@ -162,5 +173,6 @@ export const bend = defineFeature<typeof schema>({
     angle: Math.round(random.next() * 360 - 180),
     insideRadius: Math.floor(random.next() * 40),
     plane: random.pick(["side", "plan"] as const),
+    outside: random.pick(["round", "square"] as const),
   }),
 });

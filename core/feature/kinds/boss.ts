@@ -1,12 +1,12 @@
 import * as z from "zod";
 import { sectionAt, type LaidBar } from "../../bar/bar";
-import { caliperSizesMm, sectionAreaMm2 } from "../../section/section";
+import { caliperSizesMm } from "../../section/section";
 import { lengthSchema } from "../../units/schema";
 import { anyPlace, atPlace, defineFeature, sideSchema } from "../feature";
 import { placedAt } from "../lines";
-import { raisedWarnings, gatheredSize } from "../raised";
+import { raisedWarnings } from "../raised";
 import { SIDE_FIELD, signOfSide } from "../side";
-import type { Surface, SurfaceMarks } from "../surface";
+import { closed, isFromAbove, ovalAt, placesAt, type Surface, type SurfaceMarks } from "../surface";
 
 const schema = z.strictObject({
   ...atPlace,
@@ -25,31 +25,15 @@ const extent = ({ at, diameter }: Boss) => ({
   needsMm: null,
 });
 
-const RIM_POINTS = 24;
-
 function drawn({ at, diameter, height, side }: Boss, { stationAt }: Surface): SurfaceMarks {
-  const { at: middle, along, up, across, thicknessMm } = stationAt(at);
+  const station = stationAt(at);
   const r = diameter / 2;
+  if (isFromAbove(station)) return { lines: [closed(ovalAt(station, r, r))] };
+  const place = placesAt(station);
   const out = signOfSide(side);
-  if (Math.hypot(up.x, up.y) < 0.5)
-    return {
-      lines: [
-        Array.from({ length: RIM_POINTS + 1 }, (_, index) => {
-          const angle = (2 * Math.PI * index) / RIM_POINTS;
-          const [a, c] = [r * Math.cos(angle), r * Math.sin(angle)];
-          return {
-            x: middle.x + along.x * a + across.x * c,
-            y: middle.y + along.y * a + across.y * c,
-          };
-        }),
-      ],
-    };
-  const place = (alongMm: number, upMm: number) => ({
-    x: middle.x + along.x * alongMm + up.x * out * upMm,
-    y: middle.y + along.y * alongMm + up.y * out * upMm,
-  });
-  const [face, top] = [thicknessMm / 2, thicknessMm / 2 + height];
-  return { raised: [[place(-r, face), place(-r, top), place(r, top), place(r, face)]] };
+  const [face, top] = [station.thicknessMm / 2, station.thicknessMm / 2 + height];
+  const corner = (alongMm: number, upMm: number) => place(alongMm, station.up, out * upMm);
+  return { raised: [[corner(-r, face), corner(-r, top), corner(r, top), corner(r, face)]] };
 }
 
 /** A round boss standing out of one face, of the bar's own steel. */
@@ -78,23 +62,19 @@ export const boss = defineFeature<typeof schema>({
     line("diameter", "across", { measure: "diameter", nominal: diameter }),
     line("place", "", placedAt(at)),
   ],
-  operations: (one, { stock }) => [
+  operations: (one) => [
     {
-      operation: "gather-boss",
-      sizes: (now) => [
-        { name: "From end A", value: now.at, unit: "mm" },
-        gatheredSize(volumeMm3(one), sectionAreaMm2(stock)),
-      ],
+      operation: "gather",
+      gathers: true,
+      sizes: () => [],
     },
     {
       operation: "set-boss",
       leaves: one,
-      shapes: true,
       sizes: (now) => [
         { name: "From end A", value: now.at, unit: "mm" },
         { name: "Across", value: now.diameter, unit: "mm" },
         { name: "High", value: now.height, unit: "mm" },
-        gatheredSize(volumeMm3(one), sectionAreaMm2(stock)),
       ],
     },
   ],

@@ -3,7 +3,7 @@ import { thicknessAt } from "../../bar/bar";
 import { lengthSchema } from "../../units/schema";
 import { anyPlace, atPlace, defineFeature } from "../feature";
 import { placedAt } from "../lines";
-import type { FlatPoint } from "../surface";
+import { closed, isFromAbove, ovalAt, placesAt } from "../surface";
 
 const schema = z.strictObject({
   ...atPlace,
@@ -14,15 +14,6 @@ const schema = z.strictObject({
 
 /** Deeper than this share of the bar's thickness, the other face bulges (common practice, no source). */
 const MAX_DEPTH_SHARE = 1 / 2;
-
-const RIM_POINTS = 24;
-
-/** A round line, closed on itself. */
-const rim = (middle: FlatPoint, r: number): FlatPoint[] =>
-  Array.from({ length: RIM_POINTS + 1 }, (_, index) => {
-    const angle = (2 * Math.PI * index) / RIM_POINTS;
-    return { x: middle.x + r * Math.cos(angle), y: middle.y + r * Math.sin(angle) };
-  });
 
 /** A hollow pressed in with a round punch, not through. */
 export const dimple = defineFeature<typeof schema>({
@@ -66,14 +57,14 @@ export const dimple = defineFeature<typeof schema>({
   ],
   marks: ({ at }) => [{ what: "centre", atMm: at }],
   drawn({ at, diameter, depth }, { stationAt }) {
-    const { at: middle, along, up, thicknessMm } = stationAt(at);
+    const station = stationAt(at);
+    const r = diameter / 2;
     // Not through: its rim only.
-    if (Math.hypot(up.x, up.y) < 0.5) return { lines: [rim(middle, diameter / 2)] };
-    const place = (alongMm: number, deepMm: number) => ({
-      x: middle.x + along.x * alongMm + up.x * (thicknessMm / 2 - deepMm),
-      y: middle.y + along.y * alongMm + up.y * (thicknessMm / 2 - deepMm),
-    });
-    return { hidden: [[place(-diameter / 2, 0), place(0, depth), place(diameter / 2, 0)]] };
+    if (isFromAbove(station)) return { lines: [closed(ovalAt(station, r, r))] };
+    const place = placesAt(station);
+    const deep = (alongMm: number, deepMm: number) =>
+      place(alongMm, station.up, station.thicknessMm / 2 - deepMm);
+    return { hidden: [[deep(-r, 0), deep(0, depth), deep(r, 0)]] };
   },
   risks: () => ["struck-tool"],
   start: ({ id, atMm, sizeMm }) => ({

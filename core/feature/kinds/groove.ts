@@ -4,7 +4,7 @@ import { caliperSizesMm, sectionAreaMm2 } from "../../section/section";
 import { lengthSchema } from "../../units/schema";
 import { anyPlace, atPlace, defineFeature } from "../feature";
 import { placedAt } from "../lines";
-import type { SurfaceMarks, Surface } from "../surface";
+import { isFromAbove, placesAt, type Surface, type SurfaceMarks } from "../surface";
 
 const schema = z.strictObject({
   ...atPlace,
@@ -38,20 +38,16 @@ const displacedMm3 = (one: Groove, bar: LaidBar): number =>
   grooveAreaMm2(one.width, one.depth) * countOf(one) * caliperSizesMm(sectionAt(bar, one.at))[1];
 
 function drawn({ at, width, depth, sides = "both" }: Groove, surface: Surface): SurfaceMarks {
-  const { at: middle, along, up, across, thicknessMm, widthMm } = surface.stationAt(at);
-  const fromSide = Math.hypot(up.x, up.y) >= 0.5;
-  const faces = sides === "both" ? [1, -1] : [1];
-  const place = (alongMm: number, way: { x: number; y: number }, byMm: number) => ({
-    x: middle.x + along.x * alongMm + way.x * byMm,
-    y: middle.y + along.y * alongMm + way.y * byMm,
-  });
-  if (!fromSide)
+  const station = surface.stationAt(at);
+  const { up, across, thicknessMm, widthMm } = station;
+  const place = placesAt(station);
+  if (isFromAbove(station))
     return {
       lines: [-1, 1].map((end) =>
         [-1, 1].map((side) => place((end * width) / 2, across, (side * widthMm) / 2)),
       ),
     };
-  // The floor of the groove: three points of its circle are enough for its curve, and nine to look round.
+  const faces = sides === "both" ? [1, -1] : [1];
   const floor = (face: number) =>
     Array.from({ length: 9 }, (_, index) => {
       const share = index / 4 - 1;

@@ -14,7 +14,7 @@ import {
 } from "../feature";
 import { alongMm, openedMm2, outlineMm } from "../holeForm";
 import { difference, placedAt } from "../lines";
-import type { Surface, SurfaceMarks } from "../surface";
+import { isFromAbove, ovalAt, placesAt, type Surface, type SurfaceMarks } from "../surface";
 import { SLACK_MM, type HoleMethod, type Warning } from "../warning";
 
 const schema = z.strictObject({
@@ -181,44 +181,33 @@ function operations(hole: Hole, { bar, stock }: FeatureWork): FeatureOperation<H
   ];
 }
 
-const OUTLINE_POINTS = 36;
-
 function drawn(hole: Hole, { stationAt }: Surface): SurfaceMarks {
-  const { at, along, up, across, thicknessMm } = stationAt(hole.at);
-  const r = alongMm(hole) / 2;
-  const place = (alongBy: number, acrossBy: number) => ({
-    x: at.x + along.x * alongBy + across.x * acrossBy,
-    y: at.y + along.y * alongBy + across.y * acrossBy,
-  });
-  // A hole runs through the thickness: seen along it, it shows its shape.
-  if (Math.hypot(up.x, up.y) < 0.5) {
-    const half = hole.diameter / 2;
-    switch (hole.shape ?? "round") {
-      case "round":
-        return { circles: [{ ...at, r }] };
-      case "square":
-        return {
-          openings: [
-            [place(-half, -half), place(half, -half), place(half, half), place(-half, half)],
-          ],
-        };
-      case "oval":
-        return {
-          openings: [
-            Array.from({ length: OUTLINE_POINTS }, (_, index) => {
-              const angle = (2 * Math.PI * index) / OUTLINE_POINTS;
-              return place(r * Math.cos(angle), half * Math.sin(angle));
-            }),
-          ],
-        };
-    }
+  const station = stationAt(hole.at);
+  const { at, up, across, thicknessMm } = station;
+  const [long, half] = [alongMm(hole) / 2, hole.diameter / 2];
+  const place = placesAt(station);
+  if (!isFromAbove(station)) {
+    const side = (end: number) =>
+      [-1, 1].map((face) => place(end * long, up, (face * thicknessMm) / 2));
+    return { hidden: [side(-1), side(1)] };
   }
-  const side = (by: number) =>
-    [-1, 1].map((end) => ({
-      x: at.x + along.x * by + up.x * end * (thicknessMm / 2),
-      y: at.y + along.y * by + up.y * end * (thicknessMm / 2),
-    }));
-  return { hidden: [side(-r), side(r)] };
+  switch (hole.shape ?? "round") {
+    case "round":
+      return { circles: [{ ...at, r: half }] };
+    case "square":
+      return {
+        openings: [
+          [
+            place(-half, across, -half),
+            place(half, across, -half),
+            place(half, across, half),
+            place(-half, across, half),
+          ],
+        ],
+      };
+    case "oval":
+      return { openings: [ovalAt(station, long, half)] };
+  }
 }
 
 const SLOTTED = { key: "method", is: "slot-drift" };

@@ -1,11 +1,11 @@
 import * as z from "zod";
 import { sectionAt, type LaidBar } from "../../bar/bar";
-import { caliperSizesMm, sectionAreaMm2 } from "../../section/section";
+import { caliperSizesMm } from "../../section/section";
 import { lengthSchema } from "../../units/schema";
 import { anyPlace, atPlace, defineFeature, type FeatureOperation } from "../feature";
 import { difference, placedAt } from "../lines";
-import { gatheredSize, raisedWarnings } from "../raised";
-import type { Surface, SurfaceMarks } from "../surface";
+import { raisedWarnings } from "../raised";
+import { isFromAbove, placesAt, type FlatPoint, type Surface, type SurfaceMarks } from "../surface";
 
 const schema = z.strictObject({
   ...atPlace,
@@ -29,21 +29,19 @@ const extent = ({ at, length }: Lugs) => ({
   needsMm: null,
 });
 
-function operations(one: Lugs, stockMm2: number): FeatureOperation<Lugs>[] {
+function operations(one: Lugs): FeatureOperation<Lugs>[] {
   const place = ({ at }: Lugs) => ({ name: "From end A", value: at, unit: "mm" as const });
-  const gathered = gatheredSize(volumeMm3(one), stockMm2);
   return [
-    { operation: "isolate-lugs", sizes: (now) => [place(now), gathered] },
+    { operation: "gather", gathers: true, sizes: () => [] },
+    { operation: "isolate-lugs", sizes: (now) => [place(now)] },
     {
       operation: "draw-lugs",
       leaves: one.folded === "up" ? { ...one, folded: "flat" } : one,
-      shapes: true,
       sizes: (now) => [
         place(now),
         { name: "Along the bar", value: now.length, unit: "mm" },
         { name: "Reach", value: now.reach, unit: "mm" },
         { name: "Thick", value: now.thickness, unit: "mm" },
-        gathered,
       ],
     },
     ...(one.folded === "up"
@@ -63,14 +61,12 @@ function operations(one: Lugs, stockMm2: number): FeatureOperation<Lugs>[] {
 }
 
 function drawn(one: Lugs, { stationAt }: Surface): SurfaceMarks {
-  const { at: middle, along, up, across, thicknessMm, widthMm } = stationAt(one.at);
+  const station = stationAt(one.at);
+  const { up, across, thicknessMm, widthMm } = station;
   const half = one.length / 2;
-  const fromAbove = Math.hypot(up.x, up.y) < 0.5;
-  const place = (alongMm: number, way: { x: number; y: number }, byMm: number) => ({
-    x: middle.x + along.x * alongMm + way.x * byMm,
-    y: middle.y + along.y * alongMm + way.y * byMm,
-  });
-  const outline = (way: { x: number; y: number }, fromMm: number, toMm: number) => [
+  const fromAbove = isFromAbove(station);
+  const place = placesAt(station);
+  const outline = (way: FlatPoint, fromMm: number, toMm: number) => [
     place(-half, way, fromMm),
     place(-half, way, toMm),
     place(half, way, toMm),
@@ -158,7 +154,7 @@ export const lugs = defineFeature<typeof schema>({
         : []),
     ];
   },
-  operations: (one, { stock }) => operations(one, sectionAreaMm2(stock)),
+  operations,
   marks: ({ at, length }) => [
     { what: "from", atMm: at - length / 2 },
     { what: "to", atMm: at + length / 2 },

@@ -6,7 +6,7 @@ import { anyPlace, atPlace, defineFeature, sideSchema } from "../feature";
 import { placedAt } from "../lines";
 import { runsOffTheBar } from "../runsOff";
 import { SIDE_FIELD, signOfSide } from "../side";
-import type { FlatPoint } from "../surface";
+import { isFromAbove, placesAt } from "../surface";
 import type { Warning } from "../warning";
 
 const schema = z.strictObject({
@@ -109,13 +109,10 @@ export const tab = defineFeature<typeof schema>({
   ],
   drawn({ at, length, width, height, side }, { stationAt }) {
     const root = stationAt(at);
-    const { along, up, across, thicknessMm } = root;
-    const place = (alongMm: number, way: FlatPoint, byMm: number) => ({
-      x: root.at.x + along.x * alongMm + way.x * byMm,
-      y: root.at.y + along.y * alongMm + way.y * byMm,
-    });
+    const { up, across, thicknessMm } = root;
+    const place = placesAt(root);
     const half = width / 2;
-    if (Math.hypot(up.x, up.y) < 0.5)
+    if (isFromAbove(root))
       return {
         lines: [
           [

@@ -3,7 +3,7 @@ import { thingIdSchema } from "../../bar/schema";
 import { lengthSchema } from "../../units/schema";
 import { anyPlace, atPlace, defineFeature } from "../feature";
 import { byEye } from "../lines";
-import { bendArcMm, type Bend } from "./bend";
+import { bendArcMm, bendSizes, PLANE_FIELD, type Bend } from "./bend";
 
 const schema = z.strictObject({
   ...atPlace,
@@ -36,15 +36,7 @@ export const temporaryBend = defineFeature<typeof schema>({
   fields: [
     { type: "number", key: "angle", label: "Angle, degrees", min: -180, max: 180 },
     { type: "length", key: "insideRadius", label: "Inside radius", zero: true },
-    {
-      type: "choice",
-      key: "plane",
-      label: "Bent",
-      choices: [
-        ["side", "the easy way"],
-        ["plan", "the hard way"],
-      ],
-    },
+    PLANE_FIELD,
     { type: "thing", key: "reaches", label: "To reach" },
   ],
   extent(one, bar) {
@@ -60,11 +52,7 @@ export const temporaryBend = defineFeature<typeof schema>({
       operation: "bend-away",
       leaves: asBend(one),
       around: one.reaches,
-      sizes: (now) => [
-        { name: "Middle from end A", value: now.at, unit: "mm" },
-        { name: "Angle", value: Math.abs(now.angle), unit: "deg" },
-        { name: "Inside radius", value: now.insideRadius, unit: "mm" },
-      ],
+      sizes: bendSizes,
     },
     {
       operation: "bend-back",

@@ -2,16 +2,16 @@ import { defineOperation } from "../operation";
 import { GATHERED_FIRST } from "../rules";
 import { heatsAlways } from "../work";
 
-/** Gathering what a boss is made from. */
-export const gatherBoss = defineOperation({
+/** Gathering what a boss or lugs are made from. */
+export const gather = defineOperation({
   name: "upset",
   verb: "Gather for",
   phase: "gather",
   heat: "upsetting",
   tools: ["hand hammer", "water can to cool the rest"],
   words:
-    "A short heat where the boss will stand, both sides cooled. Drive the bar together until it has gathered what the boss takes, straightening little and often.",
-  check: "As much shorter as the boss takes; the bulge where the boss will be.",
+    "A short heat at the mark, both sides cooled. Drive the bar together until it is as much shorter as is said, straightening little and often.",
+  check: "The whole bar as long as is said; the bulge at its mark, straight on both sides.",
   before: [
     {
       others: ["shape"],
