@@ -187,8 +187,9 @@ function joinMarks(piece: Piece, bars: readonly DrawnBar[], elevation: Elevation
       Math.max(0, atMm - diameter / 2),
       Math.min(lengthMm, atMm + diameter / 2),
     );
+    // A pin goes through the thickness: seen along it, it shows its head.
     const here: Mark =
-      kind === "rivet" || kind === "pivot"
+      elevation === "plan" && (kind === "rivet" || kind === "pivot")
         ? { kind: "circle", ink: "mark", ...place, r: (diameter * HEAD_SHARE) / 2 }
         : { kind: "path", ink: "mark", points: band, closed: true };
     const dy = drawn.get(first!)?.dy ?? 0;

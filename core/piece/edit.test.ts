@@ -15,6 +15,7 @@ import {
   removeStretch,
   reorderStretch,
   resizeStretch,
+  restock,
   splitStretch,
 } from "./edit";
 import { planPiece } from "./plan";
@@ -183,6 +184,20 @@ test("a place beats a step, a step a millimetre; stock sizes pull", () => {
   expect(snapSize(11.7, "mm")).toBe(12);
   expect(snapSize(13.2, "mm")).toBe(13);
   expect(snapSize(12.5, "in")).toBeCloseTo(12.7, 9);
+});
+
+test("cut from other stock, what was stock is that stock, and what was forged stays", () => {
+  const piece = pieceOf({
+    stretches: [
+      { id: "tip", kind: "transition", from: "4 square", to: "12 square", length: 60 },
+      { id: "body", kind: "prism", section: "12 square", length: 100 },
+      { id: "foot", kind: "prism", section: "20 by 6", length: 50 },
+    ],
+  });
+  const { stock, stretches } = restock(piece, { shape: "round", size: 16 });
+  expect(stock.section).toEqual({ shape: "round", size: 16 });
+  expect(stretches[1]).toMatchObject({ section: { shape: "round", size: 16 } });
+  expect([stretches[0], stretches[2]]).toEqual([piece.stretches[0], piece.stretches[2]]);
 });
 
 describe("the other end made like one", () => {

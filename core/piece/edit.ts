@@ -1,5 +1,5 @@
 import { layBar, stretchAt } from "../bar/bar";
-import { turnedRound } from "../bar/stretch";
+import { isSameSection, turnedRound } from "../bar/stretch";
 import type { Section } from "../section/section";
 import type { Feature, Piece, Stretch } from "./piece";
 
@@ -7,6 +7,7 @@ import type { Feature, Piece, Stretch } from "./piece";
 export const MIN_STRETCH_MM = 1;
 
 type Bar = Pick<Piece, "stretches" | "features">;
+type StockedBar = Bar & Pick<Piece, "stock">;
 
 const lengthOf = (stretches: readonly Stretch[]) =>
   stretches.reduce((sum, { length }) => sum + length, 0);
@@ -159,6 +160,17 @@ export const replaceStretch = <Of extends Bar>(bar: Of, id: string, by: Stretch)
     stretches: same.stretches.map((stretch) => (stretch.id === id ? by : stretch)),
   };
 };
+
+/** Cuts a bar from other stock: what was the stock as it is becomes the new stock as it is. */
+export const restock = <Of extends StockedBar>(bar: Of, section: Section): Of => ({
+  ...bar,
+  stock: { ...bar.stock, section },
+  stretches: bar.stretches.map((stretch) =>
+    stretch.kind === "prism" && isSameSection(stretch.section, bar.stock.section)
+      ? { ...stretch, section }
+      : stretch,
+  ),
+});
 
 /** Adds a feature, kept on the bar. */
 export const addFeature = <Of extends Bar>(bar: Of, feature: Feature): Of =>

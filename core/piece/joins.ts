@@ -1,5 +1,5 @@
 import { layBar, thicknessAt } from "../bar/bar";
-import { nameInText, nameOf } from "../bar/named";
+import { nameInText, nameOf, type Named } from "../bar/named";
 import { byEye } from "../feature/lines";
 import type { Warning } from "../feature/warning";
 import type { Characteristic } from "../measure/characteristic";
@@ -198,6 +198,13 @@ export function basketOf(join: Join, piece: Piece): BasketShape | null {
 export const wrappedMm = (join: Join, piece: Piece): number | null =>
   basketOf(join, piece)?.heightMm ?? null;
 
+/** A join nobody named: "join-2". */
+const NUMBERED = /^(join-?|j)\d*$/i;
+
+/** A join as something with a name: what kind it is where nobody named it. */
+export const namedJoin = ({ id, name, kind }: Join): Named =>
+  name === undefined && NUMBERED.test(id) ? { id: JOIN_KINDS[kind].name } : { id, name };
+
 /** Longer names are cut: nothing on a slate has room for more. */
 const MAX_NAME = 80;
 
@@ -205,8 +212,8 @@ const MAX_NAME = 80;
 export function joinLines(piece: Piece): Characteristic[] {
   return (piece.joins ?? []).flatMap((join) =>
     JOIN_KINDS[join.kind].lines(join, piece).map(({ id, way, ...line }): Characteristic => ({
-      name: `${nameOf(join)}, ${way}`.slice(0, MAX_NAME),
-      of: nameInText(join),
+      name: `${nameOf(namedJoin(join))}, ${way}`.slice(0, MAX_NAME),
+      of: nameInText(namedJoin(join)),
       kind: "size",
       unit: "mm",
       stretch: null,
@@ -283,7 +290,7 @@ export const fastenersOf = (piece: Piece): Fastener[] =>
     if (!hasPin(join) || diameter === undefined) return [];
     if (parts.some((part) => isPin(piece, part, diameter))) return [];
     const lengthMm = shankWithinMm(join, piece, diameter) + 2 * headAllowanceMm("snap", diameter);
-    return [{ join: id, name: nameOf(join), diameterMm: diameter, lengthMm }];
+    return [{ join: id, name: nameOf(namedJoin(join)), diameterMm: diameter, lengthMm }];
   });
 
 /** The hole of a part that a join's pin goes through: at its place, else the one nearest to its size. */
@@ -304,7 +311,9 @@ function wrapWarnings(join: Join, piece: Piece): Warning[] {
   if (join.turns === undefined || wrappedMm(join, piece) !== null) return [];
   const [part = MAIN_PART] = join.parts;
   const { fromMm, toMm } = turnedSpan(join, piece);
-  return [{ code: "turns-too-many", part, join: nameInText(join), barMm: toMm - fromMm }];
+  return [
+    { code: "turns-too-many", part, join: nameInText(namedJoin(join)), barMm: toMm - fromMm },
+  ];
 }
 
 /** Pins that do not enter their holes, that rattle in them, or that have none. */
@@ -321,7 +330,7 @@ export const joinWarnings = (piece: Piece): Warning[] =>
       .filter((id) => !isPin(piece, id, diameter))
       .flatMap((id): Warning[] => {
         const hole = holeFor(join, piece, id);
-        const about = { part: id, join: nameInText(join), pinMm: diameter } as const;
+        const about = { part: id, join: nameInText(namedJoin(join)), pinMm: diameter } as const;
         if (!hole) return [{ code: "pin-without-hole", ...about }];
         const playMm = hole.diameter - diameter;
         const fits = playMm >= min! - 1e-9 && playMm <= max! + 1e-9;

@@ -8,8 +8,8 @@ import {
   type Section,
 } from "./section";
 
-/** In the very middle the form is still that of the first end, whatever rounding makes of it. */
-const HALF = 0.5 + 1e-9;
+/** In the very middle the form is that of the second end, whatever rounding makes of it. */
+const HALF = 0.5 - 1e-9;
 
 type Flat = Extract<Section, { shape: "flat" }>;
 
@@ -55,7 +55,7 @@ function sidesOf(from: Section | Point, to: Section | Point, fraction: number): 
     return { factor: regularAreaFactor(start.shape), first: size, second: size, like };
   }
   const root = { from: Math.sqrt(sectionAreaMm2(start)), to: Math.sqrt(sectionAreaMm2(end)) };
-  const nearer = fraction <= HALF ? start : end;
+  const nearer = fraction < HALF ? start : end;
   const other = nearer === start ? end : start;
   const like = sectionAreaMm2(nearer) > 0 ? nearer : other;
   return { factor: 1, first: root, second: root, like };

@@ -16,7 +16,7 @@ import { heatFor } from "../operation/heats";
 import type { StageSize } from "../operation/operation";
 import { OPERATIONS, type OperationKey } from "../operation/registry";
 import { tooShortToHoldMm } from "../piece/holding";
-import { JOIN_KINDS, wrappedMm } from "../piece/joins";
+import { JOIN_KINDS, namedJoin, wrappedMm } from "../piece/joins";
 import { MAIN_PART, type Bar, type Join, type Part, type Piece } from "../piece/piece";
 import { MAIN_BAR_NAME } from "../piece/plan";
 import type { StretchSteel } from "../piece/steel";
@@ -310,13 +310,9 @@ function featureChange(
 function joinTitle(verb: string, join: Join, names: readonly string[]): string {
   const held = names.filter((name) => name.toLowerCase() !== verb.toLowerCase());
   const all = listed(held.length > 0 ? held : names);
-  return NUMBERED_JOIN.test(join.id) && join.name === undefined
-    ? `${verb} ${all}`
-    : `${titled(verb, nameInText(join))}: ${all}`;
+  const name = nameInText(namedJoin(join));
+  return name === JOIN_KINDS[join.kind].name ? `${verb} ${all}` : `${titled(verb, name)}: ${all}`;
 }
-
-/** A join nobody named: "join-2". */
-const NUMBERED_JOIN = /^(join-?|j)\d*$/i;
 
 /** Names in a row: "the bar, short leaf and rivet". */
 function listed(names: readonly string[]): string {

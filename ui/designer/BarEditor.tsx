@@ -1,5 +1,6 @@
 "use client";
 
+import { restock } from "@/core/piece/edit";
 import {
   COATINGS,
   MAIN_PART,
@@ -59,7 +60,7 @@ export function BarEditor({
           label="Cut from"
           section={stock.section}
           unit={unit}
-          onTake={(section) => onChangeBar((now) => ({ ...now, stock: { ...now.stock, section } }))}
+          onTake={(section) => onChangeBar((now) => restock(now, section))}
         />
         <ChoiceField
           label="Steel"

@@ -3,7 +3,7 @@
 import { nameInText, nameOf } from "@/core/bar/named";
 import { nameSchema } from "@/core/bar/schema";
 import { freeId } from "@/core/piece/edit";
-import { JOIN_KINDS } from "@/core/piece/joins";
+import { JOIN_KINDS, namedJoin } from "@/core/piece/joins";
 import { MAIN_PART, type Join, type Piece } from "@/core/piece/piece";
 import { MAIN_BAR_NAME } from "@/core/piece/plan";
 import type { LengthUnit } from "@/core/units/length";
@@ -98,7 +98,7 @@ function JoinFields({ join, bars, unit, onPut, onRemove }: JoinFieldsProps) {
     <div className="flex flex-wrap items-start gap-4 border-b border-rule py-2">
       <TextField
         label="Called"
-        value={nameOf(join)}
+        value={nameOf(namedJoin(join))}
         schema={nameSchema}
         onTake={(name) => put({ name })}
       />
