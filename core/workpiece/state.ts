@@ -17,6 +17,8 @@ export interface BarState {
   forms: readonly Stretch[];
   /** What has been put on it, in its place on the finished bar. */
   features: readonly Feature[];
+  /** What features take of its stretches, or give them. */
+  kept: readonly KeptSteel[];
   /** Ids of features whose steel is where it belongs. */
   settled: ReadonlySet<string>;
   /** Trim still on end B, mm. */
@@ -34,7 +36,7 @@ export type BarNow = Bar & { stretches: Stretch[]; features: Feature[] };
 type Held = Omit<BarState, "now" | "laid">;
 
 function stateOf(held: Held): BarState {
-  const { bar, steel, forms, features, settled, trimMm } = held;
+  const { bar, steel, forms, features, kept, settled, trimMm } = held;
   const same = forms === bar.stretches || forms.every((form, at) => form === bar.stretches[at]);
   const trim = trimStretch(held);
   // The same list where nothing has changed, so that it is laid once.
@@ -44,13 +46,42 @@ function stateOf(held: Held): BarState {
     stretches: trim ? [...own, trim] : own,
     features: same ? [...features] : features.map((feature) => featureNow(held, feature)),
   };
-  return { bar, steel, forms: own, features, settled, trimMm, now, laid: layBar(now.stretches) };
+  return {
+    bar,
+    steel,
+    forms: own,
+    features,
+    kept,
+    settled,
+    trimMm,
+    now,
+    laid: layBar(now.stretches),
+  };
 }
 
 /** Each stretch while the bar is cold: a length of the stock; what stays as the mill rolled it is finished from the beginning. */
 export function coldForms(bar: Bar, steel: readonly StretchSteel[]): Stretch[] {
   const cold = coldStretches(steel, bar);
   return steel.map((one, index) => (isAsMilled(one, bar) ? one.stretch : cold[index]!));
+}
+
+/** Steel a feature takes of the stretch it is on, mm³, less than nothing where it leaves it more. */
+interface KeptSteel {
+  feature: string;
+  stretch: string;
+  mm3: number;
+}
+
+function keptSteelOf({ stretches, features = [] }: Bar): KeptSteel[] {
+  const finished = layBar(stretches);
+  const kept: KeptSteel[] = [];
+  for (const feature of features) {
+    const mm3 = kindOf(feature).keptVolumeMm3?.(feature, finished) ?? 0;
+    if (mm3 === 0) continue;
+    const { stretch } = stretchAt(finished, "at" in feature ? feature.at : feature.from);
+    kept.push({ feature: feature.id, stretch: stretch.id, mm3 });
+  }
+  return kept;
 }
 
 const NONE_SETTLED: ReadonlySet<string> = new Set();
@@ -66,6 +97,7 @@ export const coldState = (
     steel,
     forms,
     features: [],
+    kept: keptSteelOf(bar),
     settled: NONE_SETTLED,
     trimMm: bar.allowances?.endTrim ?? 0,
   });
@@ -78,7 +110,7 @@ const isAsMilled = ({ stretch, scale, volumeMm3 }: StretchSteel, { stock }: Bar)
 export function changed(state: BarState, change: Change): BarState {
   const { shape, gathers, leaves, trims } = change;
   if (!shape && !gathers && !leaves && !trims) return state;
-  const { bar, steel, forms, features, trimMm } = state;
+  const { bar, steel, forms, features, kept, trimMm } = state;
   const made = gathers?.feature ?? (shape && leaves ? leaves.id : null);
   const settled = made === null ? state.settled : new Set([...state.settled, made]);
   const pendingMm3 = shape ? pendingSteelMm3(state, shape.stretch, settled) : 0;
@@ -94,6 +126,7 @@ export function changed(state: BarState, change: Change): BarState {
         )
       : shapedForms,
     features: leaves ? [...features.filter(({ id }) => id !== leaves.id), leaves] : features,
+    kept,
     settled,
     trimMm: trims ? 0 : trimMm,
   });
@@ -132,24 +165,19 @@ const NO_STEEL_MM3 = 1e-6;
 
 /** Steel that features not yet made will take of a stretch, mm³, less than nothing where they leave it more. */
 function pendingSteelMm3(
-  { bar, steel }: BarState,
+  { steel, kept }: Pick<BarState, "steel" | "kept">,
   stretch: string,
   settled: ReadonlySet<string>,
 ): number {
-  const finished = layBar(bar.stretches);
+  const own = kept.filter((one) => one.stretch === stretch);
+  if (own.length === 0) return 0;
+  const pending = own.filter(({ feature }) => !settled.has(feature));
+  const sumOf = (some: readonly KeptSteel[]) => some.reduce((sum, { mm3 }) => sum + mm3, 0);
   const holds = steel.find((one) => one.stretch.id === stretch)!;
-  const kept = (bar.features ?? []).flatMap((feature) => {
-    const at = "at" in feature ? feature.at : feature.from;
-    if (stretchAt(finished, at).stretch !== holds.stretch) return [];
-    const mm3 = kindOf(feature).keptVolumeMm3?.(feature, finished) ?? 0;
-    return mm3 === 0 ? [] : [{ mm3, isPending: !settled.has(feature.id) }];
-  });
-  const pending = kept.filter(({ isPending }) => isPending);
-  const sumOf = (some: typeof kept) => some.reduce((sum, { mm3 }) => sum + mm3, 0);
   const differenceMm3 = holds.volumeMm3 - stretchVolumeMm3(holds.stretch);
-  if (Math.abs(differenceMm3 - sumOf(kept)) < NO_STEEL_MM3) return sumOf(pending);
+  if (Math.abs(differenceMm3 - sumOf(own)) < NO_STEEL_MM3) return sumOf(pending);
   // A stretch keeps some steel however much is said to be taken of it: each takes as much of that as the next.
-  return kept.length === 0 ? 0 : (differenceMm3 * pending.length) / kept.length;
+  return (differenceMm3 * pending.length) / own.length;
 }
 
 function shaped(
