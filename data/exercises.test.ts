@@ -66,6 +66,25 @@ describe("drafts", () => {
     expect(design).toMatchObject({ version: 2, savedBy: "Oda Fenwright", content: saved });
   });
 
+  test("what a draft teaches can be changed until it is published", async () => {
+    const { exerciseId } = await newDraft("Placed bar");
+    const techniqueId = ours.rows.technique[1]!.id;
+    const place = (to: { techniqueId: string; step: number }) =>
+      act(database, ours.instructor, "place-draft", { exerciseId, ...to });
+    expect(await place({ techniqueId, step: 4 })).toMatchObject({ ok: true });
+    expect(await findDesign(database, ours.instructor, exerciseId)).toMatchObject({
+      step: 4,
+      technique: { id: techniqueId },
+    });
+    expect(await place({ techniqueId: newId(), step: 4 })).toMatchObject({ ok: false });
+    expect(await place({ techniqueId, step: 6 })).toMatchObject({ ok: false });
+    await publish(exerciseId, 1);
+    expect(await place({ techniqueId, step: 1 })).toMatchObject({
+      ok: false,
+      error: { code: "conflict" },
+    });
+  });
+
   test("a save that builds on an older version is refused, whoever sends it, and nothing of the newer is lost", async () => {
     const { exerciseId } = await newDraft("Contested bar");
     const theirs = content("Contested bar", 150);

@@ -122,6 +122,7 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
       saveId: newId(),
       content,
     },
+    "place-draft": { exerciseId, techniqueId: rows.technique[0]!.id, step: 2 },
     "save-draft": { exerciseId, saveId: newId(), base, content },
     "discard-draft": { exerciseId },
     "publish-revision": { exerciseId, revisionId: newId(), base },

@@ -6,16 +6,27 @@ const stock = (page: Page) => page.locator("[data-stock]");
 const savedToServer = (page: Page) =>
   expect(page.locator("[data-saved=saved]")).toBeVisible({ timeout: 15_000 });
 
+/** A thing of the bar in the list under the drawing. */
+const listed = (page: Page, name: string) =>
+  page.getByRole("tabpanel", { name: "Along the bar" }).getByRole("button", { name, exact: true });
+
+/** Says what is to be done, and leaves the field. */
+async function say(page: Page, phrase: string): Promise<void> {
+  await page.getByLabel("In words").fill(phrase);
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Escape");
+}
+
 /** A new exercise of one plain bar, opened in the designer. */
 async function newExercise(page: Page, name: string, lengthMm = 520): Promise<void> {
   await page.goto("/set/new");
-  await page.getByLabel("Name").fill(name);
-  await page.getByLabel("Technique").selectOption({ label: "Scroll" });
-  await page.getByLabel("Step").selectOption("3");
-  await page.getByLabel("Long, when forged").fill(String(lengthMm));
-  await page.getByRole("button", { name: "To the drawing" }).click();
-  await page.waitForURL(/\/design$/);
   await expect(page.getByRole("group", { name: "The bar, as forged" })).toBeVisible();
+  await page.getByLabel("Technique it teaches").selectOption({ label: "Scroll" });
+  await page.getByLabel("Step it is for").selectOption("3");
+  await page.getByLabel("Name of the exercise").fill(name);
+  await say(page, `the bar ${lengthMm}`);
+  await page.waitForURL(/\/design$/);
+  await savedToServer(page);
 }
 
 /** Adds by the keyboard, where it is said. */
@@ -202,6 +213,56 @@ test("while the server can't be reached the draft is kept on the device, and sen
   await expect(page.getByRole("button", { name: "twist", exact: true })).toBeVisible();
   await page.unroute("**/api/command/save-draft");
   await savedToServer(page);
+});
+
+test("a new piece opens on the drawing: said in words, kept before it was ever saved, taught later", async ({
+  page,
+}) => {
+  await signInOnly(page, "oda");
+  await page.route("**/api/command/new-exercise", (route) => route.abort());
+  await page.goto("/set/new");
+  await expect(page.getByRole("button", { name: "Name it to publish" })).toBeVisible();
+  const words = page.getByLabel("In words");
+  await words.fill("taper 80 to 4 at A");
+  // Drawn at once, done with Enter.
+  const drawn = page.getByRole("group", { name: "The bar, as forged" });
+  await expect(drawn.getByText("380 mm")).toBeVisible();
+  await expect(listed(page, "taper")).toBeHidden();
+  await page.keyboard.press("Enter");
+  await expect(listed(page, "taper")).toBeVisible();
+  // (4² + 4·12 + 12²)/3 · 80 of steel, two hundredths more for scale, in a bar of 12².
+  await expect(stock(page)).toHaveText("339.3 mm");
+
+  await words.fill("taper 80 frob");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("“frob” is not understood here.")).toBeVisible();
+  await expect(words).toHaveValue("taper 80 frob");
+  await page.keyboard.press("Escape");
+
+  await page.getByLabel("Step it is for").selectOption("2");
+  await expect(page.locator("[data-saved=on-device]")).toBeVisible({ timeout: 15_000 });
+  await page.goto("/set/new");
+  await expect(listed(page, "taper")).toBeVisible();
+  await page.unroute("**/api/command/new-exercise");
+  await savedToServer(page);
+  await page.waitForURL(/\/design$/);
+
+  await page.getByLabel("Technique it teaches").selectOption({ label: "Round taper" });
+  await page.waitForResponse(/place-draft/);
+  await page.getByRole("button", { name: "Name it to publish" }).click();
+  await page.keyboard.type("Sounding-lead spike");
+  await savedToServer(page);
+  await page.reload();
+  await expect(page.getByLabel("Technique it teaches").locator("option:checked")).toHaveText(
+    "Round taper",
+  );
+  await page.getByRole("button", { name: "Publish it" }).click();
+  await expect(page.getByRole("dialog")).toContainText("Round taper, step 2 “Fair”");
+  await page.keyboard.press("Escape");
+
+  // The next new piece is another one.
+  await page.goto("/set/new");
+  await expect(stock(page)).toHaveText("300 mm");
 });
 
 test("a save whose answer is lost on the way is sent again, and is no quarrel with oneself", async ({

@@ -34,6 +34,8 @@ export type InputProblem =
   | { code: "wall-gone"; diameterMm: number; barMm: number }
   | { code: "hole-tighter-than-rivet"; holeMm: number; rivetMm: number }
   | { code: "hole-too-loose"; holeMm: number; rivetMm: number }
+  | { code: "phrase-unread"; text: string; accepted: string[] }
+  | { code: "phrase-unknown"; text: string; known: string[] }
   | { code: "side-too-short"; sideMm: number; leastMm: number }
   | { code: "no-cooling"; from: number; to: number; ambient: number }
   | { code: "curve-straight" }

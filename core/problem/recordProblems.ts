@@ -119,6 +119,10 @@ export const RECORD_PROBLEMS = {
     "conflict",
     ({ by }) => `${by} saved this draft meanwhile. Yours is kept on this device.`,
   ),
+  "exercise-published": always(
+    "conflict",
+    "Learners have been judged by this exercise: what it teaches and its step stay. Copy it to teach something else with it.",
+  ),
   "draft-gone": always(
     "conflict",
     "This draft was published or put away meanwhile. Yours is kept on this device.",

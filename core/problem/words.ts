@@ -90,6 +90,12 @@ function wordsForInput(problem: InputProblem): string {
       return `A ${shown(problem.rivetMm)} mm rivet doesn't go into a ${shown(problem.holeMm)} mm hole.`;
     case "hole-too-loose":
       return `A ${shown(problem.rivetMm)} mm rivet can't fill a ${shown(problem.holeMm)} mm hole: at most half as wide again.`;
+    case "phrase-unread":
+      return `${quoted(problem.text)} is not understood here.${problem.accepted.length === 0 ? "" : ` It can be ${problem.accepted.join("; ")}.`}`;
+    case "phrase-unknown":
+      return problem.known.length === 0
+        ? `${quoted(problem.text)} names nothing that can be made. Say what, how large and where: taper 80 to a point, both; hole 8 at 16 from B; the bar 120 long.`
+        : `Nothing here is called ${quoted(problem.text)}. There is ${problem.known.join(", ")}.`;
     case "side-too-short":
       return `A side of ${shown(problem.sideMm)} mm is used up by its corners: it needs more than ${shown(problem.leastMm)} mm.`;
     case "no-cooling":

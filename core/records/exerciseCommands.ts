@@ -21,6 +21,8 @@ export const EXERCISE_COMMANDS = {
     saveId: idSchema,
     content: exerciseContentSchema,
   }),
+  /** What a draft that was never published teaches, and at which step. */
+  "place-draft": z.strictObject({ exerciseId: idSchema, techniqueId: idSchema, step }),
   "save-draft": z.strictObject({
     exerciseId: idSchema,
     saveId: idSchema,

@@ -176,6 +176,19 @@ export const saveDraft = defineCommand({
     }),
 });
 
+export const placeDraft = defineCommand({
+  name: "place-draft",
+  roles: INSTRUCTORS,
+  run: ({ database, actor }, { exerciseId, techniqueId, step }) =>
+    database.transaction(async (tx) => {
+      const row = await holdExercise(tx, actor, exerciseId);
+      if (row.latestNumber > 0) refuse({ code: "exercise-published" });
+      await findTechnique(tx, actor, techniqueId);
+      await tx.update(exercise).set({ techniqueId, step }).where(eq(exercise.id, exerciseId));
+      return { exerciseId };
+    }),
+});
+
 export const discardDraft = defineCommand({
   name: "discard-draft",
   roles: INSTRUCTORS,

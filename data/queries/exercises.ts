@@ -128,7 +128,8 @@ export interface DesignedExercise {
   id: string;
   step: Step;
   technique: { id: string; name: string; slug: string };
-  grade: number;
+  /** ISO 286-1 grades the steps are judged at in this school. */
+  grades: Record<Step, number>;
   latestNumber: number;
   /** What a save of it has to name as its base. */
   version: number;
@@ -167,7 +168,7 @@ export async function findDesign(
     id: row.exercise.id,
     step,
     technique: row.technique,
-    grade: readRules(row.rules).grades[step],
+    grades: readRules(row.rules).grades,
     latestNumber: row.exercise.latestNumber,
     version: row.exercise.designVersion,
     savedBy: row.savedBy,

@@ -8,7 +8,7 @@ import { addFeature, insertStretch } from "@/core/piece/edit";
 import { nameInText } from "@/core/bar/named";
 import { SheetDialog } from "../kit/Sheet";
 import type { Bar } from "./bars";
-import { startFeature, startStretch, STARTERS, type Starter } from "./starters";
+import { startFeature, startStretch, STARTERS, type Starter } from "@/core/say/starters";
 
 /** Where on the bar: at an end, or on (for a stretch: after) one of the stretches there are. */
 type Place = "end-a" | "end-b" | `on:${string}`;

@@ -4,6 +4,8 @@ import type { SaveState } from "./useDraft";
 /** Where the draft stands, in a few words. */
 export const SavedWords = memo(function SavedWords({ state }: { state: SaveState }) {
   switch (state.kind) {
+    case "new":
+      return <>kept with the first change</>;
     case "as-published":
       return <>as published</>;
     case "saving":

@@ -8,6 +8,8 @@ import { wordsForProblem } from "@/core/problem/words";
 import type { LengthUnit } from "@/core/units/length";
 import { newId } from "../command";
 import { useCommand } from "../useCommand";
+import { NAME_INPUT } from "./NameInput";
+import { UNNAMED } from "./newPiece";
 import { PutAway } from "./PutAway";
 import type { Reckoned } from "./SidePanel";
 import type { useDraft } from "./useDraft";
@@ -22,11 +24,13 @@ interface DesignPublishProps {
   content: ExerciseContent;
   reckoned: Reckoned;
   unit: LengthUnit;
+  /** What it teaches and at which step, in words. */
+  teaches: string;
 }
 
 /** Publishing what is designed, or putting it away. */
 export function DesignPublish(props: DesignPublishProps) {
-  const { exerciseId, latestNumber, draft, content, reckoned, unit } = props;
+  const { exerciseId, latestNumber, draft, content, reckoned, unit, teaches } = props;
   const [looking, setLooking] = useState(false);
   const router = useRouter();
   const command = useCommand();
@@ -47,23 +51,34 @@ export function DesignPublish(props: DesignPublishProps) {
   };
   return (
     <div className="mt-5 border-t-2 border-ink pt-4">
-      <button
-        type="button"
-        className="button button-main w-full"
-        disabled={draft.state.kind === "as-published" || draft.state.kind === "conflict"}
-        onClick={() => setLooking(true)}
-      >
-        Publish {latestNumber === 0 ? "it" : `as revision ${latestNumber + 1}`}
-      </button>
+      {content.name === UNNAMED ? (
+        <button
+          type="button"
+          className="button w-full"
+          onClick={() => document.getElementById(NAME_INPUT)?.focus()}
+        >
+          Name it to publish
+        </button>
+      ) : (
+        <button
+          type="button"
+          className="button button-main w-full"
+          disabled={draft.state.kind === "as-published" || draft.state.kind === "conflict"}
+          onClick={() => setLooking(true)}
+        >
+          Publish {latestNumber === 0 ? "it" : `as revision ${latestNumber + 1}`}
+        </button>
+      )}
       <LookOver
         open={looking}
         onOpenChange={setLooking}
         content={content}
         reckoned={reckoned}
         unit={unit}
+        teaches={teaches}
         onPublish={() => void publish()}
       />
-      {draft.state.kind === "as-published" ? null : (
+      {draft.state.kind === "as-published" || draft.state.kind === "new" ? null : (
         <PutAway published={latestNumber > 0} onPutAway={() => void putAway()} />
       )}
       {command.error ? (

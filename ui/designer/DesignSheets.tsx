@@ -9,6 +9,7 @@ import type { Step } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
 import type { DesignState } from "./designerStore";
 import { PartsTable } from "./PartsTable";
+import type { OfferedTechnique } from "./Teaches";
 import type { Reckoned } from "./SidePanel";
 
 // Looked at later than the bar.
@@ -38,6 +39,7 @@ interface DesignSheetsProps {
   grade: number;
   step: Step;
   unit: LengthUnit;
+  techniques: readonly OfferedTechnique[];
   sheet: SheetName;
   onSheet: (sheet: SheetName) => void;
 }
@@ -49,6 +51,7 @@ export function DesignSheets({
   grade,
   step,
   unit,
+  techniques,
   sheet,
   onSheet,
 }: DesignSheetsProps) {
@@ -64,6 +67,7 @@ export function DesignSheets({
           bar={bar}
           planned={plannedOf(plan, part)}
           unit={unit}
+          techniques={techniques}
           selected={selected}
           onSelect={state.select}
         />

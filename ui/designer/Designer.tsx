@@ -9,32 +9,37 @@ import { giveBar } from "@/core/piece/edit";
 import { barOf, MAIN_PART } from "@/core/piece/piece";
 import { Refusal } from "@/core/problem/problem";
 import { complain } from "@/core/problem/complain";
-import { STEP_NAMES, type Step } from "@/core/trade/steps";
+import type { Said } from "@/core/say/phrase";
+import type { Step } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
 import type { BarView } from "../bar/ViewList";
 import { Key } from "../kit/Key";
-import { useKeys } from "../kit/useKeys";
 import { AddMenu } from "./AddMenu";
-import { withBar } from "./bars";
-import { Banner, SavedWords } from "./Banner";
+import { withBar, type Bar } from "./bars";
 import { Canvas } from "./Canvas";
-import { createDesignStore, dragAsOneStep, type DesignState } from "./designerStore";
+import { createDesignStore, dragAsOneStep } from "./designerStore";
 import { DesignPublish } from "./DesignPublish";
+import { DesignHead } from "./DesignHead";
 import { DesignSheets, type SheetName } from "./DesignSheets";
-import { DesignTools } from "./DesignTools";
 import { Inspector } from "./Inspector";
-import { NameInput } from "./NameInput";
+import { Phrase } from "./Phrase";
 import { SidePanel, type Reckoned } from "./SidePanel";
+import { teachesInWords, type OfferedTechnique, type Teaching } from "./Teaches";
 import { useDesignActions } from "./useDesignActions";
+import { useDesignerKeys } from "./useDesignerKeys";
 import { useDraft } from "./useDraft";
+import { useTeaching } from "./useTeaching";
 
 interface DesignerProps {
   exerciseId: string;
   personId: string;
-  technique: { id: string; name: string };
+  /** What it teaches, and at which step. */
+  techniqueId: string;
   step: Step;
-  /** ISO 286-1 grade of the step. */
-  grade: number;
+  /** What the school's course has. */
+  techniques: readonly OfferedTechnique[];
+  /** ISO 286-1 grades of the steps. */
+  grades: Record<Step, number>;
   latestNumber: number;
   version: number;
   savedAt: string | null;
@@ -47,10 +52,6 @@ const StageWalk = dynamic(() =>
   import("../stage/StageWalk").then(({ StageWalk: loaded }) => loaded),
 );
 
-/** How much closer one zoom step comes. */
-const ZOOM = 1.3;
-const FIRST_SCALE = 3;
-
 function tryReckon(content: ExerciseContent): Reckoned {
   try {
     return { ok: true, value: reckonExercise(content) };
@@ -62,7 +63,7 @@ function tryReckon(content: ExerciseContent): Reckoned {
 
 /** An exercise designed on its bar: the drawing is edited, and everything else follows from it. */
 export function Designer(props: DesignerProps) {
-  const { exerciseId, technique, step, grade, latestNumber, unit } = props;
+  const { exerciseId, techniques, latestNumber, unit } = props;
   const [store] = useState(() => createDesignStore(props.content));
   const state = useStore(store);
   const { content, selected, view } = state;
@@ -75,8 +76,17 @@ export function Designer(props: DesignerProps) {
     [store],
   );
   const reckoned = useMemo(() => tryReckon(content), [content]);
-  const restore = useCallback((kept: ExerciseContent) => state.change(() => kept), [state]);
-  const draft = useDraft({ ...props, techniqueId: technique.id }, content, restore);
+  const { teaching, setTeaching, teach, teachingError, onCreated } = useTeaching(props);
+  const { step } = teaching;
+  const grade = props.grades[step];
+  const restore = useCallback(
+    (kept: ExerciseContent, to?: Teaching) => {
+      state.change(() => kept);
+      if (to) setTeaching(to);
+    },
+    [setTeaching, state],
+  );
+  const draft = useDraft({ ...props, teaching, onCreated }, content, restore);
   const showMeasured = useCallback(() => setSheet("measured"), []);
   const give = useCallback(
     (id: string, needsMm: number) =>
@@ -88,54 +98,29 @@ export function Designer(props: DesignerProps) {
       }),
     [state],
   );
+  const [preview, setPreview] = useState<Said<Bar> | null>(null);
+  const takePhrase = ({ bar: said, id }: Said<Bar>) => {
+    state.changeBar(() => said);
+    state.select(id);
+  };
   const actions = useDesignActions(state, unit);
   const { bar } = actions;
   const { undo, redo } = store.temporal.getState();
   const byStages = view === "stages";
-  useKeys("designer", {
-    "1": () => state.show("marked"),
-    "2": () => state.show("forged"),
-    "3": () => state.show("finished"),
-    "4": () => state.show("stages"),
-    "Ctrl+z": () => undo(),
-    "Ctrl+y": () => redo(),
-    a: () => setAdding(true),
-    ...(byStages ? {} : drawingKeys(state, actions)),
-    "+": () => setScale((scale ?? FIRST_SCALE) * ZOOM),
-    "-": () => setScale((scale ?? FIRST_SCALE) / ZOOM),
-    "0": () => setScale(undefined),
-  });
+  useDesignerKeys(store, actions, { onAdd: () => setAdding(true), scale, setScale });
   const head = (
-    <div>
-      <header className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <h1 className="sr-only">Designing {content.name}</h1>
-        <NameInput
-          name={content.name}
-          onTake={(name) =>
-            state.change((now) => ({ ...now, name, piece: { ...now.piece, name } }))
-          }
-        />
-        <p className="quiet text-15">
-          {technique.name}, step {step} “{STEP_NAMES[step]}”
-        </p>
-        <p className="quiet ml-auto text-15" aria-live="polite" data-saved={draft.state.kind}>
-          <SavedWords state={draft.state} />
-        </p>
-      </header>
-      <Banner
-        state={draft.state}
-        onKeepAsOwn={() => void draft.keepAsOwn()}
-        onTakeTheirs={draft.takeTheirs}
-      />
-      <DesignTools
-        state={state}
-        piece={piece}
-        onAdd={() => setAdding(true)}
-        onSplit={actions.split}
-        onUndo={() => undo()}
-        onRedo={() => redo()}
-      />
-    </div>
+    <DesignHead
+      state={state}
+      draft={draft}
+      teaching={teaching}
+      techniques={techniques}
+      error={teachingError}
+      onTeach={latestNumber === 0 ? (to) => void teach(to, draft.base.current > 0) : null}
+      onAdd={() => setAdding(true)}
+      onSplit={actions.split}
+      onUndo={() => undo()}
+      onRedo={() => redo()}
+    />
   );
   return (
     <div className="flex grow flex-col">
@@ -153,24 +138,38 @@ export function Designer(props: DesignerProps) {
                   <Canvas
                     view={view}
                     elevation={state.elevation}
-                    selected={selected}
+                    selected={preview ? preview.id : selected}
                     select={state.select}
                     part={state.part}
                     piece={piece}
-                    bar={bar}
+                    bar={preview?.bar ?? bar}
                     plan={view === "marked" && reckoned.ok ? reckoned.value.plan : null}
                     unit={unit}
                     scale={scale}
                     dragging={dragging}
                   />
                 </Tabs.Content>
-                <Inspector bar={bar} selected={selected} unit={unit} onChange={state.changeBar} />
+                <Phrase
+                  bar={bar}
+                  selected={selected}
+                  unit={unit}
+                  onPreview={setPreview}
+                  onTake={takePhrase}
+                />
+                <Inspector
+                  bar={bar}
+                  selected={selected}
+                  unit={unit}
+                  techniques={techniques}
+                  onChange={state.changeBar}
+                />
                 <DesignSheets
                   state={state}
                   reckoned={reckoned}
                   grade={grade}
                   step={step}
                   unit={unit}
+                  techniques={techniques}
                   sheet={sheet}
                   onSheet={setSheet}
                 />
@@ -191,6 +190,7 @@ export function Designer(props: DesignerProps) {
                   content={content}
                   reckoned={reckoned}
                   unit={unit}
+                  teaches={teachesInWords(teaching, techniques)}
                 />
               </div>
             </>
@@ -213,23 +213,6 @@ export function Designer(props: DesignerProps) {
 }
 
 const SIDE_BY_SIDE = "grid grow lg:grid-cols-[minmax(0,1fr)_320px]";
-
-/** Keys that work on the chosen part of the drawing. */
-const drawingKeys = (
-  state: DesignState,
-  { split, chooseNext, nudge, reorder, remove }: ReturnType<typeof useDesignActions>,
-) => ({
-  s: split,
-  ArrowLeft: () => chooseNext(-1),
-  ArrowRight: () => chooseNext(1),
-  "Shift+ArrowLeft": () => nudge(-1),
-  "Shift+ArrowRight": () => nudge(1),
-  "Alt+ArrowLeft": () => reorder(-1),
-  "Alt+ArrowRight": () => reorder(1),
-  Delete: remove,
-  Backspace: remove,
-  v: state.turn,
-});
 
 /** The stages of what is designed, or why there are none yet. */
 function DesignedStages({
@@ -255,6 +238,7 @@ function DesignedStages({
 const KeyHints = memo(function KeyHints() {
   return (
     <footer className="no-print sticky bottom-0 flex max-sm:bottom-16 flex-wrap gap-x-5 gap-y-1 border-t border-rule-strong bg-limewash px-5 py-2.5">
+      <Key of="W">say it</Key>
       <Key of="A">add</Key>
       <Key of="S">split here</Key>
       <Key of="← →">next part</Key>

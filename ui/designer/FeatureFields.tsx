@@ -107,7 +107,7 @@ function OwnField({
       return (
         <NumberField
           label={field.label}
-          value={typeof value === "number" ? value : (field.start ?? field.min)}
+          value={typeof value === "number" ? value : (field.start ?? null)}
           min={field.min}
           max={field.max}
           onTake={onTake}

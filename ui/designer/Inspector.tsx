@@ -14,17 +14,18 @@ import { featureName, featureNameInText } from "@/core/feature/registry";
 import type { Feature, Stretch } from "@/core/piece/piece";
 import { nameInText, nameOf } from "@/core/bar/named";
 import type { Section } from "@/core/section/section";
-import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
 import type { LengthUnit } from "@/core/units/length";
 import type { Bar } from "./bars";
 import { ChoiceField, LengthField, NumberField, SectionField } from "./fields";
 import { FeatureFields } from "./FeatureFields";
 import { ReckonedLength } from "./ReckonedLength";
+import type { OfferedTechnique } from "./Teaches";
 
 interface InspectorProps {
   bar: Bar;
   selected: string | null;
   unit: LengthUnit;
+  techniques: readonly OfferedTechnique[];
   onChange: (change: (bar: Bar) => Bar) => void;
 }
 
@@ -33,6 +34,7 @@ export const Inspector = memo(function Inspector({
   bar,
   selected,
   unit,
+  techniques,
   onChange,
 }: InspectorProps) {
   const stretch = bar.stretches.find(({ id }) => id === selected);
@@ -49,7 +51,13 @@ export const Inspector = memo(function Inspector({
             : undefined
         }
       >
-        <StretchFields stretch={stretch} bar={bar} unit={unit} onChange={onChange} />
+        <StretchFields
+          stretch={stretch}
+          bar={bar}
+          unit={unit}
+          techniques={techniques}
+          onChange={onChange}
+        />
         <ReckonedLength
           unit={unit}
           onTake={(mm) => onChange((now) => resizeStretch(now, stretch.id, mm))}
@@ -136,20 +144,17 @@ function Strip({
   );
 }
 
-const TECHNIQUES = [
-  ["", "not said"] as const,
-  ...STARTER_TECHNIQUES.map(({ slug, name }) => [slug, name] as const),
-];
-
 function StretchFields({
   stretch,
   bar,
   unit,
+  techniques,
   onChange,
 }: {
   stretch: Stretch;
   bar: Bar;
   unit: LengthUnit;
+  techniques: readonly OfferedTechnique[];
   onChange: InspectorProps["onChange"];
 }) {
   const { id } = stretch;
@@ -202,7 +207,7 @@ function StretchFields({
       <ChoiceField
         label="Skill it exercises"
         value={stretch.technique ?? ""}
-        choices={TECHNIQUES}
+        choices={[["", "not said"], ...techniques.map(({ slug, name }) => [slug, name] as const)]}
         onTake={(slug) => {
           const { technique: _, ...rest } = stretch;
           take(slug === "" ? rest : { ...rest, technique: slug });

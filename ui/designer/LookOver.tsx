@@ -18,6 +18,8 @@ interface LookOverProps {
   content: ExerciseContent;
   reckoned: Reckoned;
   unit: LengthUnit;
+  /** What it teaches and at which step, in words. */
+  teaches: string;
   onPublish: () => void;
 }
 
@@ -30,7 +32,7 @@ export function LookOver(props: LookOverProps) {
   );
 }
 
-function Facts({ content, reckoned, unit, onOpenChange, onPublish }: LookOverProps) {
+function Facts({ content, reckoned, unit, teaches, onOpenChange, onPublish }: LookOverProps) {
   if (!reckoned.ok)
     return (
       <p role="alert" className="border-l-4 border-light bg-warning px-3 py-2 text-15">
@@ -48,6 +50,7 @@ function Facts({ content, reckoned, unit, onOpenChange, onPublish }: LookOverPro
     ),
   ];
   const facts: [string, string][] = [
+    ["Teaches", teaches],
     [
       "Cut",
       `${printBothUnits(plan.stockLengthMm, unit)} of ${printSection(piece.stock.section, unit)}${plan.parts.length > 0 ? `, and ${countOf(plan.parts.length, "more bar")}` : ""}`,

@@ -4,6 +4,9 @@ import { useState } from "react";
 import { nameSchema } from "@/core/bar/schema";
 import { complain } from "@/core/problem/complain";
 
+/** Id of the field an exercise is named in. */
+export const NAME_INPUT = "name-of-the-exercise";
+
 /** The exercise's name, changed where it stands. */
 export function NameInput({ name, onTake }: { name: string; onTake: (name: string) => void }) {
   const [text, setText] = useState<string | null>(null);
@@ -11,6 +14,8 @@ export function NameInput({ name, onTake }: { name: string; onTake: (name: strin
   return (
     <div>
       <input
+        id={NAME_INPUT}
+        onFocus={({ target }) => target.select()}
         aria-label="Name of the exercise"
         value={text ?? name}
         maxLength={80}

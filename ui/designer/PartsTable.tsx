@@ -1,13 +1,12 @@
 import { memo } from "react";
-import { featureNameInText, kindOf } from "@/core/feature/registry";
-import type { Feature, Stretch } from "@/core/piece/piece";
+import { featureNameInText } from "@/core/feature/registry";
 import type { PlannedStretch } from "@/core/piece/plan";
 import { nameInText } from "@/core/bar/named";
-import { printSection } from "@/core/section/spoken";
-import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
 import type { LengthUnit } from "@/core/units/length";
-import { printBothUnits, printInchFraction, printMmRounded } from "@/core/units/print";
+import { printInchFraction, printMmRounded } from "@/core/units/print";
 import type { Bar } from "./bars";
+import { featureInWords, stretchInWords } from "./itemWords";
+import type { OfferedTechnique } from "./Teaches";
 import { idOf, itemsAlong, type BarItem } from "./order";
 
 interface PartsTableProps {
@@ -15,6 +14,7 @@ interface PartsTableProps {
   /** The bar's stretches as planned, or nothing where it can't be. */
   planned: readonly PlannedStretch[] | null;
   unit: LengthUnit;
+  techniques: readonly OfferedTechnique[];
   selected: string | null;
   onSelect: (id: string) => void;
 }
@@ -24,6 +24,7 @@ export const PartsTable = memo(function PartsTable({
   bar,
   planned,
   unit,
+  techniques,
   selected,
   onSelect,
 }: PartsTableProps) {
@@ -57,7 +58,7 @@ export const PartsTable = memo(function PartsTable({
       own(stretch.length),
       ownOr(takesMm(stretch.id)),
       ownOr(markMm(stretch.id)),
-      STARTER_TECHNIQUES.find(({ slug }) => slug === stretch.technique)?.name ?? "",
+      techniques.find(({ slug }) => slug === stretch.technique)?.name ?? "",
     ];
   };
   return (
@@ -111,20 +112,3 @@ export const PartsTable = memo(function PartsTable({
     </table>
   );
 });
-
-function stretchInWords(stretch: Stretch, unit: LengthUnit): string {
-  const end = (section: Extract<Stretch, { kind: "transition" }>["from"]) =>
-    section === "point" ? "a point" : printSection(section, unit);
-  switch (stretch.kind) {
-    case "prism":
-      return printSection(stretch.section, unit);
-    case "transition":
-      return `${end(stretch.from)} to ${end(stretch.to)}`;
-    case "free":
-      return `freely shaped, ${(stretch.volume / 1000).toFixed(1)} cm³`;
-  }
-}
-
-/** What a feature is, in its kind's words. */
-const featureInWords = (feature: Feature, unit: LengthUnit): string =>
-  kindOf(feature).describe(feature, (mm) => printBothUnits(mm, unit));

@@ -158,7 +158,8 @@ export function NumberField({
   onTake,
 }: {
   label: string;
-  value: number;
+  /** Nothing where none is said. */
+  value: number | null;
   min: number;
   max: number;
   whole?: boolean;
@@ -168,7 +169,7 @@ export function NumberField({
   return (
     <TypedField
       label={label}
-      shown={String(Number(value.toFixed(3)))}
+      shown={value === null ? "" : String(Number(value.toFixed(3)))}
       onTake={onTake}
       read={(text) => {
         const number = Number(text.trim().replace(",", "."));

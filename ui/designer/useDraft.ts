@@ -3,9 +3,10 @@
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useRef, useState } from "react";
 import * as z from "zod";
-import { exerciseContentSchema, type ExerciseContent } from "@/core/exercise/exercise";
-import type { Step } from "@/core/trade/steps";
+import { exerciseContentSchema, stepSchema, type ExerciseContent } from "@/core/exercise/exercise";
+import { idSchema } from "@/core/units/fields";
 import { newId, sendCommand } from "../command";
+import type { Teaching } from "./Teaches";
 
 /** A drag changes the draft with every frame: it is kept once the hand rests. */
 const KEEP_MS = 150;
@@ -14,13 +15,18 @@ const RETRY_MS = 4000;
 
 /** What became of the work so far. */
 export type SaveState =
+  | { kind: "new" }
   | { kind: "as-published" }
   | { kind: "saving" }
   | { kind: "saved"; at: string }
   | { kind: "on-device"; message: string }
   | { kind: "conflict"; message: string };
 
-const keptSchema = z.object({ base: z.number(), content: exerciseContentSchema });
+const keptSchema = z.object({
+  base: z.number(),
+  content: exerciseContentSchema,
+  teaching: z.object({ techniqueId: idSchema, step: stepSchema }).optional(),
+});
 
 const keyOf = (personId: string, exerciseId: string) => `bell-step.draft.${personId}.${exerciseId}`;
 
@@ -40,8 +46,9 @@ interface Opened {
   version: number;
   /** When that draft was saved. */
   savedAt: string | null;
-  techniqueId: string;
-  step: Step;
+  teaching: Teaching;
+  /** The server has a new piece for the first time, to teach this. */
+  onCreated: (as: Teaching) => void;
 }
 
 /**
@@ -53,14 +60,16 @@ interface Opened {
  * @param restore puts back what this device still held
  */
 export function useDraft(
-  { exerciseId, personId, version, savedAt, techniqueId, step }: Opened,
+  { exerciseId, personId, version, savedAt, teaching, onCreated }: Opened,
   content: ExerciseContent,
-  restore: (content: ExerciseContent) => void,
+  restore: (content: ExerciseContent, teaching?: Teaching) => void,
 ) {
   const router = useRouter();
   const key = keyOf(personId, exerciseId);
   const [state, setState] = useState<SaveState>(() =>
-    savedAt === null ? { kind: "as-published" } : { kind: "saved", at: savedAt },
+    savedAt === null
+      ? { kind: version === 0 ? "new" : "as-published" }
+      : { kind: "saved", at: savedAt },
   );
   const base = useRef(version);
   const saved = useRef(content);
@@ -72,25 +81,40 @@ export function useDraft(
   const held = useRef<ExerciseContent | null>(null);
 
   /** A save that got no answer: it may have arrived, so it is sent again as it was. */
-  const unanswered = useRef<{ saveId: string; content: ExerciseContent } | null>(null);
+  const unanswered = useRef<{
+    saveId: string;
+    content: ExerciseContent;
+    teaching: Teaching;
+  } | null>(null);
 
   const save = useCallback(async () => {
     if (sending.current || stopped.current || latest.current === saved.current) return;
     sending.current = true;
     setState({ kind: "saving" });
-    const sent = unanswered.current ?? { saveId: newId(), content: latest.current };
+    const sent = unanswered.current ?? { saveId: newId(), content: latest.current, teaching };
+    const { saveId, content: toSave } = sent;
     unanswered.current = sent;
-    const answer = await sendCommand<"save-draft", { version: number }>("save-draft", {
-      exerciseId,
-      base: base.current,
-      ...sent,
-    });
+    const isNew = base.current === 0;
+    const answer = isNew
+      ? await sendCommand<"new-exercise", { version: number }>("new-exercise", {
+          exerciseId,
+          saveId,
+          content: toSave,
+          ...sent.teaching,
+        })
+      : await sendCommand<"save-draft", { version: number }>("save-draft", {
+          exerciseId,
+          base: base.current,
+          saveId,
+          content: toSave,
+        });
     sending.current = false;
     if (answer.ok || answer.error.code !== "unavailable") unanswered.current = null;
     if (answer.ok) {
       base.current = answer.value.version;
-      saved.current = sent.content;
-      if (latest.current === sent.content) localStorage.removeItem(key);
+      if (isNew) onCreated(sent.teaching);
+      saved.current = toSave;
+      if (latest.current === toSave) localStorage.removeItem(key);
       setState({ kind: "saved", at: new Date().toISOString() });
     } else if (answer.error.code === "conflict" || answer.error.code === "not-found") {
       stopped.current = true;
@@ -98,12 +122,12 @@ export function useDraft(
     } else {
       setState({ kind: "on-device", message: answer.error.message });
     }
-  }, [exerciseId, key]);
+  }, [exerciseId, key, onCreated, teaching]);
 
   useEffect(() => {
     const kept = keptOn(key);
     if (!kept) return;
-    if (kept.base === base.current) restore(kept.content);
+    if (kept.base === base.current) restore(kept.content, kept.teaching);
     else {
       stopped.current = true;
       held.current = kept.content;
@@ -125,7 +149,8 @@ export function useDraft(
       return;
     }
     changed.current = true;
-    const keep = () => localStorage.setItem(key, JSON.stringify({ base: base.current, content }));
+    const keep = () =>
+      localStorage.setItem(key, JSON.stringify({ base: base.current, content, teaching }));
     const onDevice = setTimeout(keep, KEEP_MS);
     window.addEventListener("pagehide", keep);
     const soon = setTimeout(() => void save(), PAUSE_MS);
@@ -136,7 +161,7 @@ export function useDraft(
       clearTimeout(soon);
       clearInterval(again);
     };
-  }, [content, key, save]);
+  }, [content, key, save, teaching]);
 
   /** Puts this device's work on the shelf of drafts as an exercise of its own. */
   const keepAsOwn = useCallback(async () => {
@@ -145,15 +170,14 @@ export function useDraft(
     const name = `${mine.name}, second version`.slice(0, 80);
     const answer = await sendCommand("new-exercise", {
       exerciseId: ownId,
-      techniqueId,
-      step,
+      ...teaching,
       saveId: newId(),
       content: { ...mine, name },
     });
     if (!answer.ok) return setState({ kind: "conflict", message: answer.error.message });
     localStorage.removeItem(key);
     router.push(`/set/${ownId}/design`);
-  }, [key, router, step, techniqueId]);
+  }, [key, router, teaching]);
 
   /** Lets this device's work go, and opens what is on the server. */
   const takeTheirs = useCallback(() => {

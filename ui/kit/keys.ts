@@ -57,7 +57,8 @@ export const KEY_SCOPES = {
     title: "In the designer, while nothing is typed",
     staff: true,
     rows: [
-      { shown: "A", does: "add to the bar", names: ["a"] },
+      { shown: "A", does: "add to the bar, from a list", names: ["a"] },
+      { shown: "W", does: "say in words what to add or to change", names: ["w"] },
       { shown: "S", does: "split the chosen stretch, or at the chosen feature", names: ["s"] },
       {
         shown: "← →",

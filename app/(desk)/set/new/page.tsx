@@ -1,24 +1,25 @@
 import type { Metadata } from "next";
 import { INSTRUCTORS } from "@/data/actor";
+import { findGrades } from "@/data/queries/school";
 import { listTechniques } from "@/data/queries/techniques";
-import { NewExerciseForm } from "@/ui/set/NewExerciseForm";
+import { NewDesign } from "@/ui/designer/NewDesign";
 import { requireActor, services } from "../../../server";
 
-export const metadata: Metadata = { title: "A new exercise" };
+export const metadata: Metadata = { title: "A new piece" };
 
 export default async function NewExercisePage() {
   const actor = await requireActor(INSTRUCTORS);
-  const techniques = await listTechniques(services().database, actor);
+  const { database } = services();
+  const [techniques, grades] = await Promise.all([
+    listTechniques(database, actor),
+    findGrades(database, actor),
+  ]);
   return (
-    <main className="mx-auto w-full max-w-3xl p-5">
-      <h1 className="font-slab text-27 font-semibold">A new exercise</h1>
-      <p className="mt-1 mb-5 text-15">
-        Say what it teaches and the bar it starts from. Everything else is built on the drawing.
-      </p>
-      <NewExerciseForm
-        techniques={techniques.map(({ id, name }) => ({ id, name }))}
-        unit={actor.firstUnit}
-      />
-    </main>
+    <NewDesign
+      personId={actor.personId}
+      techniques={techniques.map(({ id, slug, name }) => ({ id, slug, name }))}
+      grades={grades}
+      unit={actor.firstUnit}
+    />
   );
 }

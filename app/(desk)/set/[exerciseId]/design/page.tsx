@@ -3,6 +3,7 @@ import { notFound } from "next/navigation";
 import { idSchema } from "@/core/units/fields";
 import { INSTRUCTORS } from "@/data/actor";
 import { findDesign } from "@/data/queries/exercises";
+import { listTechniques } from "@/data/queries/techniques";
 import { Designer } from "@/ui/designer/Designer";
 import { orNotFound, requireActor, services } from "../../../../server";
 
@@ -12,29 +13,21 @@ export default async function DesignPage({ params }: { params: Promise<{ exercis
   const actor = await requireActor(INSTRUCTORS);
   const id = idSchema.safeParse((await params).exerciseId);
   if (!id.success) notFound();
-  const design = await orNotFound(findDesign(services().database, actor, id.data));
-  const {
-    id: exerciseId,
-    technique,
-    step,
-    grade,
-    latestNumber,
-    version,
-    savedAt,
-    content,
-  } = design;
+  const { database } = services();
+  const [design, techniques] = await Promise.all([
+    orNotFound(findDesign(database, actor, id.data)),
+    listTechniques(database, actor),
+  ]);
+  const { id: exerciseId, technique, version, ...opened } = design;
   return (
     <Designer
       key={`${exerciseId} ${version}`}
+      {...opened}
       exerciseId={exerciseId}
-      personId={actor.personId}
-      technique={technique}
-      step={step}
-      grade={grade}
-      latestNumber={latestNumber}
       version={version}
-      savedAt={savedAt}
-      content={content}
+      personId={actor.personId}
+      techniqueId={technique.id}
+      techniques={techniques.map(({ id, slug, name }) => ({ id, slug, name }))}
       unit={actor.firstUnit}
     />
   );

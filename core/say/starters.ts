@@ -1,14 +1,11 @@
-import { freeId, thingsOf } from "@/core/piece/edit";
-import { sectionAt, layBar } from "@/core/bar/bar";
-import type { Stretch } from "@/core/bar/schema";
-import { FEATURE_KINDS, kindOf, type Feature } from "@/core/feature/registry";
-import {
-  caliperSizesMm,
-  scaledSection,
-  sectionAreaMm2,
-  type Section,
-} from "@/core/section/section";
-import type { Bar } from "./bars";
+import { freeId, thingsOf } from "../piece/edit";
+import { sectionAt, layBar } from "../bar/bar";
+import type { Stretch } from "../bar/schema";
+import { FEATURE_KINDS, kindOf, type Feature } from "../feature/registry";
+import { caliperSizesMm, scaledSection, sectionAreaMm2, type Section } from "../section/section";
+import type { Piece } from "../piece/piece";
+
+type Bar = Pick<Piece, "stretches" | "features" | "stock">;
 
 /** Something that can be added to a bar, by the word a smith would use. */
 export interface Starter {
@@ -25,13 +22,13 @@ export const STARTERS: readonly Starter[] = [
     key: "drawn",
     kind: "stretch",
     name: "Drawn down",
-    about: "thinner and longer; set down, shoulder",
+    about: "thinner and longer; drawn, drawn out",
   },
   {
     key: "set-down",
     kind: "stretch",
     name: "Set-down",
-    about: "a shoulder and a smaller section behind it; tenon, neck",
+    about: "a smaller section behind a step; shoulder, tenon, neck",
   },
   {
     key: "upset",
@@ -98,7 +95,12 @@ export function startStretch(key: string, bar: Bar): Stretch {
     case "upset":
       return prism("head", scaled(section, 1.3), Math.round(size * 1.5), "upsetting");
     case "taper":
-      return run("taper", scaled(section, 0.25), Math.round(size * 7), "square-taper");
+      return run(
+        "taper",
+        scaled(section, 0.25),
+        Math.round(size * 7),
+        section.shape === "round" ? "round-taper" : "square-taper",
+      );
     case "fan":
       return run(
         "fan",
