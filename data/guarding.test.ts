@@ -132,6 +132,7 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
       pack: writePack([{ ...content, technique: "square-taper", step: 1 }]),
     },
     "add-learner": { personId: newId(), name: "New Learner", cohortId: rows.cohort[0]!.id },
+    "clear-for-machine": { personId: learner.personId, machine: "drill", cleared: true },
     "make-join-link": { linkId: newId(), personId: unjoined.id },
     assign: {
       revisionId: revision.id,

@@ -28,6 +28,23 @@ test("a label's code says its tag, read off the page as it is seen", async ({ pa
   await expect(page.getByRole("button", { name: /^Print/ })).toBeHidden();
 });
 
+test("the tag of what could be hung from says that it is a training piece", async ({ page }) => {
+  await signInOnly(page, "oda");
+  await page.goto("/set?words=sail-tie+ring");
+  await page.getByRole("link", { name: "Sail-tie ring with its keeper", exact: true }).click();
+  await page.getByRole("checkbox", { name: /Hedda Marsh/ }).check();
+  await page.getByRole("button", { name: "Set it" }).click();
+  await expect(page.getByText(/^Set for/)).toBeVisible();
+  await startPiece(page, "Hedda Marsh", "Sail-tie ring");
+  await page.goto("/measure/labels");
+  const training = page.getByText("Training piece: not for lifting, and not for carrying people.");
+  await expect(training.first()).toBeVisible();
+  // It stays within its label.
+  const line = (await training.first().boundingBox())!;
+  const label = (await page.getByRole("listitem").filter({ has: training }).first().boundingBox())!;
+  expect(line.y + line.height).toBeLessThanOrEqual(label.y + label.height);
+});
+
 test("the camera reads a label and opens its piece", async ({ page, baseURL, launchOptions }) => {
   await signInOnly(page, "oda");
   await startPiece(page, "Hedda Marsh");

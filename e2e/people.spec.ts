@@ -38,6 +38,32 @@ test("a learner is added, invited, joins and finds nothing set", async ({ page, 
   await newcomer.context().close();
 });
 
+test("a learner is cleared for a machine, and told where they are not", async ({ page }) => {
+  await signInOnly(page, "oda");
+  await page.goto("/prepare");
+  const cleared = page.getByRole("button", { name: "Hedda Marsh is cleared for:" });
+  await cleared.click();
+  const dialog = page.getByRole("dialog", { name: "Hedda Marsh may use" });
+  const drill = dialog.getByLabel("the drill");
+  const was = await drill.isChecked();
+  await dialog.getByLabel("the power hammer").check();
+  await drill.setChecked(false);
+  await expect(drill).toBeEnabled();
+  await page.keyboard.press("Escape");
+  await expect(cleared).toContainText("power hammer");
+
+  // An exercise with a drilled hole says so where it is set.
+  await page.goto("/set?words=runner");
+  await page.getByRole("link", { name: /Chart-table runner/ }).click();
+  const learner = page.getByRole("region", { name: "Set it" }).getByText("Hedda Marsh");
+  await expect(learner.locator("..")).toContainText("not cleared for the drill");
+
+  await page.goto("/prepare");
+  await cleared.click();
+  await drill.setChecked(was);
+  await expect(drill).toBeEnabled();
+});
+
 test("a wrong password is told like an unknown address; signing out ends it", async ({ page }) => {
   const failWith = async (email: string) => {
     await page.goto("/sign-in");

@@ -3,6 +3,7 @@ import { nameSchema } from "../bar/schema";
 import { BENCH_COMMANDS } from "./benchCommands";
 import { CLIMB_COMMANDS } from "./climbCommands";
 import { EXERCISE_COMMANDS } from "./exerciseCommands";
+import { machineSchema } from "../trade/machines";
 import { idSchema } from "../units/fields";
 
 /** What each command takes: the one description the form, the bench and the server share. */
@@ -13,6 +14,12 @@ export const COMMANDS = {
     cohortId: idSchema,
   }),
   "make-join-link": z.strictObject({ linkId: idSchema, personId: idSchema }),
+  /** Somebody was shown a machine and may use it, or may no longer. */
+  "clear-for-machine": z.strictObject({
+    personId: idSchema,
+    machine: machineSchema,
+    cleared: z.boolean(),
+  }),
   "set-first-unit": z.strictObject({ firstUnit: z.enum(["mm", "in"]) }),
   ...EXERCISE_COMMANDS,
   ...BENCH_COMMANDS,

@@ -219,3 +219,28 @@ const BY_CODE = new Map(DEFECT_KINDS.map((defect) => [defect.code, defect]));
 
 /** The catalogue's entry for a code, or undefined. */
 export const defectKind = (code: string): DefectKind | undefined => BY_CODE.get(code);
+
+/** How well a kind goes by the words: the less the better; null where it doesn't. */
+function distance({ name, alsoCalled, shows }: DefectKind, words: string): number | null {
+  const names = [name, ...alsoCalled].map((one) => one.toLowerCase());
+  if (names.includes(words)) return 0;
+  if (names.some((one) => one.startsWith(words))) return 1;
+  if (names.some((one) => one.includes(words))) return 2;
+  return shows.toLowerCase().includes(words) ? 3 : null;
+}
+
+/**
+ * Kinds that go by some words: first what is called so, then what is called so among other
+ * things, last what only shows it.
+ *
+ * @example findDefects("crack")[0].code → "crack"
+ */
+export function findDefects(words: string): DefectKind[] {
+  const asked = words.trim().toLowerCase();
+  return DEFECT_KINDS.flatMap((kind) => {
+    const far = distance(kind, asked);
+    return far === null ? [] : [{ kind, far }];
+  })
+    .sort((a, b) => a.far - b.far)
+    .map(({ kind }) => kind);
+}

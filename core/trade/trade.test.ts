@@ -1,5 +1,5 @@
 import { ALWAYS_CAUTIONS, cautionFor, cautionsFor } from "./cautions";
-import { defectKind, DEFECT_KINDS, SEVERITIES } from "./defects";
+import { defectKind, DEFECT_KINDS, findDefects, SEVERITIES } from "./defects";
 import { gradesSchema, gradesToSetSchema } from "./gradesRule";
 import { RISKS } from "./risks";
 import { DEFAULT_SETTINGS, SETTING_WORDS, settingsSchema } from "./settings";
@@ -53,6 +53,23 @@ describe("faults", () => {
     ],
   ])("usually %s", (severity, expected) => {
     expect(codes((kind) => kind.severity === severity)).toEqual(expected);
+  });
+
+  test.each([
+    ["crack", "crack"],
+    ["Crack ", "crack"],
+    ["lozenge", "diamond"],
+    ["half-moon", "hammer-marks"],
+    ["pits", "scale-pitting"],
+    ["neck", "thin-spot"],
+    ["crystalline", "coarse-grain"],
+  ])("%s is found as %s", (words, code) => {
+    expect(findDefects(words)[0]?.code).toBe(code);
+  });
+
+  test("without words all are there, in the catalogue's order; by a strange one none", () => {
+    expect(findDefects("")).toEqual(DEFECT_KINDS);
+    expect(findDefects("zeppelin")).toEqual([]);
   });
 
   test("severities go from what only shows to what nobody keeps", () => {

@@ -5,7 +5,7 @@ import type { CommandInput } from "@/core/records/commands";
 import { EVERYONE, INSTRUCTORS, type Actor } from "../actor";
 import type { Transaction } from "../database";
 import { notFound } from "../notFound";
-import { cohort, joinLink, membership, person } from "../schema";
+import { cohort, joinLink, machineClearance, membership, person } from "../schema";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
 
@@ -109,6 +109,36 @@ export const makeJoinLink = defineCommand({
         expiresAt,
       });
       return { path: `/join/${token}`, expiresAt: expiresAt.toISOString() };
+    }),
+});
+
+export const clearForMachine = defineCommand({
+  name: "clear-for-machine",
+  roles: INSTRUCTORS,
+  run: ({ database, actor }, { personId, machine, cleared }) =>
+    database.transaction(async (tx) => {
+      const { schoolId } = actor;
+      const [of] = await tx
+        .select({ id: person.id })
+        .from(person)
+        .where(and(eq(person.id, personId), eq(person.schoolId, schoolId)));
+      if (!of) notFound("person");
+      if (cleared)
+        await tx
+          .insert(machineClearance)
+          .values({ schoolId, personId, machine, clearedBy: actor.personId })
+          .onConflictDoNothing();
+      else
+        await tx
+          .delete(machineClearance)
+          .where(
+            and(
+              eq(machineClearance.schoolId, schoolId),
+              eq(machineClearance.personId, personId),
+              eq(machineClearance.machine, machine),
+            ),
+          );
+      return { personId, machine, cleared };
     }),
 });
 

@@ -21,7 +21,7 @@ import { callOffClass, planClasses } from "./classes";
 import { publishCourse } from "./course";
 import { checkAgainstReference } from "./instruments";
 import { sayNext, setShop, showPiece } from "./next";
-import { addLearner, importRoster, makeJoinLink, setFirstUnit } from "./people";
+import { addLearner, clearForMachine, importRoster, makeJoinLink, setFirstUnit } from "./people";
 import { withdrawPhoto } from "./photos";
 import { answerTry, checkStage, declareWork, noteDevice, tallyPiece } from "./pieceNotes";
 import { changeDefect, noteDefect, startPiece, takeReading } from "./pieces";
@@ -70,6 +70,7 @@ const HANDLERS: { [Name in CommandName]: Command<Name> } = {
   "retire-exercise": retireExercise,
   "import-pack": importPack,
   "import-exercise": importExercise,
+  "clear-for-machine": clearForMachine,
   "set-first-unit": setFirstUnit,
 };
 

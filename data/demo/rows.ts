@@ -8,6 +8,7 @@ export interface DemoRows {
   cohort: Rows<typeof schema.cohort>;
   person: Rows<typeof schema.person>;
   membership: Rows<typeof schema.membership>;
+  machineClearance: Rows<typeof schema.machineClearance>;
   classDay: Rows<typeof schema.classDay>;
   technique: Rows<typeof schema.technique>;
   techniquePrerequisite: Rows<typeof schema.techniquePrerequisite>;
@@ -36,6 +37,7 @@ export function emptyRows(): DemoRows {
     cohort: [],
     person: [],
     membership: [],
+    machineClearance: [],
     classDay: [],
     technique: [],
     techniquePrerequisite: [],

@@ -2,6 +2,7 @@ import { exerciseContentSchema, reckonExercise } from "@/core/exercise/exercise"
 import { printSection } from "@/core/section/spoken";
 import { searchWords } from "@/core/shelf/words";
 import { seededRandom, seededUuidV7, type Random } from "@/core/stats/random";
+import type { Machine } from "@/core/trade/machines";
 import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
 import { dayOf, weeklyFrom } from "../calendar";
 import { addCausesSaid } from "./causes";
@@ -142,8 +143,24 @@ function addPeople(rows: DemoRows, { schoolId, createdAt }: NewSchool, id: NewId
   };
   const staff = STAFF.map(({ name, role }) => add(name, role, null));
   const learners = LEARNERS.map(({ name, cohort }) => add(name, "learner", cohort));
+  const clearedBy = staff[1]!;
+  learners.forEach((personId, index) => {
+    for (const machine of CLEARED_IN_TURN[index % CLEARED_IN_TURN.length]!)
+      rows.machineClearance.push({
+        ...{ schoolId, personId, machine, clearedBy },
+        clearedAt: createdAt,
+      });
+  });
   return { setter: staff[1]!, second: staff[2]!, assistant: staff[3]!, learners };
 }
+
+/** What one learner after the other has been shown of the machines. */
+const CLEARED_IN_TURN: readonly Machine[][] = [
+  ["drill", "saw"],
+  ["drill"],
+  [],
+  ["drill", "grinder"],
+];
 
 type MemberRole = DemoRows["membership"][number]["role"];
 

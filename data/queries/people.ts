@@ -1,8 +1,9 @@
+import { MACHINES, type Machine } from "@/core/trade/machines";
 import { and, asc, eq, isNull, sql } from "drizzle-orm";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { notFound } from "../notFound";
-import { cohort, joinLink, membership, person } from "../schema";
+import { cohort, joinLink, machineClearance, membership, person } from "../schema";
 import type { Role } from "../schema/people";
 
 export interface RosterPerson {
@@ -37,6 +38,31 @@ export async function listRoster(database: Queryable, actor: Actor): Promise<Ros
     .leftJoin(cohort, eq(cohort.id, membership.cohortId))
     .where(and(eq(person.schoolId, actor.schoolId), isNull(membership.leftAt)))
     .orderBy(asc(cohort.letter), asc(person.name));
+}
+
+/** The machines each person may use, by their id: everybody's for staff, one's own for a learner. */
+export async function listClearances(
+  database: Queryable,
+  actor: Actor,
+): Promise<Map<string, Machine[]>> {
+  const rows = await database
+    .select({ personId: machineClearance.personId, machine: machineClearance.machine })
+    .from(machineClearance)
+    .where(
+      and(
+        eq(machineClearance.schoolId, actor.schoolId),
+        isStaff(actor) ? undefined : eq(machineClearance.personId, actor.personId),
+      ),
+    );
+  const ids = [...new Set(rows.map(({ personId }) => personId))];
+  return new Map(
+    ids.map((id) => [
+      id,
+      MACHINES.filter((machine) =>
+        rows.some((row) => row.personId === id && row.machine === machine),
+      ),
+    ]),
+  );
 }
 
 /** The school's cohorts. Staff only. */

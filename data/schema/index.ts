@@ -16,7 +16,7 @@ export {
   technique,
   techniquePrerequisite,
 } from "./exercises";
-export { cohort, joinLink, membership, person, school } from "./people";
+export { cohort, joinLink, machineClearance, membership, person, school } from "./people";
 export { causeSaid, deviceNote, eyeCall, photo, stageCheck, tryResult } from "./notes";
 export {
   defect,

@@ -5,11 +5,13 @@ import {
   index,
   jsonb,
   pgTable,
+  primaryKey,
   text,
   timestamp,
   unique,
   uuid,
 } from "drizzle-orm/pg-core";
+import { MACHINES } from "@/core/trade/machines";
 import { user } from "./auth";
 
 export const ROLES = ["owner", "instructor", "assistant", "learner"] as const;
@@ -101,6 +103,31 @@ export const membership = pgTable(
       "membership_learner_cohort",
       sql`${table.role} <> 'learner' or ${table.cohortId} is not null`,
     ),
+  ],
+);
+
+/** A person has been shown a machine and may use it. */
+export const machineClearance = pgTable(
+  "machine_clearance",
+  {
+    schoolId: schoolId(),
+    personId: uuid("person_id").notNull(),
+    machine: text("machine", { enum: MACHINES }).notNull(),
+    clearedBy: uuid("cleared_by").notNull(),
+    clearedAt: moment("cleared_at").notNull().defaultNow(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.schoolId, table.personId, table.machine] }),
+    foreignKey({
+      name: "machine_clearance_person",
+      columns: [table.schoolId, table.personId],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+    foreignKey({
+      name: "machine_clearance_by",
+      columns: [table.schoolId, table.clearedBy],
+      foreignColumns: [person.schoolId, person.id],
+    }),
   ],
 );
 

@@ -4,7 +4,7 @@ import { useDeferredValue, useMemo, useState } from "react";
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useForm } from "react-hook-form";
 import * as z from "zod";
-import { DEFECT_KINDS, SEVERITIES, type DefectKind } from "@/core/trade/defects";
+import { findDefects, SEVERITIES, type DefectKind } from "@/core/trade/defects";
 import { BENCH_COMMANDS } from "@/core/records/benchCommands";
 import { printBothUnits } from "@/core/units/print";
 import type { LengthUnit } from "@/core/units/length";
@@ -30,9 +30,6 @@ interface DefectDialogProps {
 
 const NONE: readonly DefectKind[] = [];
 
-const found = (kind: DefectKind, words: string) =>
-  [kind.name, kind.shows, ...kind.alsoCalled].join(" ").toLowerCase().includes(words);
-
 /** A defect: which, how bad, where on the bar. Found by any of its names. */
 export function DefectDialog({
   open,
@@ -44,10 +41,7 @@ export function DefectDialog({
 }: DefectDialogProps) {
   const [words, setWords] = useState("");
   const [kind, setKind] = useState<DefectKind | null>(null);
-  const kinds = useMemo(
-    () => DEFECT_KINDS.filter((one) => found(one, words.trim().toLowerCase())),
-    [words],
-  );
+  const kinds = useMemo(() => findDefects(words), [words]);
   // The place to type comes first; the catalogue with its pictures follows when there is time.
   const shown = useDeferredValue(kinds, NONE);
   return (

@@ -1,6 +1,7 @@
 "use client";
 
 import { useState } from "react";
+import { TRAINING_PIECE } from "@/core/trade/cautions";
 import { countOf } from "../words/count";
 
 interface Label {
@@ -8,6 +9,8 @@ interface Label {
   tag: string;
   learner: string;
   exercise: string;
+  /** Whether it has to say that it is no lifting gear. */
+  training: boolean;
   /** Squares along a side of its code, and which are dark, row by row. */
   size: number;
   dark: number[];
@@ -46,6 +49,9 @@ export function LabelSheet({ labels }: { labels: readonly Label[] }) {
                 <strong className="block font-slab text-27">{label.tag}</strong>
                 <span className="block truncate text-13">{label.learner}</span>
                 <span className="block truncate text-13">{label.exercise}</span>
+                {label.training ? (
+                  <strong className="block text-[11px] leading-[1.1]">{TRAINING_PIECE}</strong>
+                ) : null}
               </span>
               <input
                 type="checkbox"

@@ -5,10 +5,12 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import * as z from "zod";
+import type { Machine } from "@/core/trade/machines";
 import { newId } from "../command";
 import { useCommand } from "../useCommand";
 import { FormDone, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
+import { machinesInWords } from "../words/machines";
 
 const assignSchema = z.strictObject({
   learners: z.array(z.string()).min(1, "Choose at least one learner."),
@@ -20,6 +22,8 @@ export interface Assignable {
   cohort: string;
   /** Set for them already and not withdrawn. */
   assigned: boolean;
+  /** Machines of the exercise they are not cleared for. */
+  notCleared: readonly Machine[];
 }
 
 /** Sets the exercise for learners, by cohort. */
@@ -64,7 +68,7 @@ export function AssignForm({
             <legend className="quiet text-13">{cohort}</legend>
             {learners
               .filter((learner) => learner.cohort === cohort)
-              .map(({ id, name, assigned }) => (
+              .map(({ id, name, assigned, notCleared }) => (
                 <label key={id} className="flex min-h-11 items-center gap-3 text-15">
                   <input
                     type="checkbox"
@@ -74,6 +78,11 @@ export function AssignForm({
                   />
                   <span className="font-semibold">{name}</span>
                   {assigned ? <span className="quiet text-13">has it</span> : null}
+                  {notCleared.length > 0 ? (
+                    <span className="ml-auto text-13">
+                      not cleared for the {machinesInWords(notCleared)}
+                    </span>
+                  ) : null}
                 </label>
               ))}
           </fieldset>

@@ -2,9 +2,10 @@ import type { Metadata } from "next";
 import { isInstructor, STAFF } from "@/data/actor";
 import { listClasses } from "@/data/queries/classes";
 import { findShop, listStockSections } from "@/data/queries/next";
-import { listCohorts, listRoster } from "@/data/queries/people";
+import { listClearances, listCohorts, listRoster } from "@/data/queries/people";
 import { findGrades } from "@/data/queries/school";
 import { AddLearnerForm } from "@/ui/prepare/AddLearnerForm";
+import { Clearances } from "@/ui/prepare/Clearances";
 import { ClassList } from "@/ui/prepare/ClassList";
 import { GradesForm } from "@/ui/prepare/GradesForm";
 import { JoinLinkButton } from "@/ui/prepare/JoinLinkButton";
@@ -27,7 +28,10 @@ export default async function PreparePage() {
   const actor = await requireActor(STAFF);
   const { database } = services();
   const roster = await listRoster(database, actor);
-  const cohorts = await listCohorts(database, actor);
+  const [cohorts, clearances] = await Promise.all([
+    listCohorts(database, actor),
+    listClearances(database, actor),
+  ]);
   const [shop, sections, classes, grades] = await Promise.all([
     findShop(database, actor),
     listStockSections(database, actor),
@@ -61,6 +65,16 @@ export default async function PreparePage() {
                       <td className="w-16 font-semibold">{person.tagCode}</td>
                       <td className="font-semibold">{person.name}</td>
                       <td className="quiet">{ROLE_WORDS[person.role]}</td>
+                      <td>
+                        {person.role === "learner" ? (
+                          <Clearances
+                            personId={person.id}
+                            name={person.name}
+                            cleared={clearances.get(person.id) ?? []}
+                            manages={manages}
+                          />
+                        ) : null}
+                      </td>
                       <td className="number">
                         {person.joined ? (
                           <span className="quiet">has joined</span>

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import QRCode from "qrcode";
 import { STAFF } from "@/data/actor";
-import { listBenchQueue } from "@/data/queries/bench";
+import { listLabels } from "@/data/queries/labels";
 import { LabelSheet } from "@/ui/measure/LabelSheet";
 import { Link } from "@/ui/kit/Link";
 import { requireActor, services } from "../../../server";
@@ -13,10 +13,9 @@ const CODE = { errorCorrectionLevel: "Q", margin: 2 } as const;
 
 export default async function LabelsPage() {
   const actor = await requireActor(STAFF);
-  const queue = await listBenchQueue(services().database, actor);
-  const labels = queue.map(({ id, tag, learner, exercise }) => {
-    const { modules } = QRCode.create(tag, CODE);
-    return { id, tag, learner, exercise, size: modules.size, dark: [...modules.data] };
+  const labels = (await listLabels(services().database, actor)).map((label) => {
+    const { modules } = QRCode.create(label.tag, CODE);
+    return { ...label, size: modules.size, dark: [...modules.data] };
   });
   return (
     <main className="p-5">

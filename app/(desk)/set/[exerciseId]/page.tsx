@@ -1,12 +1,13 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import * as z from "zod";
+import { machinesOf } from "@/core/exercise/machines";
 import { idSchema } from "@/core/units/fields";
 import { STEP_NAMES, STEP_PASSES } from "@/core/trade/steps";
 import { isInstructor, STAFF } from "@/data/actor";
 import { listOpenAssignments } from "@/data/queries/assignments";
 import { findExercise, listRevisions, type ListedRevision } from "@/data/queries/exercises";
-import { listRoster } from "@/data/queries/people";
+import { listClearances, listRoster } from "@/data/queries/people";
 import { BarDrawing } from "@/ui/bar/BarDrawing";
 import { ForgedBar } from "@/ui/bar/ForgedBar";
 import { PieceFigure } from "@/ui/drawing/PieceFigure";
@@ -50,6 +51,8 @@ export default async function ExercisePage({ params, searchParams }: Params) {
   const unit = actor.firstUnit;
   const latest = revisions[0]?.id === revision.id;
   const roster = await listRoster(database, actor);
+  const clearances = await listClearances(database, actor);
+  const machines = machinesOf(content);
   const open = await listOpenAssignments(database, actor);
   const assigned = new Set(
     open.filter(({ exerciseId }) => exerciseId === exercise.id).map(({ learnerId }) => learnerId),
@@ -61,6 +64,7 @@ export default async function ExercisePage({ params, searchParams }: Params) {
       name,
       cohort: cohort ?? "",
       assigned: assigned.has(personId),
+      notCleared: machines.filter((one) => !clearances.get(personId)?.includes(one)),
     }));
   const header = (
     <>

@@ -1,9 +1,12 @@
 import { forgedSurface } from "@/core/drawing/forgedSurface";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
+import { machinesOf } from "@/core/exercise/machines";
 import { idSchema } from "@/core/units/fields";
 import { DEFERENCE } from "@/core/trade/cautions";
 import { STEP_NAMES, STEP_PASSES } from "@/core/trade/steps";
+import { isStaff } from "@/data/actor";
+import { listClearances } from "@/data/queries/people";
 import { findExercise } from "@/data/queries/exercises";
 import { BarDrawing } from "@/ui/bar/BarDrawing";
 import { PieceFigure } from "@/ui/drawing/PieceFigure";
@@ -17,6 +20,7 @@ import { SheetPlan } from "@/ui/sheet/SheetPlan";
 import { Stages } from "@/ui/set/Stages";
 import { StockAnswer } from "@/ui/set/StockAnswer";
 import { WayOfWorking } from "@/ui/set/WayOfWorking";
+import { machinesInWords } from "@/ui/words/machines";
 import { budgetInWords } from "@/ui/words/stage";
 import { orNotFound, requireActor, services } from "../../../server";
 
@@ -26,11 +30,16 @@ export default async function SheetPage({ params }: { params: Promise<{ exercise
   const actor = await requireActor();
   const id = idSchema.safeParse((await params).exerciseId);
   if (!id.success) notFound();
-  const exercise = await orNotFound(findExercise(services().database, actor, id.data));
+  const { database } = services();
+  const exercise = await orNotFound(findExercise(database, actor, id.data));
   const { content, reckoned, number } = exercise.revision;
   const { piece } = content;
   const { plan } = reckoned;
   const unit = actor.firstUnit;
+  const own = (await listClearances(database, actor)).get(actor.personId) ?? [];
+  const notCleared = isStaff(actor)
+    ? []
+    : machinesOf(content).filter((machine) => !own.includes(machine));
   const shaped = (piece.features ?? []).length > 0 || (piece.parts ?? []).length > 0;
   const surface = forgedSurface(piece);
   const drawing = (view: "marked" | "forged") => (
@@ -119,6 +128,12 @@ export default async function SheetPage({ params }: { params: Promise<{ exercise
       ) : null}
       <section className="mt-5 break-inside-avoid border-2 border-ink p-4" aria-label="Cautions">
         <h2 className="font-slab text-20 font-semibold">Mind</h2>
+        {notCleared.length > 0 ? (
+          <p className="mb-2 text-15 font-semibold">
+            You are not cleared for the {machinesInWords(notCleared)} yet: ask to be shown, or have
+            that done by somebody who is.
+          </p>
+        ) : null}
         <ul className="list-disc pl-5 text-15">
           {reckoned.cautions.map((caution) => (
             <li key={caution}>{caution}</li>
