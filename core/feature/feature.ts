@@ -86,6 +86,10 @@ export interface FeatureOperation<F = unknown> {
   place?: { fromMm: number; toMm: number };
   /** Whether it brings the stretch it lies in to its form. */
   shapes?: boolean;
+  /** The section its stretch has after it, before it comes to its own form. */
+  forms?: Section;
+  /** The feature its sizes are taken from, where that is not the feature itself or what it leaves of the same kind. */
+  speaksOf?: Placed;
   /** Whether it drives the bar together for the feature: its steel is gathered here, its form comes later. Where and how much is said by itself. */
   gathers?: boolean;
   /** Numbers to reach or to work at, taken from the feature as it lies on the bar then. */
@@ -128,6 +132,8 @@ export interface FeatureKind<Schema extends z.ZodObject = z.ZodObject, F extends
   ): { fromMm: number; toMm: number; share: number }[];
   /** Whether it curves the bar, so that no rule lies along it. */
   curves: boolean;
+  /** Whether the stretch it lies on is made from bar folded back on itself. */
+  doubles?: boolean;
   /** Whether it goes through the bar, so that no bend should. */
   pierces?: boolean;
   /** Whether it turns the section, so that no caliper finds a side. */
@@ -139,7 +145,7 @@ export interface FeatureKind<Schema extends z.ZodObject = z.ZodObject, F extends
   warnings(feature: F, bar: LaidBar, features: readonly Placed[]): Warning[];
   characteristics(feature: F, bar: LaidBar, line: LineMaker): Characteristic[];
   operations(feature: F, work: FeatureWork): FeatureOperation<F>[];
-  marks(feature: F): FeatureMark[];
+  marks(feature: F, bar: LaidBar): FeatureMark[];
   drawn?(feature: F, surface: Surface): SurfaceMarks;
   risks(feature: F): Risk[];
   start(place: Start): F;

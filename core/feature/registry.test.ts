@@ -35,7 +35,7 @@ describe.each(FEATURE_KINDS.map((kind) => [kind.kind, kind] as const))("%s", (_,
         expect(featureSchema.safeParse(feature).error).toBeUndefined();
         const { fromMm, toMm } = featureExtent(feature, bar);
         expect(toMm).toBeGreaterThanOrEqual(fromMm);
-        for (const { atMm } of kind.marks(feature)) expect(Number.isFinite(atMm)).toBe(true);
+        for (const { atMm } of kind.marks(feature, bar)) expect(Number.isFinite(atMm)).toBe(true);
         for (const risk of kind.risks(feature)) expect(RISKS).toContain(risk);
         const stock = { shape: "square", size: 12 } as const;
         const work = { bar, features: [feature], settings: DEFAULT_SETTINGS, stock };

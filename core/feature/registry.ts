@@ -16,6 +16,7 @@ import { partCut } from "./kinds/partCut";
 import { slit } from "./kinds/slit";
 import { slot } from "./kinds/slot";
 import { veins } from "./kinds/veins";
+import { doubled } from "./kinds/doubled";
 import { fold } from "./kinds/fold";
 import { hole } from "./kinds/hole";
 import { ring } from "./kinds/ring";
@@ -51,6 +52,7 @@ const KINDS = [
   dish,
   corners,
   weld,
+  doubled,
 ] as const;
 
 type SchemasOf<Kinds extends readonly { schema: unknown }[]> = {

@@ -23,6 +23,8 @@ export type Warning =
   | { code: "too-little-metal"; feature: string; needsMm: number; possibleMm: number }
   | { code: "no-edge"; feature: string }
   | { code: "slit-closed"; feature: string; fromEndMm: number }
+  | { code: "doubled-short"; stretch: string; stockMm: number; leastMm: number }
+  | { code: "doubled-inside"; feature: string; stretch: string }
   | { code: "eye-swells"; feature: string; drawnMm: number; comesToMm: number }
   | {
       code: "twist-tight";

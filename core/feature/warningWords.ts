@@ -52,6 +52,10 @@ function sentenceFor(warning: Warning, unit: LengthUnit, nameOf: (id: string) =>
       return `${what} lies where the bar has no square edge: only squares and flats are chamfered.`;
     case "slit-closed":
       return `${what} stops ${mm(warning.fromEndMm)} short of the end: a slit runs out at an end, so that its legs can open. For a closed opening take a slot.`;
+    case "doubled-short":
+      return `${what} takes only ${mm(warning.stockMm)} of bar: to fold back on itself it needs ${mm(warning.leastMm)} or more.`;
+    case "doubled-inside":
+      return `${what} doubles ${nameOf(warning.stretch)}, which lies within the bar: only an end folds back on itself.`;
     case "twist-tight":
       return `${what} would stretch the corners ${warning.times.toFixed(2)} times at a pitch of ${mm(warning.pitchMm)}, and about 2 is what they bear: at most ${warning.possible.toFixed(1)} turns over that length, not ${trimmed(warning.turns)}.`;
     case "scroll-touches":

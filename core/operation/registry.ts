@@ -5,6 +5,9 @@ import { clip } from "./kinds/clip";
 import { closeOn } from "./kinds/closeOn";
 import { collar } from "./kinds/collar";
 import { corners } from "./kinds/corners";
+import { cutDouble } from "./kinds/cutDouble";
+import { foldDouble } from "./kinds/foldDouble";
+import { weldDouble } from "./kinds/weldDouble";
 import { cut } from "./kinds/cut";
 import { dimple } from "./kinds/dimple";
 import { dish } from "./kinds/dish";
@@ -75,6 +78,9 @@ export const OPERATIONS = {
   trim,
   upset,
   gather,
+  "cut-double": cutDouble,
+  "fold-double": foldDouble,
+  "weld-double": weldDouble,
   taper,
   fuller,
   "set-down": setDown,

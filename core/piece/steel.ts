@@ -1,6 +1,7 @@
 import { layBar, stretchAt, type LaidBar } from "../bar/bar";
 import type { Prism, Stretch } from "../bar/schema";
 import { keepsSection, stretchVolumeMm3 } from "../bar/stretch";
+import { isDoubled } from "../feature/doubling";
 import { kindOf } from "../feature/registry";
 import { sectionAreaMm2 } from "../section/section";
 import { MAIN_PART, type Bar, type Piece } from "./piece";
@@ -47,6 +48,7 @@ export function steelOf(bar: Bar, weldedMm: readonly number[] = []): StretchStee
     const last = toMm >= laid.lengthMm;
     const worked =
       !keepsSection(stretch, stock.section) ||
+      isDoubled({ fromMm, toMm }, features) ||
       welds.some((mm) => mm >= fromMm && (mm < toMm || last));
     const scale = worked ? (allowances?.scale ?? 0) : 0;
     return {

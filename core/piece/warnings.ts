@@ -1,3 +1,4 @@
+import { isDoubled, MIN_FOLDED_SIZES } from "../feature/doubling";
 import { layBar, type LaidStretch } from "../bar/bar";
 import { endAreaMm2, endSection } from "../bar/stretch";
 import type { Stretch } from "../bar/schema";
@@ -75,7 +76,15 @@ function growths(
   const warnings: Warning[] = [];
   for (const one of steel) {
     const { stretch, stockMm } = one;
-    const times = largestAreaMm2(stretch) / stockAreaMm2;
+    const isFolded = isDoubled(one, features);
+    if (isFolded && stockMm < MIN_FOLDED_SIZES * sizeMm)
+      warnings.push({
+        code: "doubled-short",
+        stretch: stretch.id,
+        stockMm,
+        leastMm: MIN_FOLDED_SIZES * sizeMm,
+      });
+    const times = largestAreaMm2(stretch) / (stockAreaMm2 * (isFolded ? 2 : 1));
     if (times <= GROWS || isDrifted(one, features)) continue;
     const slenderness = stockMm / sizeMm;
     if (!UPSETTING.test(stretch.technique ?? ""))

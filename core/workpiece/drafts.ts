@@ -2,6 +2,7 @@ import { stretchAt, type LaidBar } from "../bar/bar";
 import { nameInText, type Named } from "../bar/named";
 import type { Stretch } from "../bar/schema";
 import { keepsSection, turnedRound } from "../bar/stretch";
+import { isDoubled } from "../feature/doubling";
 import type { FeatureOperation, FeatureWork } from "../feature/feature";
 import { hasLikeLegs } from "../feature/kinds/fold";
 import { weldWords } from "../feature/kinds/weld";
@@ -20,6 +21,8 @@ import { JOIN_KINDS, namedJoin, wrappedMm } from "../piece/joins";
 import { MAIN_PART, type Bar, type Join, type Part, type Piece } from "../piece/piece";
 import { MAIN_BAR_NAME } from "../piece/plan";
 import type { StretchSteel } from "../piece/steel";
+import { doubledSection } from "../section/doubled";
+import type { Section } from "../section/section";
 import type { Settings } from "../trade/settings";
 import { draftOf, titled, type Change, type StageDraft, type Place, type StageView } from "./draft";
 import { marksOn, type ColdMark } from "./marks";
@@ -186,7 +189,10 @@ function shapingDrafts(worked: WorkedBar): StageDraft[] {
       (one) =>
         one.kind === "hole" && one.method === "slot-drift" && one.at >= fromMm && one.at <= toMm,
     );
-    return recipeOf(stretch, { stock: stock.section, first, last, drifted }).map((step) => {
+    const section = isDoubled({ fromMm, toMm }, features)
+      ? doubledSection(stock.section)
+      : stock.section;
+    return recipeOf(stretch, { stock: section, first, last, drifted }).map((step) => {
       const key = (late && (first || last) ? AFTER_FOLD[step.key] : undefined) ?? step.key;
       const title = stepTitle(OPERATIONS[key].verb, key, stretch);
       return draftOf({
@@ -262,7 +268,7 @@ function featureDrafts(worked: WorkedBar, feature: Feature): StageDraft[] {
       key,
       part,
       of: ownId(worked, feature),
-      on: [feature.id],
+      on: one.forms ? [change.shape!.stretch, feature.id] : [feature.id],
       places: [one.place ?? { fromMm, toMm }],
       title: onBar(worked, one.title ?? titled(OPERATIONS[key].verb, name)),
       words: one.words,
@@ -283,16 +289,17 @@ function featureDrafts(worked: WorkedBar, feature: Feature): StageDraft[] {
 }
 
 /** The feature its own operation speaks of: as it leaves it, but for what is of another kind while it lasts. */
-const leftOf = ({ leaves }: FeatureOperation<Feature>, feature: Feature): Feature =>
-  leaves?.kind === feature.kind ? (leaves as Feature) : feature;
+const leftOf = ({ leaves, speaksOf }: FeatureOperation<Feature>, feature: Feature): Feature =>
+  (speaksOf as Feature | undefined) ??
+  (leaves?.kind === feature.kind ? (leaves as Feature) : feature);
 
 function featureChange(
   { bar, laid, steel }: WorkedBar,
   feature: Feature,
-  { leaves, shapes, gathers, operation }: FeatureOperation<Feature>,
+  { leaves, shapes, forms, gathers, operation }: FeatureOperation<Feature>,
 ): Change {
   const at = "at" in feature ? feature.at : feature.from;
-  const { stretch } = stretchAt(laid, at);
+  const { stretch } = stretchAt(laid, forms && "from" in feature ? (at + feature.to) / 2 : at);
   const holds = steel.find((one) => one.stretch === stretch)!;
   // Steel that keeps its section scales away only where it is welded.
   const welded =
@@ -303,8 +310,25 @@ function featureChange(
     ...(leaves ? { leaves: leaves as Feature } : {}),
     ...(gathers ? { gathers: { stretch: stretch.id, feature: feature.id } } : {}),
     ...(shapes || welded ? { shape: { stretch: stretch.id, to: "finished" as const } } : {}),
+    ...(forms
+      ? {
+          shape: {
+            stretch: stretch.id,
+            to: keepsSection(stretch, forms) ? ("finished" as const) : prismOf(stretch, forms),
+          },
+        }
+      : {}),
   };
 }
+
+/** A stretch while it is of one section all along. */
+const prismOf = ({ id, name, length }: Stretch, section: Section): Stretch => ({
+  id,
+  ...(name === undefined ? {} : { name }),
+  length,
+  kind: "prism",
+  section,
+});
 
 /** What is joined; the rivet or the collar that does it is said already. */
 function joinTitle(verb: string, join: Join, names: readonly string[]): string {

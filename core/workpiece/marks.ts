@@ -1,3 +1,4 @@
+import { layBar } from "../bar/bar";
 import { nameInText, type Named } from "../bar/named";
 import type { Stretch } from "../bar/schema";
 import { featureName, kindOf } from "../feature/registry";
@@ -30,6 +31,7 @@ const ONE_MARK_MM = 0.001;
 export function marksOn(bar: Bar, now: readonly Stretch[], part: string): ColdMark[] {
   const usedMm = now.reduce((sum, { length }) => sum + length, 0);
   const there = (mm: number) => mapPosition(bar.stretches, now, mm);
+  const laid = layBar(bar.stretches);
   let fromAMm = 0;
   const boundaries = bar.stretches.slice(0, -1).map((stretch, index) => {
     fromAMm += now[index]!.length;
@@ -37,7 +39,7 @@ export function marksOn(bar: Bar, now: readonly Stretch[], part: string): ColdMa
   });
   const ofFeatures = (bar.features ?? []).flatMap((feature) =>
     kindOf(feature)
-      .marks(feature)
+      .marks(feature, laid)
       .map(({ what, atMm, besideMm = 0 }) => ({
         what: `${featureName(feature)}, ${what}`,
         fromAMm: there(atMm) + besideMm,

@@ -868,6 +868,19 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
     ],
     tries: ["Does the keeper swing right round and stay where it is put?"],
   }),
+  exercise("fold-weld", 5, "Sounding-pole shoe", {
+    stock: "12 square",
+    stretches: [
+      run("shoe", ["6 square", "16 square"], 90, "square-taper"),
+      bar("shank", "12 square", 160),
+    ],
+    features: [
+      { id: "doubling", kind: "doubled", from: 0, to: 90 },
+      { id: "nail-hole", kind: "hole", at: 220, diameter: 5, method: "drill" },
+    ],
+    settings: settings({ flux: "borax" }),
+    tries: ["Does the seam stay shut when the shoe is driven into wood?"],
+  }),
   exercise("splitting", 3, "Net-rack tongue plate", {
     stock: "30 by 6",
     stretches: [bar("plate", "30 by 6", 180)],
@@ -900,6 +913,18 @@ export const DRAFT_EXERCISES: readonly DemoExercise[] = [
       },
       { id: "first-bend", kind: "bend", at: 62, angle: 90, insideRadius: 8 },
       { id: "second-bend", kind: "bend", at: 74, angle: 90, insideRadius: 8 },
+    ],
+  }),
+  exercise("fold-weld", 3, "Spike doubled where it can't be", {
+    stock: "12 square",
+    stretches: [
+      bar("stub", "20 by 12", 10, "fold-weld"),
+      bar("middle", "20 by 12", 80, "fold-weld"),
+      bar("shank", "12 square", 120),
+    ],
+    features: [
+      { id: "short-fold", kind: "doubled", from: 0, to: 10 },
+      { id: "inner-fold", kind: "doubled", from: 10, to: 90 },
     ],
   }),
   exercise("scroll", 2, "Bracket that can't be wound", {
