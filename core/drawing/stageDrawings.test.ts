@@ -175,3 +175,37 @@ test.each(all)("$name: every picture is finite, and holds the bar from end to en
           expect(mark.points.every(({ x, y }) => Number.isFinite(x + y))).toBe(true);
     }
 });
+
+describe("bars brought together", () => {
+  const plate = (places: object[]) =>
+    pieceOf({
+      stretches: [{ id: "bar", kind: "prism", section: "12 square", length: 200 }],
+      parts: [
+        {
+          id: "plate",
+          stock: { section: "20 by 4" },
+          stretches: [{ id: "plate", kind: "prism", section: "20 by 4", length: 60 }],
+          places,
+        },
+      ],
+      joins: [{ id: "pin", kind: "rivet", parts: ["main", "plate"], at: 100, diameter: 5 }],
+    });
+
+  test("a part that says its place is drawn there, on the face it lies on", () => {
+    const fit = stageOf(plate([{ at: 100, own: 30 }]), "fit:parts");
+    const [, ...others] = paths(lyingStage(fit, "side"), "quiet").sort(
+      (a, b) => areaMm2(b) - areaMm2(a),
+    );
+    expect(others).toHaveLength(1);
+    // From 70 to 130 along the bar, and from its face at 6 to 10.
+    expect(span(others[0]!, "x")).toEqual([expect.closeTo(70, 6), expect.closeTo(130, 6)]);
+    expect(span(others[0]!, "y")).toEqual([expect.closeTo(6, 6), expect.closeTo(10, 6)]);
+  });
+
+  test("one that says none lies below, apart", () => {
+    const fit = stageOf(plate([]), "fit:parts");
+    const outlines = paths(lyingStage(fit, "side"), "quiet");
+    expect(outlines).toHaveLength(2);
+    expect(Math.max(...outlines[1]!.map(({ y }) => y))).toBeLessThan(-6);
+  });
+});

@@ -5,7 +5,7 @@ import type { Elevation } from "../piece/outline";
 import type { Piece } from "../piece/piece";
 import { caliperSizesMm } from "../section/section";
 import type { Place } from "../workpiece/draft";
-import type { BarSnapshot, Stage } from "../workpiece/stages";
+import type { BarSnapshot, BesideBar, Stage } from "../workpiece/stages";
 import { drawingOf, shifted, stoodUp, type Drawing, type Ink, type Mark } from "./drawing";
 import { dimensionX, strongDimensionX } from "./shapes";
 import { openingMarks, surfaceMarks } from "./surfaceMarks";
@@ -136,18 +136,26 @@ function lengthMarks({ bar, places }: DrawnStage): Mark[] {
   });
 }
 
-/** Other bars of the piece below the one that is worked on. */
-function withBeside(marks: Mark[], beside: readonly BarSnapshot[], elevation: Elevation): Mark[] {
-  let floorMm = drawingOf(marks).extents.minY;
+/** Other bars of the piece: in their place on the one that is worked on or, where none is said, below it. */
+function withBeside(marks: Mark[], beside: readonly BesideBar[], elevation: Elevation): Mark[] {
+  const placed = beside.flatMap(({ piece, poses }) =>
+    poses.map((pose) =>
+      path("quiet", finishBar(piece.stretches, piece.features ?? [], elevation, pose).outline),
+    ),
+  );
+  const together = [...placed, ...marks];
+  let floorMm = drawingOf(together).extents.minY;
   return [
-    ...marks,
-    ...beside.flatMap((then) => {
-      const outline = path("quiet", barOf(then, elevation).outline);
-      const { minX, minY, maxY } = drawingOf([outline]).extents;
-      const dy = floorMm - (maxY - minY) * 0.6 - 3 - maxY;
-      floorMm = minY + dy;
-      return shifted([outline], -Math.min(0, minX), dy);
-    }),
+    ...together,
+    ...beside
+      .filter(({ isApart }) => isApart)
+      .flatMap((then) => {
+        const outline = path("quiet", barOf(then, elevation).outline);
+        const { minX, minY, maxY } = drawingOf([outline]).extents;
+        const dy = floorMm - (maxY - minY) * 0.6 - 3 - maxY;
+        floorMm = minY + dy;
+        return shifted([outline], -Math.min(0, minX), dy);
+      }),
   ];
 }
 

@@ -5,6 +5,7 @@ import type { Feature } from "../feature/registry";
 import { heatFor, type Heat } from "../operation/heats";
 import type { Phase, StageSize } from "../operation/operation";
 import { OPERATIONS, type OperationKey } from "../operation/registry";
+import { placedParts, type Pose } from "../piece/assembly";
 import { isWorkedHot } from "../piece/holding";
 import { MAIN_PART, PIECE_FORMAT, type Bar, type Piece } from "../piece/piece";
 import { steelOfPart } from "../piece/steel";
@@ -24,6 +25,13 @@ import { tongsFor } from "./tongs";
 export interface BarSnapshot {
   lengthMm: number;
   piece: Piece;
+}
+
+/** Another bar of the piece, where it lies on the one that is worked on. */
+export interface BesideBar extends BarSnapshot {
+  poses: Pose[];
+  /** Whether one of it, at least, has no place said: it lies apart. */
+  isApart: boolean;
 }
 
 /** One step of the work, its numbers taken from the bar as it is then. */
@@ -58,7 +66,7 @@ export interface Stage {
   before: BarSnapshot;
   bar: BarSnapshot;
   /** The piece's other bars as they are then, where the stage brings them together. */
-  beside: BarSnapshot[];
+  beside: BesideBar[];
   /** What an instructor's order goes against, and why. */
   against: string[];
   /** What the instructor changed of it, if anything. */
@@ -107,6 +115,7 @@ export function planWork(piece: Piece, options: StageOptions = {}): WorkPlan {
   const cutOff = new Map(
     drafts.flatMap(({ key, part }, index) => (key === "hot-cut" ? [[part, index] as const] : [])),
   );
+  const poses = posesOf(piece);
   const stages = drafts.map((draft, index): Stage => {
     const worked = bars.find(({ part }) => part === draft.part)!;
     const before = moments.get(draft.part)!;
@@ -118,7 +127,15 @@ export function planWork(piece: Piece, options: StageOptions = {}): WorkPlan {
       several && TOGETHER.has(OPERATIONS[draft.key].phase)
         ? bars
             .filter(({ part }) => part !== draft.part)
-            .map(({ part }) => moments.get(part)!.snapshot)
+            .map(({ part, count }) => {
+              // Where they lie is said of the first bar.
+              const there = draft.part === MAIN_PART ? (poses.get(part) ?? []) : [];
+              return {
+                ...moments.get(part)!.snapshot,
+                poses: there,
+                isApart: there.length < count,
+              };
+            })
         : NOTHING_BESIDE;
     const broken = against[index] ?? NO_RULES;
     return stageOf({
@@ -270,6 +287,14 @@ const editOf = (draft: StageDraft, edits: readonly StageEdit[]): StageEdit | nul
   null;
 
 /** A bar at a moment: what is kept of it, and how it is shown. */
+/** Where each further part lies on the first bar, by its id. */
+function posesOf(piece: Piece): Map<string, Pose[]> {
+  const poses = new Map<string, Pose[]>();
+  for (const { part, pose } of placedParts(piece))
+    poses.set(part, [...(poses.get(part) ?? []), pose]);
+  return poses;
+}
+
 interface Moment {
   state: BarState;
   snapshot: BarSnapshot;
@@ -301,12 +326,12 @@ interface StageInput {
   onLongBar: boolean;
   edit: StageEdit | null;
   settings: Settings;
-  beside: BarSnapshot[];
+  beside: BesideBar[];
   against: string[];
 }
 
 const NO_RULES: string[] = [];
-const NOTHING_BESIDE: BarSnapshot[] = [];
+const NOTHING_BESIDE: BesideBar[] = [];
 
 /** One stage, with what the instructor says otherwise; what they left alone is said as proposed today. */
 function stageOf(input: StageInput): Stage {
