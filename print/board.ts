@@ -46,7 +46,9 @@ export async function boardPdf(printable: Printable): Promise<Uint8Array<ArrayBu
     pdf.addPage();
     const margin = pt(MARGIN_MM);
     const width = pdf.page.width - 2 * margin;
-    say(pdf, name, { x: margin, y: margin, width: width * 0.5, face: "slab", size: 24 });
+    const titleBox = { width: width * 0.5, height: TITLE_PT };
+    const size = titleSize(pdf, name, titleBox);
+    say(pdf, name, { x: margin, y: margin, width: titleBox.width, face: "slab", size });
     const cut = `Cut ${printBothUnits(plan.stockLengthMm, unit)} of ${printSection(piece.stock.section, unit)}`;
     say(pdf, cut, { x: margin, y: margin + 34, width: width * 0.5, face: "strong", size: 13 });
     const said = `${schoolName} · revision ${revision.number}${loadShaped ? ` · ${TRAINING_PIECE}` : ""}`;
@@ -84,6 +86,11 @@ export async function boardPdf(printable: Printable): Promise<Uint8Array<ArrayBu
   }
   return bytesOf(pdf);
 }
+
+/** Room of the title, and its letters, pt. */
+const TITLE_PT = 34;
+const MAX_TITLE_PT = 24;
+const MIN_TITLE_PT = 11;
 
 interface Box {
   x: number;
@@ -160,6 +167,13 @@ function panel(pdf: Pdf, { stage, number, facts, picture, scale, unit }: Panel, 
 interface Line {
   text: string;
   face: Face;
+}
+
+/** The largest letters at which a title stands over what is said below it, on one line or on two. */
+function titleSize(pdf: Pdf, title: string, { width, height }: Pick<Box, "width" | "height">) {
+  for (let size = MAX_TITLE_PT; size > MIN_TITLE_PT; size -= 1)
+    if (pdf.font("slab", size).heightOfString(title, { width }) <= height) return size;
+  return MIN_TITLE_PT;
 }
 
 /** The largest letters at which every column stands in its room: nothing is cut off. */

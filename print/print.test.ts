@@ -155,6 +155,20 @@ test("every exercise of the demonstration prints, on either paper and in either 
   }
 });
 
+test("a long name stands over what the board says below it", async () => {
+  const long = structuredClone(bracket);
+  long.name =
+    "Lantern bracket with so many words in its name that it takes two lines of it all".slice(0, 80);
+  const file = join(folder, "long.pdf");
+  writeFileSync(file, await boardPdf(printable(long)));
+  const boxes = execFileSync("pdftotext", ["-l", "1", "-bbox", file, "-"], { encoding: "utf8" });
+  const word = (text: string, end: "yMin" | "yMax") =>
+    [...boxes.matchAll(new RegExp(`<word [^>]*${end}="([\\d.]+)"[^>]*>${text}<`, "g"))].map(
+      (found) => Number(found[1]),
+    );
+  expect(Math.max(...word("all", "yMax"))).toBeLessThanOrEqual(word("Cut", "yMin")[0]! + 2);
+});
+
 /** Runs of ink along a row of a rendered page, between two columns. */
 function inkAlong(page: ReturnType<typeof render>, y: number, fromX: number, toX: number) {
   const runs: { from: number; to: number }[] = [];

@@ -86,7 +86,7 @@ export async function sheetPdf(printable: Printable): Promise<Uint8Array<ArrayBu
   writer.drawing(forgedDrawing(piece, "side"), unit, 130, "As forged");
   writer.drawing(finishedDrawing(piece, fullerElevation(piece)), unit, 220, "As finished");
 
-  writer.head("Steps of work");
+  writer.head("Steps of work", STEPS_BELOW_PT);
   const { stages, heats, minutes } = reckoned.work;
   const pictures = stagePictures(stages, { width: STAGE_PICTURE_PT, height: 70 });
   writer.say(
@@ -141,6 +141,8 @@ export async function sheetPdf(printable: Printable): Promise<Uint8Array<ArrayBu
 
 /** Room for the picture of a stage, pt. */
 const STAGE_PICTURE_PT = 168;
+/** Room the first stage takes under its heading, pt. */
+const STEPS_BELOW_PT = 130;
 
 const partName = (piece: Piece, id: string): string =>
   nameOf(piece.parts!.find((part) => part.id === id)!);

@@ -121,9 +121,13 @@ export class Writer {
     this.y += height + 2;
   }
 
-  /** A heading, never alone at the foot of a page. */
-  head(text: string): void {
-    this.room(60);
+  /**
+   * A heading, never alone at the foot of a page.
+   *
+   * @param below room that what comes first under it takes, pt
+   */
+  head(text: string, below = 30): void {
+    this.room(HEADING_PT + below);
     this.gap(9);
     this.say(text, { face: "slab", size: "head" });
   }

@@ -112,17 +112,23 @@ const mirrored = (feature: Feature, lengthMm: number): Feature =>
     : { ...feature, from: lengthMm - feature.to, to: lengthMm - feature.from };
 
 /** A name as an id: a feature goes by its id read aloud. */
-const idOf = (name: string): string =>
-  slug(name) ||
-  refuse({ code: "phrase-unread", text: name, accepted: ["a name of letters and digits"] });
+function idOf(name: string): string {
+  const id = slug(name);
+  if (id === "" || id.length > MAX_ID)
+    refuse({
+      code: "phrase-unread",
+      text: name,
+      accepted: [`a name of letters and digits, at most ${MAX_ID} of them`],
+    });
+  return id;
+}
 
 const slug = (name: string): string =>
   name
     .normalize("NFKD")
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, "-")
-    .replace(/^-|-$/g, "")
-    .slice(0, MAX_ID);
+    .replace(/^-|-$/g, "");
 
 /** What curves a bar spans as much of it as its shape takes, from the end it was put at. */
 function fitted(feature: Feature, bar: Bar, isFree: boolean): Feature {

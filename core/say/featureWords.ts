@@ -11,22 +11,32 @@ export interface Callable {
 
 type Values = Feature & Record<string, unknown>;
 
-/** A label, its parts, and the last word of each: "side veins, each side" is also "veins". */
-const ofLabel = (label: string): string[] => {
+const singularToo = (words: readonly string[]): string[] =>
+  [...new Set(words)].flatMap((one) => (one.endsWith("s") ? [one, one.slice(0, -1)] : [one]));
+
+/** A label and its parts: "slot, long" is also "slot long" and "long". */
+const partsOf = (label: string): string[] => {
   const whole = normaliseLengthText(label);
-  const parts = whole.split(", ");
-  const lastWords = parts.map((part) => part.slice(part.lastIndexOf(" ") + 1));
-  return [...new Set([whole, whole.replaceAll(",", ""), ...parts, ...lastWords])].flatMap((one) =>
-    one.endsWith("s") ? [one, one.slice(0, -1)] : [one],
-  );
+  return singularToo([whole, whole.replaceAll(",", ""), ...whole.split(", ")]);
 };
 
-/** What a field is called in a phrase: its label or a part of it that no other field has, and for a choice what comes with it. */
+/** The first and the last word of each of its parts: "side veins, each side" is also "veins". */
+const outerWordsOf = (label: string): string[] =>
+  singularToo(
+    normaliseLengthText(label)
+      .split(", ")
+      .flatMap((part) => [/^\S+/, /\S+$/].map((word) => word.exec(part)![0])),
+  );
+
+/** What a field is called in a phrase: its label or as little of it as no other field has, the longest first. */
 function wordsOf(field: Field, fields: readonly Field[]): string[] {
-  const others = fields.filter((one) => one !== field).flatMap(({ label }) => ofLabel(label));
-  return ofLabel(field.label)
-    .filter((word) => !others.includes(word))
-    .sort((a, b) => b.length - a.length);
+  const labels = fields.filter((one) => one !== field).map(({ label }) => label);
+  const parts = labels.flatMap(partsOf);
+  const others = [...parts, ...labels.flatMap(outerWordsOf)];
+  return [
+    ...partsOf(field.label).filter((word) => !parts.includes(word)),
+    ...outerWordsOf(field.label).filter((word) => !others.includes(word)),
+  ].sort((a, b) => b.length - a.length);
 }
 
 /** Words of a choice: as it is offered, without its article, as something it was done to is called, and as it is kept. */
@@ -50,8 +60,11 @@ function readNamed(
     case "number":
       return scan.attempt(() => {
         if (scan.word(...words)) return amount();
+        // Which field a number goes to shows by the word behind it.
+        if (!scan.isAmountBefore(words)) return null;
         const value = amount();
-        return value !== null && scan.word(...words) ? value : null;
+        scan.word(...words);
+        return value;
       });
     case "choice":
       return scan.attempt(() => {

@@ -78,11 +78,15 @@ describe("what is done to the bar, in words", () => {
     ["lugs 20 by 15 by 4 at 100 folded up", { length: 20, reach: 15, thickness: 4, folded: "up" }],
     ["boss 18, 6 high at 150, stands down", { diameter: 18, height: 6, side: "down" }],
     ["fold weld 40 at B", { kind: "weld", method: "fold", length: 40 }],
+    ["scroll 1 1/4 at A", { kind: "scroll", turns: 1.25 }],
+    ["scroll 1 1/2 turns at A, radius 8", { turns: 1.5, innerRadius: 8 }],
+    ["bend 45 degrees the hard way at 150", { angle: 45, plane: "plan" }],
     ["ears 20 at 100", { kind: "lugs", length: 20 }],
     ["barb at B", { kind: "part-cut" }],
     ["loop 40 at A", { kind: "ring", insideDiameter: 40, from: 0 }],
     ["stamp “No 3” at 100", { kind: "stamp", text: "No 3", at: 100 }],
     ["hole 8 at 40 called pivot hole", { id: "pivot-hole" }],
+    [`hole 8 at 40 called ${"a".repeat(35)}`, { id: "a".repeat(35) }],
   ])("makes of “%s” what it says", (text, expected) => {
     expect(made(text)).toMatchObject(expected);
   });
@@ -137,6 +141,8 @@ describe("what cannot be read", () => {
     ["taper 80 to 4 sideways", "phrase-unread"],
     ["the bar", "phrase-unread"],
     ["hole 3/8 at 40", "length-fraction-bare"],
+    [`hole 8 at 40 called ${"a".repeat(36)}`, "phrase-unread"],
+    ["hole 8 at 40 called §", "phrase-unread"],
     ["hole".padEnd(300, " 8"), "phrase-unknown"],
   ])("refuses “%s”", (text, code) => {
     expect(problemOf(text)?.code).toBe(code);

@@ -68,6 +68,14 @@ export class Scan {
     return value;
   }
 
+  /** Whether a number or a length stands here, and behind it one of the words. */
+  isAmountBefore(words: readonly string[]): boolean {
+    const amount = (A_LENGTH.exec(this.text) ?? A_NUMBER.exec(this.text))?.[0];
+    if (amount === undefined) return false;
+    const behind = this.text.slice(amount.length).replace(BETWEEN, "");
+    return words.some((word) => atStart(`${escaped(word)}${WORD_END}`).test(behind));
+  }
+
   /** A bare number: turns, degrees, a count. */
   number(): number | null {
     const taken = this.take(A_NUMBER);

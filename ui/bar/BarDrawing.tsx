@@ -234,6 +234,7 @@ function Cuts({ frame, piece, topPx }: { frame: BarFrame; piece: Piece; topPx: n
     cuts.map(({ atMm }) => xOf(frame, atMm)),
     130,
   );
+  const left = positions.map((x) => Math.min(x, frame.widthPx - 120));
   return (
     <g>
       {cuts.map(({ id, section }, index) => (
@@ -241,9 +242,10 @@ function Cuts({ frame, piece, topPx }: { frame: BarFrame; piece: Piece; topPx: n
           key={id}
           section={section}
           scale={frame.scale}
-          x={Math.min(positions[index]!, frame.widthPx - 120)}
+          x={left[index]!}
           y={middle}
           label={nameInText(piece.stretches.find((stretch) => stretch.id === id)!)}
+          roomPx={(left[index + 1] ?? frame.widthPx) - left[index]!}
         />
       ))}
     </g>

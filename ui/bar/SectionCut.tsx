@@ -8,6 +8,10 @@ const polygon = (sides: number, across: number, x: number, y: number) => {
   }).join(" ");
 };
 
+/** About how wide a letter of a label is, and what is left free beside it, px. */
+const LETTER_PX = 6.6;
+const GAP_PX = 22;
+
 /** A section, true to the scale of its bar. */
 export function SectionCut({
   section,
@@ -15,19 +19,24 @@ export function SectionCut({
   x,
   y,
   label,
+  roomPx = Infinity,
 }: {
   section: Section;
   scale: number;
   x: number;
   y: number;
   label: string;
+  /** From its middle to the next; a longer label is cut short. */
+  roomPx?: number;
 }) {
   const width = caliperSizesMm(section)[1] * scale;
+  const letters = Math.max(3, Math.floor((roomPx - width - GAP_PX) / LETTER_PX));
   return (
     <g fill="#B7BEC3" stroke="#5F6971" strokeWidth="1.2">
       <Outline section={section} scale={scale} x={x} y={y} />
       <text x={x + width / 2 + 10} y={y + 4.5} fontSize="13" fill="#555E65" stroke="none">
-        {label}
+        <title>{label}</title>
+        {label.length > letters ? `${label.slice(0, letters - 1).trimEnd()}…` : label}
       </text>
     </g>
   );

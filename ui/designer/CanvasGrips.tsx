@@ -88,6 +88,15 @@ export function BoundaryGrips({
   });
 }
 
+/** Longer names are cut short over the drawing. */
+const MAX_LETTERS = 22;
+
+/** What a feature is called over its place on the drawing. */
+export function gripName(feature: Feature): string {
+  const name = featureName(feature);
+  return name.length > MAX_LETTERS ? `${name.slice(0, MAX_LETTERS - 1).trimEnd()}…` : name;
+}
+
 interface FeatureGripProps {
   feature: Feature;
   laid: LaidBar;
@@ -133,7 +142,8 @@ export function FeatureGrip({ feature, laid, frame, yPx, barPx, selected }: Feat
           strokeWidth="4"
           paintOrder="stroke"
         >
-          {name}
+          <title>{name}</title>
+          {gripName(feature)}
         </text>
       </g>
       {"from" in feature

@@ -3,11 +3,12 @@
 import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { ExerciseContent } from "@/core/exercise/exercise";
 import { wordsForProblem } from "@/core/problem/words";
+import type { Step } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
 import { newId } from "../command";
 import { useCommand } from "../useCommand";
+import type { DesignState } from "./designerStore";
 import { NAME_INPUT } from "./NameInput";
 import { UNNAMED } from "./newPiece";
 import { PutAway } from "./PutAway";
@@ -21,16 +22,18 @@ interface DesignPublishProps {
   exerciseId: string;
   latestNumber: number;
   draft: ReturnType<typeof useDraft>;
-  content: ExerciseContent;
+  state: DesignState;
   reckoned: Reckoned;
   unit: LengthUnit;
   /** What it teaches and at which step, in words. */
   teaches: string;
+  step: Step;
 }
 
 /** Publishing what is designed, or putting it away. */
 export function DesignPublish(props: DesignPublishProps) {
-  const { exerciseId, latestNumber, draft, content, reckoned, unit, teaches } = props;
+  const { exerciseId, latestNumber, draft, state, reckoned, unit, teaches, step } = props;
+  const { content, change } = state;
   const [looking, setLooking] = useState(false);
   const router = useRouter();
   const command = useCommand();
@@ -76,6 +79,10 @@ export function DesignPublish(props: DesignPublishProps) {
         reckoned={reckoned}
         unit={unit}
         teaches={teaches}
+        step={step}
+        onBudget={({ heats, minutes }) =>
+          change((now) => ({ ...now, heatBudget: heats, minuteBudget: minutes }))
+        }
         onPublish={() => void publish()}
       />
       {draft.state.kind === "as-published" || draft.state.kind === "new" ? null : (

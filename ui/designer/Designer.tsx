@@ -187,10 +187,11 @@ export function Designer(props: DesignerProps) {
                   exerciseId={exerciseId}
                   latestNumber={latestNumber}
                   draft={draft}
-                  content={content}
+                  state={state}
                   reckoned={reckoned}
                   unit={unit}
                   teaches={teachesInWords(teaching, techniques)}
+                  step={step}
                 />
               </div>
             </>

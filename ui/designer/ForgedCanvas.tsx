@@ -9,7 +9,14 @@ import type { Feature } from "@/core/piece/piece";
 import type { LengthUnit } from "@/core/units/length";
 import { fitFrame, frameAt, pathOf } from "../drawing/frame";
 import type { Bar } from "./bars";
-import { BoundaryGrips, FeatureGrip, LengthLines, SurfaceSvg, ThicknessGrip } from "./CanvasGrips";
+import {
+  BoundaryGrips,
+  FeatureGrip,
+  gripName,
+  LengthLines,
+  SurfaceSvg,
+  ThicknessGrip,
+} from "./CanvasGrips";
 import { useHandleDrag, type Dragging } from "./useHandleDrag";
 
 const MARGIN = { left: 36, right: 36, top: 78, bottom: 96 };
@@ -108,19 +115,31 @@ export function ForgedCanvas({
   );
 }
 
+/** About how wide a letter of a name is, px. */
+const LETTER_PX = 7;
+
 /** Which lane each feature's name stands in, so that none covers another. */
 function lanesOf(features: readonly Feature[], laid: LaidBar): Map<string, number> {
   const ends: number[] = [];
   const lanes = new Map<string, number>();
-  const gapMm = laid.lengthMm / 9;
+  const mmPerPx = laid.lengthMm / (WIDTH_PX - MARGIN.left - MARGIN.right);
   const placed = features
-    .map((feature) => ({ feature, ...featureExtent(feature, laid) }))
+    .map((feature) => {
+      const { fromMm, toMm } = featureExtent(feature, laid);
+      const halfMm = (gripName(feature).length * LETTER_PX * mmPerPx) / 2;
+      const middleMm = (fromMm + toMm) / 2;
+      return {
+        id: feature.id,
+        fromMm: Math.min(fromMm, middleMm - halfMm),
+        toMm: Math.max(toMm, middleMm + halfMm),
+      };
+    })
     .sort((a, b) => a.fromMm - b.fromMm);
-  for (const { feature, fromMm, toMm } of placed) {
+  for (const { id, fromMm, toMm } of placed) {
     const lane = ends.findIndex((endMm) => endMm < fromMm);
     const taken = lane < 0 ? ends.length : lane;
-    ends[taken] = Math.max(toMm, (fromMm + toMm) / 2 + gapMm / 2) + gapMm / 4;
-    lanes.set(feature.id, taken);
+    ends[taken] = toMm + LETTER_PX * mmPerPx;
+    lanes.set(id, taken);
   }
   return lanes;
 }

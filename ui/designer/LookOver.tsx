@@ -5,7 +5,9 @@ import { exerciseRisks, type ExerciseContent } from "@/core/exercise/exercise";
 import { namesInTextOf } from "@/core/piece/plan";
 import { printSection } from "@/core/section/spoken";
 import { TRAINING_PIECE } from "@/core/trade/cautions";
+import type { Step } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
+import { proposedBudget, type Budget } from "@/core/workpiece/budget";
 import { printBothUnits } from "@/core/units/print";
 import { SheetDialog } from "../kit/Sheet";
 import { countOf } from "../words/count";
@@ -20,6 +22,8 @@ interface LookOverProps {
   unit: LengthUnit;
   /** What it teaches and at which step, in words. */
   teaches: string;
+  step: Step;
+  onBudget: (budget: Budget) => void;
   onPublish: () => void;
 }
 
@@ -32,7 +36,16 @@ export function LookOver(props: LookOverProps) {
   );
 }
 
-function Facts({ content, reckoned, unit, teaches, onOpenChange, onPublish }: LookOverProps) {
+function Facts({
+  content,
+  reckoned,
+  unit,
+  teaches,
+  step,
+  onOpenChange,
+  onBudget,
+  onPublish,
+}: LookOverProps) {
   if (!reckoned.ok)
     return (
       <p role="alert" className="border-l-4 border-light bg-warning px-3 py-2 text-15">
@@ -49,6 +62,8 @@ function Facts({ content, reckoned, unit, teaches, onOpenChange, onPublish }: Lo
       broken.map((one) => `“${title}”: ${one}`),
     ),
   ];
+  const proposed = proposedBudget(work.stages, step);
+  const isShort = proposed.heats > heatBudget || proposed.minutes > minuteBudget;
   const facts: [string, string][] = [
     ["Teaches", teaches],
     [
@@ -81,6 +96,15 @@ function Facts({ content, reckoned, unit, teaches, onOpenChange, onPublish }: Lo
           </div>
         ))}
       </dl>
+      {isShort ? (
+        <p className="mt-4 border-l-4 border-heavy bg-warning px-3 py-2 text-15">
+          Its steps come to {budgetInWords(proposed.heats, proposed.minutes)} at step {step}, and{" "}
+          {budgetInWords(heatBudget, minuteBudget)} are allowed.{" "}
+          <button type="button" className="link min-h-8" onClick={() => onBudget(proposed)}>
+            Allow what they come to
+          </button>
+        </p>
+      ) : null}
       {against.length > 0 ? (
         <ul className="mt-4 space-y-2 text-15" aria-label="What speaks against it">
           {against.map((one) => (
@@ -89,7 +113,7 @@ function Facts({ content, reckoned, unit, teaches, onOpenChange, onPublish }: Lo
             </li>
           ))}
         </ul>
-      ) : (
+      ) : isShort ? null : (
         <p className="mt-4 text-15">Nothing speaks against it.</p>
       )}
       <p className="mt-5 flex flex-wrap gap-4">
