@@ -286,6 +286,31 @@ test("a save whose answer is lost on the way is sent again, and is no quarrel wi
   await expect(page.getByRole("button", { name: "twist", exact: true })).toBeVisible();
 });
 
+test("the page left while a save is on its way: opened again, it is no quarrel with oneself", async ({
+  page,
+}) => {
+  await signInOnly(page, "oda");
+  await newExercise(page, "Hurried bar", 250);
+  // It arrives, and the page is gone before the answer is there.
+  let arrived = false;
+  await page.route("**/api/command/save-draft", async (route) => {
+    if (arrived) return route.continue();
+    await route.fetch();
+    arrived = true;
+    return route.abort();
+  });
+  await add(page, "twist", "end-b");
+  await expect.poll(() => arrived).toBe(true);
+  await page.reload();
+  await expect(listed(page, "twist")).toBeVisible();
+  await say(page, "hole 4 at 40");
+  await savedToServer(page);
+  await expect(page.getByRole("alert").filter({ hasText: "Keep mine" })).toBeHidden();
+  await page.reload();
+  await expect(listed(page, "hole")).toBeVisible();
+  await expect(page.getByRole("alert").filter({ hasText: "Keep mine" })).toBeHidden();
+});
+
 test("a second revision: what moved, the first one as it was, copying and retiring", async ({
   page,
 }) => {

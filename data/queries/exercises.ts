@@ -135,6 +135,8 @@ export interface DesignedExercise {
   version: number;
   savedBy: string | null;
   savedAt: string | null;
+  /** Id of the save that made it what it is. */
+  savedAs: string | null;
   content: ExerciseContent;
 }
 
@@ -173,6 +175,7 @@ export async function findDesign(
     version: row.exercise.designVersion,
     savedBy: row.savedBy,
     savedAt: row.draft?.savedAt.toISOString() ?? null,
+    savedAs: row.draft?.saveId ?? null,
     content,
   };
 }

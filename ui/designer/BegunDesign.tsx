@@ -32,6 +32,7 @@ export function BegunDesign({ techniques, ...props }: BegunDesignProps) {
       latestNumber={0}
       version={0}
       savedAt={null}
+      savedAs={null}
       content={content}
     />
   );

@@ -43,6 +43,7 @@ interface DesignerProps {
   latestNumber: number;
   version: number;
   savedAt: string | null;
+  savedAs: string | null;
   content: ExerciseContent;
   unit: LengthUnit;
 }

@@ -22,10 +22,15 @@ export type SaveState =
   | { kind: "on-device"; message: string }
   | { kind: "conflict"; message: string };
 
+const teachingSchema = z.object({ techniqueId: idSchema, step: stepSchema });
 const keptSchema = z.object({
   base: z.number(),
   content: exerciseContentSchema,
-  teaching: z.object({ techniqueId: idSchema, step: stepSchema }).optional(),
+  teaching: teachingSchema.optional(),
+  /** What was on its way to the server when this was kept. */
+  unanswered: z
+    .object({ saveId: idSchema, content: exerciseContentSchema, teaching: teachingSchema })
+    .optional(),
 });
 
 const keyOf = (personId: string, exerciseId: string) => `bell-step.draft.${personId}.${exerciseId}`;
@@ -44,8 +49,9 @@ interface Opened {
   personId: string;
   /** Version of the design that was opened. */
   version: number;
-  /** When that draft was saved. */
+  /** When that draft was saved, and by which save. */
   savedAt: string | null;
+  savedAs: string | null;
   teaching: Teaching;
   /** The server has a new piece for the first time, to teach this. */
   onCreated: (as: Teaching) => void;
@@ -60,7 +66,7 @@ interface Opened {
  * @param restore puts back what this device still held
  */
 export function useDraft(
-  { exerciseId, personId, version, savedAt, teaching, onCreated }: Opened,
+  { exerciseId, personId, version, savedAt, savedAs, teaching, onCreated }: Opened,
   content: ExerciseContent,
   restore: (content: ExerciseContent, teaching?: Teaching) => void,
 ) {
@@ -87,6 +93,15 @@ export function useDraft(
     teaching: Teaching;
   } | null>(null);
 
+  /** Keeps on this device what the server hasn't, with what is on its way there. */
+  const keep = useCallback(() => {
+    const [work, sent] = [latest.current, unanswered.current ?? undefined];
+    localStorage.setItem(
+      key,
+      JSON.stringify({ base: base.current, content: work, teaching, unanswered: sent }),
+    );
+  }, [key, teaching]);
+
   const save = useCallback(async () => {
     if (sending.current || stopped.current || latest.current === saved.current) return;
     sending.current = true;
@@ -94,6 +109,7 @@ export function useDraft(
     const sent = unanswered.current ?? { saveId: newId(), content: latest.current, teaching };
     const { saveId, content: toSave } = sent;
     unanswered.current = sent;
+    keep();
     const isNew = base.current === 0;
     const answer = isNew
       ? await sendCommand<"new-exercise", { version: number }>("new-exercise", {
@@ -115,6 +131,7 @@ export function useDraft(
       if (isNew) onCreated(sent.teaching);
       saved.current = toSave;
       if (latest.current === toSave) localStorage.removeItem(key);
+      else keep();
       setState({ kind: "saved", at: new Date().toISOString() });
     } else if (answer.error.code === "conflict" || answer.error.code === "not-found") {
       stopped.current = true;
@@ -122,13 +139,21 @@ export function useDraft(
     } else {
       setState({ kind: "on-device", message: answer.error.message });
     }
-  }, [exerciseId, key, onCreated, teaching]);
+  }, [exerciseId, keep, key, onCreated, teaching]);
 
   useEffect(() => {
     const kept = keptOn(key);
     if (!kept) return;
-    if (kept.base === base.current) restore(kept.content, kept.teaching);
-    else {
+    const { unanswered: sent } = kept;
+    if (sent && sent.saveId === savedAs) {
+      // Its answer was lost, but it arrived: what the server has is what this device sent.
+      if (JSON.stringify(sent.content) === JSON.stringify(kept.content))
+        localStorage.removeItem(key);
+      else restore(kept.content, kept.teaching);
+    } else if (kept.base === base.current) {
+      unanswered.current = sent ?? null;
+      restore(kept.content, kept.teaching);
+    } else {
       stopped.current = true;
       held.current = kept.content;
       setState({
@@ -149,8 +174,6 @@ export function useDraft(
       return;
     }
     changed.current = true;
-    const keep = () =>
-      localStorage.setItem(key, JSON.stringify({ base: base.current, content, teaching }));
     const onDevice = setTimeout(keep, KEEP_MS);
     window.addEventListener("pagehide", keep);
     const soon = setTimeout(() => void save(), PAUSE_MS);
@@ -161,7 +184,7 @@ export function useDraft(
       clearTimeout(soon);
       clearInterval(again);
     };
-  }, [content, key, save, teaching]);
+  }, [content, keep, key, save]);
 
   /** Puts this device's work on the shelf of drafts as an exercise of its own. */
   const keepAsOwn = useCallback(async () => {

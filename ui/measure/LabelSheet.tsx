@@ -46,11 +46,13 @@ export function LabelSheet({ labels }: { labels: readonly Label[] }) {
             <label className="flex h-[29mm] w-[62mm] items-center gap-[2mm] overflow-hidden border border-rule bg-white p-[1mm] print:border-ink">
               <Code {...label} />
               <span className="min-w-0 grow leading-tight">
-                <strong className="block font-slab text-27">{label.tag}</strong>
+                <strong className={`block font-slab ${label.training ? "text-20" : "text-27"}`}>
+                  {label.tag}
+                </strong>
                 <span className="block truncate text-13">{label.learner}</span>
                 <span className="block truncate text-13">{label.exercise}</span>
                 {label.training ? (
-                  <strong className="block text-[11px] leading-[1.1]">{TRAINING_PIECE}</strong>
+                  <strong className="block text-[10px] leading-[1.05]">{TRAINING_PIECE}</strong>
                 ) : null}
               </span>
               <input
