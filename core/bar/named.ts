@@ -6,16 +6,17 @@ export interface Named {
 
 /** A large plan names hundreds of things, the same few ids again and again. */
 const MAX_REMEMBERED = 2000;
-const aloud = new Map<string, string>();
+const aloud = new Map<string, { within: string; first: string }>();
 
-/** An id read aloud: "long-tail" is "long tail". */
-function readAloud(id: string): string {
+/** An id read aloud, within a sentence and at its beginning: "long-tail" is "long tail", "Long tail". */
+function readAloud(id: string): { within: string; first: string } {
   const known = aloud.get(id);
   if (known !== undefined) return known;
   if (aloud.size >= MAX_REMEMBERED) aloud.clear();
-  const text = id.replaceAll("-", " ").replaceAll("_", " ").trim();
-  aloud.set(id, text);
-  return text;
+  const within = id.replaceAll("-", " ").replaceAll("_", " ").trim();
+  const read = { within, first: capitalised(within) };
+  aloud.set(id, read);
+  return read;
 }
 
 const capitalised = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
@@ -25,7 +26,8 @@ const capitalised = (text: string): string => text.charAt(0).toUpperCase() + tex
  *
  * @example nameOf({ id: "long-tail" }) → "Long tail"
  */
-export const nameOf = ({ id, name }: Named): string => capitalised(name ?? readAloud(id));
+export const nameOf = ({ id, name }: Named): string =>
+  name === undefined ? readAloud(id).first : capitalised(name);
 
 /**
  * The same name within a sentence: an id read aloud begins small, a name a
@@ -34,4 +36,4 @@ export const nameOf = ({ id, name }: Named): string => capitalised(name ?? readA
  * @example nameInText({ id: "long-tail" }) → "long tail"
  * @example nameInText({ id: "a", name: "B4 tag" }) → "B4 tag"
  */
-export const nameInText = ({ id, name }: Named): string => name ?? readAloud(id);
+export const nameInText = ({ id, name }: Named): string => name ?? readAloud(id).within;

@@ -121,31 +121,32 @@ function lineMaker(feature: Feature, bar: LaidBar, curved: readonly Span[]): Lin
   const stretch = stretchAt(bar, placeOf(feature)).stretch.id;
   return (id, said, line) => {
     const run = line.placed ? placeAlong(line.nominal, bar, curved) : null;
-    const way = run ? [said, run.from].filter((part) => part !== "").join(", ") : said;
-    // Built without spreading, as the stretches' are.
-    const made: Characteristic = {
+    const way = run ? (said === "" ? run.from : `${said}, ${run.from}`) : said;
+    const usual: Characteristic = {
       id: `${feature.id}.${id}`,
       name: way === "" ? name : `${name}, ${way}`,
       of: inText,
-      kind: line.kind ?? "size",
+      kind: "size",
       measure: line.measure,
-      unit: line.unit ?? "mm",
+      unit: "mm",
       stretch,
       feature: feature.id,
-      atMm: line.atMm ?? atMm,
-      nominal: run?.mm ?? line.nominal,
-      instrument: line.instrument ?? "caliper",
-      heavyWhen: line.heavyWhen ?? "above",
-      whenLight: line.whenLight ?? "start-again",
-      readings: line.readings ?? "one",
+      atMm,
+      nominal: line.nominal,
+      instrument: "caliper",
+      heavyWhen: "above",
+      whenLight: "start-again",
+      readings: "one",
       tolerance: line.tolerance ?? { sizeMm: Math.abs(line.nominal), coarser: 0 },
-      weight: line.weight ?? 1,
-      place: line.place,
-      plane: line.plane,
-      count: line.count,
-      fixed: line.fixed,
+      weight: 1,
+      place: undefined,
+      plane: undefined,
+      count: undefined,
+      fixed: undefined,
     };
-    return made;
+    if (!run) return Object.assign(usual, line);
+    const { placed: _, ...own } = line;
+    return Object.assign(usual, own, { nominal: run.mm });
   };
 }
 
@@ -159,12 +160,15 @@ interface Span {
  * it, from end B where it is straight beyond, else from where its own straight run begins.
  */
 function placeAlong(atMm: number, { lengthMm }: LaidBar, curved: readonly Span[]) {
-  const before = curved.filter(({ fromMm }) => fromMm < atMm);
-  if (before.length === 0) return { from: "from end A", mm: atMm };
-  const after = curved.some(({ toMm }) => toMm > atMm);
-  if (!after) return { from: "from end B", mm: Math.max(0, lengthMm - atMm) };
-  const runMm = Math.max(0, ...before.map(({ toMm }) => toMm));
-  return { from: "from the bend before", mm: Math.max(0, atMm - runMm) };
+  let runMm = -Infinity;
+  let isStraightBeyond = true;
+  for (const { fromMm, toMm } of curved) {
+    if (fromMm < atMm) runMm = Math.max(runMm, toMm);
+    if (toMm > atMm) isStraightBeyond = false;
+  }
+  if (runMm === -Infinity) return { from: "from end A", mm: atMm };
+  if (isStraightBeyond) return { from: "from end B", mm: Math.max(0, lengthMm - atMm) };
+  return { from: "from the bend before", mm: Math.max(0, atMm - Math.max(0, runMm)) };
 }
 
 const placeOf = (feature: Feature) => ("at" in feature ? feature.at : feature.from);

@@ -1,7 +1,7 @@
 import { layBar, stretchAt, type LaidBar } from "../bar/bar";
 import type { Prism, Stretch } from "../bar/schema";
 import { keepsSection, stretchVolumeMm3 } from "../bar/stretch";
-import { isDoubled } from "../feature/doubling";
+import { doublingsMm, isDoubled } from "../feature/doubling";
 import { kindOf } from "../feature/registry";
 import { sectionAreaMm2 } from "../section/section";
 import { MAIN_PART, type Bar, type Piece } from "./piece";
@@ -42,13 +42,14 @@ export function steelOf(bar: Bar, weldedMm: readonly number[] = []): StretchStee
   const areaMm2 = sectionAreaMm2(stock.section);
   const kept = keptVolumes(bar, laid);
   const welds = [...weldedMm, ...features.flatMap((one) => (one.kind === "weld" ? [one.at] : []))];
+  const doublings = doublingsMm(features);
   return laid.stretches.map(({ stretch, fromMm, toMm }) => {
     const outsideMm3 = stretchVolumeMm3(stretch);
     const volumeMm3 = Math.max(outsideMm3 * MIN_SHARE, outsideMm3 + (kept.get(stretch.id) ?? 0));
     const last = toMm >= laid.lengthMm;
     const worked =
       !keepsSection(stretch, stock.section) ||
-      isDoubled({ fromMm, toMm }, features) ||
+      isDoubled({ fromMm, toMm }, doublings) ||
       welds.some((mm) => mm >= fromMm && (mm < toMm || last));
     const scale = worked ? (allowances?.scale ?? 0) : 0;
     return {

@@ -1,4 +1,4 @@
-import { isDoubled, MIN_FOLDED_SIZES } from "../feature/doubling";
+import { doublingsMm, isDoubled, MIN_FOLDED_SIZES } from "../feature/doubling";
 import { layBar, type LaidStretch } from "../bar/bar";
 import { endAreaMm2, endSection } from "../bar/stretch";
 import type { Stretch } from "../bar/schema";
@@ -74,9 +74,10 @@ function growths(
   const stockAreaMm2 = sectionAreaMm2(stock.section);
   const [sizeMm] = caliperSizesMm(stock.section);
   const warnings: Warning[] = [];
+  const doublings = doublingsMm(features);
   for (const one of steel) {
     const { stretch, stockMm } = one;
-    const isFolded = isDoubled(one, features);
+    const isFolded = isDoubled(one, doublings);
     if (isFolded && stockMm < MIN_FOLDED_SIZES * sizeMm)
       warnings.push({
         code: "doubled-short",

@@ -2,7 +2,7 @@ import { stretchAt, type LaidBar } from "../bar/bar";
 import { nameInText, type Named } from "../bar/named";
 import type { Stretch } from "../bar/schema";
 import { keepsSection, turnedRound } from "../bar/stretch";
-import { isDoubled } from "../feature/doubling";
+import { doublingsMm, isDoubled } from "../feature/doubling";
 import type { FeatureOperation, FeatureWork } from "../feature/feature";
 import { hasLikeLegs } from "../feature/kinds/fold";
 import { weldWords } from "../feature/kinds/weld";
@@ -183,13 +183,14 @@ function shapingDrafts(worked: WorkedBar): StageDraft[] {
   const { bar, part, laid } = worked;
   const { stock, stretches, features = [] } = bar;
   const late = legsMatch(worked);
+  const doublings = doublingsMm(features);
   return laid.stretches.flatMap(({ stretch, fromMm, toMm }, index) => {
     const [first, last] = [index === 0, index === stretches.length - 1];
     const drifted = features.some(
       (one) =>
         one.kind === "hole" && one.method === "slot-drift" && one.at >= fromMm && one.at <= toMm,
     );
-    const section = isDoubled({ fromMm, toMm }, features)
+    const section = isDoubled({ fromMm, toMm }, doublings)
       ? doubledSection(stock.section)
       : stock.section;
     return recipeOf(stretch, { stock: section, first, last, drifted }).map((step) => {

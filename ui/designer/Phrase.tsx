@@ -6,7 +6,7 @@ import type { Said } from "@/core/say/phrase";
 import type { LengthUnit } from "@/core/units/length";
 import type { Bar } from "./bars";
 import { barItemInWords } from "./itemWords";
-import { readPhrase } from "./readPhrase";
+import type { readPhrase } from "./readPhrase";
 
 interface PhraseProps {
   bar: Bar;
@@ -17,14 +17,27 @@ interface PhraseProps {
   onTake: (said: Said<Bar>) => void;
 }
 
+type Reader = typeof readPhrase;
+
 /** What is to be made, said as in the shop: understood as it is typed, drawn at once, done with Enter. */
 export function Phrase({ bar, selected, unit, onPreview, onTake }: PhraseProps) {
   const id = useId();
   const input = useRef<HTMLInputElement>(null);
+  const [reader, setReader] = useState<Reader | null>(null);
   const [text, setText] = useState("");
   const [refused, setRefused] = useState<string | null>(null);
   useKeys("designer", { w: () => input.current?.focus() });
-  const read = text.trim() === "" ? null : readPhrase(text, bar, { unit, selected });
+  const readWith = (by: Reader | null, typed: string) =>
+    by === null || typed.trim() === "" ? null : by(typed, bar, { unit, selected });
+  const read = readWith(reader, text);
+  const show = (answer: ReturnType<typeof readWith>) => onPreview(answer?.ok ? answer.said : null);
+  // Most designs are only looked at: what reads phrases comes when the first is about to be typed.
+  const load = async () => {
+    if (reader) return;
+    const { readPhrase: loaded } = await import("./readPhrase");
+    setReader(() => loaded);
+    show(readWith(loaded, input.current?.value ?? ""));
+  };
   const clear = () => {
     setText("");
     setRefused(null);
@@ -33,8 +46,7 @@ export function Phrase({ bar, selected, unit, onPreview, onTake }: PhraseProps) 
   const type = (next: string) => {
     setText(next);
     setRefused(null);
-    const said = next.trim() === "" ? null : readPhrase(next, bar, { unit, selected });
-    onPreview(said?.ok ? said.said : null);
+    show(readWith(reader, next));
   };
   const enter = () => {
     if (!read) return;
@@ -58,6 +70,7 @@ export function Phrase({ bar, selected, unit, onPreview, onTake }: PhraseProps) 
           placeholder="taper 80 to a point, both · hole 8 at 16 from B"
           aria-invalid={refused !== null}
           aria-describedby={`${id}-answer`}
+          onFocus={() => void load()}
           onChange={({ target }) => type(target.value)}
           onKeyDown={(event) => {
             if (event.key === "Enter") enter();
