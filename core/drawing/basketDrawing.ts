@@ -1,5 +1,5 @@
 import type { BasketShape } from "../piece/joins";
-import type { Mark } from "./drawing";
+import type { Ink, Mark } from "./drawing";
 
 /** Points of each bar along the basket. */
 const POINTS = 60;
@@ -20,7 +20,7 @@ function strandAt(xMm: number, basket: BasketShape, phaseRad: number): StrandPoi
 }
 
 /** One bar's outline from above its own line to below it, and back. */
-function strandMark(points: readonly StrandPoint[], barMm: number): Mark {
+function strandMark(points: readonly StrandPoint[], barMm: number, ink: Ink): Mark {
   const half = barMm / 2;
   const side = (by: number) =>
     points.map(({ x, y }, index) => {
@@ -33,7 +33,7 @@ function strandMark(points: readonly StrandPoint[], barMm: number): Mark {
     });
   return {
     kind: "path",
-    ink: "steel",
+    ink,
     points: [...side(half), ...side(-half).reverse()],
     closed: true,
   };
@@ -43,14 +43,14 @@ function strandMark(points: readonly StrandPoint[], barMm: number): Mark {
  * Bars turned about one another between their welds, seen from the side: each in
  * pieces, the farther ones first, so that what is in front lies over what is behind.
  */
-export function basketMarks(basket: BasketShape): Mark[] {
+export function basketMarks(basket: BasketShape, ink: Ink = "steel"): Mark[] {
   const { bars, barMm, fromMm, heightMm, restMm } = basket;
   const wholeMm = fromMm + heightMm + restMm;
   const stops = Array.from({ length: POINTS + 1 }, (_, index) => (wholeMm * index) / POINTS);
   const pieces = Array.from({ length: bars }, (_, bar) => {
     const points = stops.map((x) => strandAt(x, basket, (2 * Math.PI * bar) / bars));
     return runsOf(points).map((run) => ({
-      mark: strandMark(run, barMm),
+      mark: strandMark(run, barMm, ink),
       nearMm: run.reduce((sum, { nearMm }) => sum + nearMm, 0) / run.length,
     }));
   }).flat();

@@ -3,7 +3,7 @@ import { exerciseContentSchema } from "../exercise/exercise";
 import type { FlatPoint } from "../piece/finish";
 import { barWith, pieceOf } from "../testing/pieces";
 import { planWork, type Stage } from "../workpiece/stages";
-import type { Drawing, Ink } from "./drawing";
+import { drawingOf, type Drawing, type Ink } from "./drawing";
 import {
   lyingStage,
   pictureOfStage,
@@ -168,8 +168,10 @@ test.each(all)("$name: every picture is finite, and holds the bar from end to en
       const curved = stage.bar.piece.features?.some(({ kind }) =>
         ["bend", "scroll", "ring", "fold"].includes(kind),
       );
-      if (!curved)
-        expect(Math.max(maxX - minX, maxY - minY)).toBeGreaterThan(stage.bar.lengthMm - 1e-6);
+      // Turned about one another, bars reach less far.
+      const { fromMm = 0, heightMm = stage.bar.lengthMm, restMm = 0 } = stage.bundle ?? {};
+      const longMm = fromMm + heightMm + restMm;
+      if (!curved) expect(Math.max(maxX - minX, maxY - minY)).toBeGreaterThan(longMm - 1e-6);
       for (const mark of drawing.marks)
         if (mark.kind === "path")
           expect(mark.points.every(({ x, y }) => Number.isFinite(x + y))).toBe(true);
@@ -208,4 +210,27 @@ describe("bars brought together", () => {
     expect(outlines).toHaveLength(2);
     expect(Math.max(...outlines[1]!.map(({ y }) => y))).toBeLessThan(-6);
   });
+});
+
+test("from where a bundle is turned it is drawn as one: close while it is turned, apart once it is opened", () => {
+  // Six bars of 6: their centres lie on a circle of radius 6, so that it is 18 across; opened to 40.
+  const bar = { stretches: [{ id: "bar", kind: "prism", section: "6 round", length: 200 }] };
+  const bundle = pieceOf({
+    stock: "6 round",
+    ...bar,
+    parts: [{ id: "others", count: 5, stock: { section: "6 round" }, ...bar }],
+    joins: [
+      { id: "top", kind: "weld", parts: ["main", "others"], at: 10 },
+      { id: "cage", kind: "wrap", parts: ["main", "others"], turns: 0.75, across: 40 },
+      { id: "foot", kind: "weld", parts: ["main", "others"], at: 190 },
+    ],
+  });
+  const across = (id: string) => {
+    const { minY, maxY } = drawingOf(lyingStage(stageOf(bundle, id), "side").marks).extents;
+    return maxY - minY;
+  };
+  expect(across("weld-parts:top")).toBeGreaterThan(6);
+  expect(Math.abs(across("wrap-parts:cage") - 18)).toBeLessThan(0.5);
+  expect(Math.abs(across("untwist-parts:cage") - 40)).toBeLessThan(1.5);
+  expect(across("finish:piece")).toBeCloseTo(across("untwist-parts:cage"), 6);
 });

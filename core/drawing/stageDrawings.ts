@@ -6,6 +6,7 @@ import type { Piece } from "../piece/piece";
 import { caliperSizesMm } from "../section/section";
 import type { Place } from "../workpiece/draft";
 import type { BarSnapshot, BesideBar, Stage } from "../workpiece/stages";
+import { basketMarks } from "./basketDrawing";
 import { drawingOf, shifted, stoodUp, type Drawing, type Ink, type Mark } from "./drawing";
 import { dimensionX, strongDimensionX } from "./shapes";
 import { openingMarks, surfaceMarks } from "./surfaceMarks";
@@ -13,7 +14,7 @@ import { openingMarks, surfaceMarks } from "./surfaceMarks";
 /** What of a stage is drawn. */
 export type DrawnStage = Pick<
   Stage,
-  "key" | "sizes" | "places" | "placesBefore" | "before" | "bar" | "beside"
+  "key" | "sizes" | "places" | "placesBefore" | "before" | "bar" | "beside" | "bundle"
 >;
 
 /** Less of a bar is widened to it, so that it can be seen, as a share of the bar's thickness. */
@@ -53,6 +54,8 @@ function visiblePlaces(bar: BarSnapshot, places: readonly Place[]): Place[] {
 /** Nothing is changed by these: the bar is only looked at, marked or cleaned. */
 const MARKING = new Set<Stage["key"]>(["cut", "mark-bar", "trim"]);
 const ALL_OVER = new Set<Stage["key"]>(["finish"]);
+/** These change a bundle as a whole. */
+const BUNDLING = new Set<Stage["key"]>(["wrap-parts", "untwist-parts", "finish"]);
 
 const marksFromA = ({ sizes }: DrawnStage): number[] => {
   const value = sizes.find(({ name }) => name === "Marks from A")?.value ?? [];
@@ -77,6 +80,7 @@ function tickAt(bar: FinishedBar, mm: number): Mark {
 
 /** The bar a stage leaves, in an elevation: what it leaves alone quiet, what it changes in ink. */
 function barMarks(stage: DrawnStage, elevation: Elevation, ink: "changed" | "solid"): Mark[] {
+  if (stage.bundle) return basketMarks(stage.bundle, BUNDLING.has(stage.key) ? ink : "quiet");
   const bar = barOf(stage.bar, elevation);
   const marks: Mark[] = [path("quiet", bar.outline)];
   if (MARKING.has(stage.key))
@@ -101,7 +105,7 @@ const isStraight = ({ features = [] }: Piece) =>
 function beforeMarks(stage: DrawnStage, elevation: Elevation): Mark[] {
   const [was] = stage.placesBefore;
   const [is] = stage.places;
-  if (!was || !is || stage.places.length > 1) return [];
+  if (!was || !is || stage.places.length > 1 || stage.bundle) return [];
   if (stage.before === stage.bar || !isStraight(stage.bar.piece)) return [];
   if (Math.abs(stage.before.lengthMm - stage.bar.lengthMm) < 0.01) return [];
   const outline = outlineBetween(barOf(stage.before, elevation), was.fromMm, was.toMm);
@@ -126,8 +130,8 @@ function beforeMarks(stage: DrawnStage, elevation: Elevation): Mark[] {
 }
 
 /** Lengths of the stretches of a straight bar, the changed ones strong; of a bent one nothing. */
-function lengthMarks({ bar, places }: DrawnStage): Mark[] {
-  if (!isStraight(bar.piece)) return [];
+function lengthMarks({ bar, places, bundle }: DrawnStage): Mark[] {
+  if (bundle || !isStraight(bar.piece)) return [];
   return layBar(bar.piece.stretches).stretches.map(({ fromMm, toMm }) => {
     const changed = places.some(
       (place) => place.fromMm < toMm - 0.01 && place.toMm > fromMm + 0.01,
@@ -218,8 +222,8 @@ export const smallStage = (stage: DrawnStage): Drawing =>
   drawingOf(withBeside(barMarks(stage, "side", "solid"), stage.beside, "side"));
 
 /** Whether the wide face of what a stage changes tells more than its side: a fan, a hole in a flat. */
-export function tellsFromAbove({ key, places, bar }: DrawnStage): boolean {
-  if (MARKING.has(key) || ALL_OVER.has(key)) return false;
+export function tellsFromAbove({ key, places, bar, bundle }: DrawnStage): boolean {
+  if (bundle || MARKING.has(key) || ALL_OVER.has(key)) return false;
   return places.some(({ fromMm, toMm }) => {
     const laid = layBar(bar.piece.stretches);
     return [fromMm, (fromMm + toMm) / 2, toMm].some((mm) => {

@@ -194,6 +194,16 @@ export function basketOf(join: Join, piece: Piece): BasketShape | null {
   return { bars, barMm, fromMm, restMm, heightMm, turns, radiusMm, middleRadiusMm };
 }
 
+/** A bundle is turned so much further than is left in it when it is opened (common practice, no source). */
+const OPENED_TURNS = 1 / 4;
+
+/** The same bundle turned and not yet opened: its bars lie close together; null as {@link basketOf}. */
+export function turnedBundleOf(join: Join, piece: Piece): BasketShape | null {
+  const { across: _, turns, ...rest } = join;
+  if (turns === undefined) return null;
+  return basketOf({ ...rest, turns: turns + OPENED_TURNS }, piece);
+}
+
 /** How long a wrap is from weld to weld once it is turned and opened, mm; null as {@link basketOf}. */
 export const wrappedMm = (join: Join, piece: Piece): number | null =>
   basketOf(join, piece)?.heightMm ?? null;

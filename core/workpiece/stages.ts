@@ -6,6 +6,7 @@ import { heatFor, type Heat } from "../operation/heats";
 import type { Phase, StageSize } from "../operation/operation";
 import { OPERATIONS, type OperationKey } from "../operation/registry";
 import { placedParts, type Pose } from "../piece/assembly";
+import { basketOf, turnedBundleOf, type BasketShape } from "../piece/joins";
 import { isWorkedHot } from "../piece/holding";
 import { MAIN_PART, PIECE_FORMAT, type Bar, type Piece } from "../piece/piece";
 import { steelOfPart } from "../piece/steel";
@@ -30,7 +31,7 @@ export interface BarSnapshot {
 /** Another bar of the piece, where it lies on the one that is worked on. */
 export interface BesideBar extends BarSnapshot {
   poses: Pose[];
-  /** Whether one of it, at least, has no place said: it lies apart. */
+  /** Whether one of it, at least, has no place said and is in no bundle: it lies apart. */
   isApart: boolean;
 }
 
@@ -67,6 +68,8 @@ export interface Stage {
   bar: BarSnapshot;
   /** The piece's other bars as they are then, where the stage brings them together. */
   beside: BesideBar[];
+  /** The bundle that the bar has become with others, from the stage on that turns it. */
+  bundle: BasketShape | null;
   /** What an instructor's order goes against, and why. */
   against: string[];
   /** What the instructor changed of it, if anything. */
@@ -116,6 +119,7 @@ export function planWork(piece: Piece, options: StageOptions = {}): WorkPlan {
     drafts.flatMap(({ key, part }, index) => (key === "hot-cut" ? [[part, index] as const] : [])),
   );
   const poses = posesOf(piece);
+  let bundled: Bundled | null = null;
   const stages = drafts.map((draft, index): Stage => {
     const worked = bars.find(({ part }) => part === draft.part)!;
     const before = moments.get(draft.part)!;
@@ -123,6 +127,7 @@ export function planWork(piece: Piece, options: StageOptions = {}): WorkPlan {
     const after = moments.get(draft.part)!;
     const onLongBar = index <= (cutOff.get(draft.part) ?? -1);
     const edit = edits.length > 0 ? editOf(draft, edits) : null;
+    bundled = bundledBy(draft, piece) ?? bundled;
     const beside =
       several && TOGETHER.has(OPERATIONS[draft.key].phase)
         ? bars
@@ -133,7 +138,7 @@ export function planWork(piece: Piece, options: StageOptions = {}): WorkPlan {
               return {
                 ...moments.get(part)!.snapshot,
                 poses: there,
-                isApart: there.length < count,
+                isApart: there.length < count && !bundled?.parts.includes(part),
               };
             })
         : NOTHING_BESIDE;
@@ -148,6 +153,7 @@ export function planWork(piece: Piece, options: StageOptions = {}): WorkPlan {
       edit,
       settings,
       beside,
+      bundle: draft.part === MAIN_PART ? (bundled?.shape ?? null) : null,
       against: broken,
     });
   });
@@ -287,6 +293,21 @@ const editOf = (draft: StageDraft, edits: readonly StageEdit[]): StageEdit | nul
   null;
 
 /** A bar at a moment: what is kept of it, and how it is shown. */
+/** Bars that have become one bundle. */
+interface Bundled {
+  parts: readonly string[];
+  shape: BasketShape;
+}
+
+/** The bundle of the first bar and others that a stage turns or opens; null for any other stage. */
+function bundledBy({ key, on }: StageDraft, piece: Piece): Bundled | null {
+  if (key !== "wrap-parts" && key !== "untwist-parts") return null;
+  const join = piece.joins?.find(({ id }) => on.includes(id));
+  if (join?.parts[0] !== MAIN_PART) return null;
+  const shape = key === "wrap-parts" ? turnedBundleOf(join, piece) : basketOf(join, piece);
+  return shape ? { parts: join.parts, shape } : null;
+}
+
 /** Where each further part lies on the first bar, by its id. */
 function posesOf(piece: Piece): Map<string, Pose[]> {
   const poses = new Map<string, Pose[]>();
@@ -327,6 +348,7 @@ interface StageInput {
   edit: StageEdit | null;
   settings: Settings;
   beside: BesideBar[];
+  bundle: BasketShape | null;
   against: string[];
 }
 
@@ -379,6 +401,7 @@ function stageOf(input: StageInput): Stage {
     before: input.before.snapshot,
     bar: input.after.snapshot,
     beside: input.beside,
+    bundle: input.bundle,
     against: input.against,
     edit,
   };
