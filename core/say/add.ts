@@ -85,6 +85,8 @@ export function addFeatures<Of extends Bar>(bar: Of, { key }: Starter, words: Wo
     if (where && "both" in where) both = true;
     if (where && "end" in where) end = where.end;
     if (where) return feature;
+    // Said twice it can't be meant: what is left is refused.
+    if (isPlaced) return null;
     const placed = placeIn(words.scan, feature, laid.lengthMm);
     if (placed) isPlaced = true;
     return placed;

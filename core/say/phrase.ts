@@ -47,15 +47,30 @@ export const knownThing = (scan: Scan, things: readonly Callable[]): Callable =>
   thingNamed(scan, things) ??
   refuse({ code: "phrase-unknown", text: scan.rest, known: things.map(({ name }) => name) });
 
-/** Reads where a feature is: a place, or from one to another. */
+/**
+ * Reads where a feature is: a place, or from one to another.
+ *
+ * @throws Refusal `out-of-reach` for a place off the bar
+ */
 export function placeIn(scan: Scan, feature: Feature, barMm: number): Feature | null {
+  const onBar = (): number | null => {
+    const mm = scan.place(barMm);
+    if (mm !== null && (mm < 0 || mm > barMm))
+      refuse({
+        code: "out-of-reach",
+        name: "A place on this bar, in mm from end A,",
+        min: 0,
+        max: barMm,
+      });
+    return mm;
+  };
   if ("at" in feature) {
-    const at = scan.attempt(() => (scan.word("at", "place") ? scan.place(barMm) : null));
+    const at = scan.attempt(() => (scan.word("at", "place") ? onBar() : null));
     return at === null ? null : { ...feature, at };
   }
   return scan.attempt(() => {
-    const start = scan.word("from") ? scan.place(barMm) : null;
-    const end = scan.word("to") ? scan.place(barMm) : null;
+    const start = scan.word("from") ? onBar() : null;
+    const end = scan.word("to") ? onBar() : null;
     if (start === null && end === null) return null;
     const from = start ?? feature.from;
     const to = end ?? from + feature.to - feature.from;

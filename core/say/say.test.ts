@@ -65,6 +65,8 @@ describe("what is done to the bar, in words", () => {
   it.each([
     ["hole 8 at 40", { kind: "hole", at: 40, diameter: 8 }],
     ["hole 8 at 16 from B", { at: 284 }],
+    ["hole 8 at 300", { at: 300 }],
+    ["hole 8 at 300 from B", { at: 0 }],
     ["drilled hole 6 at 20", { method: "drill", diameter: 6 }],
     ["punched hole 6 at 20", { method: "punch" }],
     ["square hole 6 at 20", { shape: "square" }],
@@ -116,10 +118,14 @@ describe("what there is, in words", () => {
     ["the bar 120 long", { length: 120 }],
     ["the bar 14 round", { section: { shape: "round", size: 14 } }],
     ["120", { length: 120 }],
+    ["the hole 9 at 60", { diameter: 9, at: 60 }],
     ["the hole 10", { diameter: 10 }],
     ["the hole at 20 from B", { at: 280 }],
   ])("changes by “%s”", (text, expected) => {
     expect(made(text, holed)).toMatchObject(expected);
+  });
+  it("is not moved to two places at once", () => {
+    expect(problemOf("the hole at 40 at 60", holed)?.code).toBe("phrase-unread");
   });
   it("changes the stock, and takes things out", () => {
     expect(say("cut from 16 square").bar).toMatchObject({
@@ -139,6 +145,13 @@ describe("what cannot be read", () => {
     ["hole frob 8", "phrase-unread"],
     ["hole 8 at 40 and 9", "phrase-unread"],
     ["taper 80 to 4 sideways", "phrase-unread"],
+    ["taper 80 4", "phrase-unread"],
+    ["shoulder 30, 8 square, 9 round", "phrase-unread"],
+    ["leaf 70, 12 square", "phrase-unread"],
+    ["hole 8 at 40 at 60", "phrase-unread"],
+    ["hole 8 at 300.1", "out-of-reach"],
+    ["hole 8 at 301 from B", "out-of-reach"],
+    ["twist from 60 to 301, 3 turns", "out-of-reach"],
     ["the bar", "phrase-unread"],
     ["hole 3/8 at 40", "length-fraction-bare"],
     [`hole 8 at 40 called ${"a".repeat(36)}`, "phrase-unread"],

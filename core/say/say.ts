@@ -1,6 +1,6 @@
 import { layBar } from "../bar/bar";
 import { stretchSchema } from "../bar/schema";
-import { featureSchema } from "../feature/registry";
+import { featureSchema, type Feature } from "../feature/registry";
 import {
   removeFeature,
   removeStretch,
@@ -105,9 +105,12 @@ function change<Of extends Bar>(bar: Of, id: string, words: Words): Said<Of> {
   // A feature is called by its id, and other things may speak of it.
   if (name !== null) refuse({ code: "phrase-unread", text: `called ${name}`, accepted: [] });
   const { lengthMm } = layBar(bar.stretches);
-  const next = featureFromWords(scan, feature, {
-    ...words,
-    place: (now) => placeIn(scan, now, lengthMm),
-  });
+  let isPlaced = false;
+  const place = (now: Feature): Feature | null => {
+    const placed = isPlaced ? null : placeIn(scan, now, lengthMm);
+    if (placed) isPlaced = true;
+    return placed;
+  };
+  const next = featureFromWords(scan, feature, { ...words, place });
   return { bar: replaceFeature(bar, id, featureSchema.parse(next)), id };
 }

@@ -20,40 +20,47 @@ function endSection(scan: Scan, had: Section | "point", usual: Section): Section
   return sizeMm === null ? null : resized(had === "point" ? usual : had, sizeMm);
 }
 
+/** One thing said of a stretch, and which of its numbers it is. */
+interface Saying {
+  of: "length" | "section" | "from" | "to" | "volume";
+  stretch: Stretch;
+}
+
 /** Reads one thing said of a stretch; null where nothing of it stands there. */
-function readOne(scan: Scan, stretch: Stretch, usual: Section): Stretch | null {
+function readOne(scan: Scan, stretch: Stretch, usual: Section): Saying | null {
   const section = scan.attempt(() => scan.section());
-  if (section) return withSection(stretch, section);
+  if (section) return sectionSaid(stretch, section);
   if (stretch.kind === "transition") {
     const to = scan.attempt(() => (scan.word("to") ? endSection(scan, stretch.to, usual) : null));
-    if (to !== null) return { ...stretch, to };
+    if (to !== null) return { of: "to", stretch: { ...stretch, to } };
     const from = scan.attempt(() =>
       scan.word("from") ? endSection(scan, stretch.from, usual) : null,
     );
-    if (from !== null) return { ...stretch, from };
+    if (from !== null) return { of: "from", stretch: { ...stretch, from } };
   }
   if (stretch.kind === "prism") {
     const sizeMm = scan.attempt(() => (scan.word("to") ? scan.length() : null));
-    if (sizeMm !== null) return { ...stretch, section: resized(stretch.section, sizeMm) };
+    if (sizeMm !== null) return sectionSaid(stretch, resized(stretch.section, sizeMm));
   }
   if (stretch.kind === "free") {
     const cm3 = scan.attempt(() => {
       const count = scan.number();
       return count !== null && scan.word("cm3", "cm³", "cc") ? count : null;
     });
-    if (cm3 !== null) return { ...stretch, volume: cm3 * 1000 };
+    if (cm3 !== null) return { of: "volume", stretch: { ...stretch, volume: cm3 * 1000 } };
   }
   scan.word("length", "long");
   const length = scan.length();
   if (length === null) return null;
   scan.word("long");
-  return { ...stretch, length };
+  return { of: "length", stretch: { ...stretch, length } };
 }
 
-const withSection = (stretch: Stretch, section: Section): Stretch => {
-  if (stretch.kind === "transition") return { ...stretch, to: section };
-  return stretch.kind === "prism" ? { ...stretch, section } : stretch;
-};
+/** A section said of a stretch: of a taper it is what it runs to; a free form has none. */
+function sectionSaid(stretch: Stretch, section: Section): Saying | null {
+  if (stretch.kind === "transition") return { of: "to", stretch: { ...stretch, to: section } };
+  return stretch.kind === "prism" ? { of: "section", stretch: { ...stretch, section } } : null;
+}
 
 /**
  * A stretch with what is said of it: a length, a section, what it runs to.
@@ -68,11 +75,17 @@ export function stretchFromWords(
   place: () => true | null,
 ): Stretch {
   let stretch = start;
+  const said = new Set<Saying["of"]>();
   while (!scan.done) {
     if (place()) continue;
-    const next = readOne(scan, stretch, usual);
+    const next = scan.attempt(() => {
+      const saying = readOne(scan, stretch, usual);
+      // Said twice it can't be meant: one of the two was for something else.
+      return saying && !said.has(saying.of) ? saying : null;
+    });
     if (next === null) scan.refuse(ACCEPTED);
-    stretch = next;
+    said.add(next.of);
+    stretch = next.stretch;
   }
   return stretch;
 }
