@@ -32,11 +32,12 @@ export function Phrase({ bar, selected, unit, onPreview, onTake }: PhraseProps) 
   const read = readWith(reader, text);
   const show = (answer: ReturnType<typeof readWith>) => onPreview(answer?.ok ? answer.said : null);
   // Most designs are only looked at: what reads phrases comes when the first is about to be typed.
-  const load = async () => {
-    if (reader) return;
+  const load = async (): Promise<Reader> => {
+    if (reader) return reader;
     const { readPhrase: loaded } = await import("./readPhrase");
     setReader(() => loaded);
     show(readWith(loaded, input.current?.value ?? ""));
+    return loaded;
   };
   const clear = () => {
     setText("");
@@ -48,11 +49,13 @@ export function Phrase({ bar, selected, unit, onPreview, onTake }: PhraseProps) 
     setRefused(null);
     show(readWith(reader, next));
   };
-  const enter = () => {
-    if (!read) return;
-    if (!read.ok) return setRefused(read.message);
+  const enter = async () => {
+    // Typed faster than it comes, a phrase is done as soon as it is there.
+    const answer = readWith(await load(), text);
+    if (!answer) return;
+    if (!answer.ok) return setRefused(answer.message);
     clear();
-    onTake(read.said);
+    onTake(answer.said);
   };
   return (
     <div className="border-2 border-t-0 border-ink bg-sheet">
@@ -73,7 +76,7 @@ export function Phrase({ bar, selected, unit, onPreview, onTake }: PhraseProps) 
           onFocus={() => void load()}
           onChange={({ target }) => type(target.value)}
           onKeyDown={(event) => {
-            if (event.key === "Enter") enter();
+            if (event.key === "Enter") void enter();
             if (event.key === "Escape") {
               clear();
               event.currentTarget.blur();
