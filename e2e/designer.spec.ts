@@ -311,6 +311,29 @@ test("the page left while a save is on its way: opened again, it is no quarrel w
   await expect(page.getByRole("alert").filter({ hasText: "Keep mine" })).toBeHidden();
 });
 
+test("a published exercise that never had a draft is drawn on, and its draft is there again", async ({
+  page,
+}) => {
+  await signInOnly(page, "oda");
+  await page.goto("/set?words=griddle");
+  await page.getByRole("link", { name: "Galley griddle lifter", exact: true }).click();
+  await page
+    .getByRole("button", { name: "Design a new revision" })
+    .or(page.getByRole("link", { name: "Design a new revision" }))
+    .click();
+  await expect(page.locator("[data-saved=as-published]")).toBeVisible();
+  await say(page, "hole 4 at 20");
+  await savedToServer(page);
+  await page.reload();
+  await expect(listed(page, "hole")).toBeVisible();
+  await page.evaluate(() => localStorage.clear());
+  await page.reload();
+  await expect(listed(page, "hole")).toBeVisible();
+  await page.getByRole("button", { name: "Throw the draft away" }).click();
+  await page.getByRole("button", { name: "Throw it away" }).click();
+  await page.waitForURL(/\/set\/[0-9a-f-]{36}$/);
+});
+
 test("a second revision: what moved, the first one as it was, copying and retiring", async ({
   page,
 }) => {

@@ -47,8 +47,10 @@ function keptOn(key: string): z.output<typeof keptSchema> | null {
 interface Opened {
   exerciseId: string;
   personId: string;
-  /** Version of the design that was opened. */
+  /** Version of the design that was opened; 0 where there was no draft yet. */
   version: number;
+  /** Of the latest revision; 0 where none is published. */
+  latestNumber: number;
   /** When that draft was saved, and by which save. */
   savedAt: string | null;
   savedAs: string | null;
@@ -66,7 +68,7 @@ interface Opened {
  * @param restore puts back what this device still held
  */
 export function useDraft(
-  { exerciseId, personId, version, savedAt, savedAs, teaching, onCreated }: Opened,
+  { exerciseId, personId, version, latestNumber, savedAt, savedAs, teaching, onCreated }: Opened,
   content: ExerciseContent,
   restore: (content: ExerciseContent, teaching?: Teaching) => void,
 ) {
@@ -74,7 +76,7 @@ export function useDraft(
   const key = keyOf(personId, exerciseId);
   const [state, setState] = useState<SaveState>(() =>
     savedAt === null
-      ? { kind: version === 0 ? "new" : "as-published" }
+      ? { kind: latestNumber === 0 ? "new" : "as-published" }
       : { kind: "saved", at: savedAt },
   );
   const base = useRef(version);
@@ -110,7 +112,8 @@ export function useDraft(
     const { saveId, content: toSave } = sent;
     unanswered.current = sent;
     keep();
-    const isNew = base.current === 0;
+    // What is published is on record, whether or not it has had a draft.
+    const isNew = base.current === 0 && latestNumber === 0;
     const answer = isNew
       ? await sendCommand<"new-exercise", { version: number }>("new-exercise", {
           exerciseId,
@@ -139,7 +142,7 @@ export function useDraft(
     } else {
       setState({ kind: "on-device", message: answer.error.message });
     }
-  }, [exerciseId, keep, key, onCreated, teaching]);
+  }, [exerciseId, keep, key, latestNumber, onCreated, teaching]);
 
   useEffect(() => {
     const kept = keptOn(key);
