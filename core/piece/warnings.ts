@@ -28,27 +28,22 @@ export function warningsOf(bar: Bar, steel: readonly StretchSteel[], part: strin
   const { stretches, features = [], stock } = bar;
   const laid = layBar(stretches);
   const stockWidthMm = caliperSizesMm(stock.section)[1];
+  const found = growths(steel, bar, features);
+  for (const feature of features) {
+    found.push(...kindOf(feature).warnings(feature, laid, features));
+    if (feature.kind === "hole") found.push(...eyeWarnings(feature, laid, stockWidthMm));
+  }
+  const placed = features.map((feature) => ({ feature, extent: featureExtent(feature, laid) }));
+  found.push(...overlaps(placed), ...armsThroughOneAnother(bar), ...coated(bar, part));
   const shortMm = tooShortToHoldMm(bar, steel);
-  return [
-    ...growths(steel, bar, features),
-    ...features.flatMap((feature) => [
-      ...kindOf(feature).warnings(feature, laid, features),
-      ...(feature.kind === "hole" ? eyeWarnings(feature, laid, stockWidthMm) : []),
-    ]),
-    ...overlaps(features.map((feature) => ({ feature, extent: featureExtent(feature, laid) }))),
-    ...armsThroughOneAnother(bar),
-    ...coated(bar, part),
-    ...(shortMm === null
-      ? []
-      : [
-          {
-            code: "short-to-hold" as const,
-            part,
-            stockMm: steel.reduce((sum, { stockMm }) => sum + stockMm, 0),
-            leastMm: shortMm,
-          },
-        ]),
-  ];
+  if (shortMm !== null)
+    found.push({
+      code: "short-to-hold",
+      part,
+      stockMm: steel.reduce((sum, { stockMm }) => sum + stockMm, 0),
+      leastMm: shortMm,
+    });
+  return found;
 }
 
 function coated({ stock: { coating } }: Bar, part: string): Warning[] {
