@@ -275,19 +275,21 @@ function arcsOf(bar: LaidBar, features: readonly Feature[], finestRad: number): 
     (feature) => kindOf(feature).takesUp?.(feature, bar, features) ?? [],
   );
   const arcs: Step[] = [];
+  const stops = stopsOf(bar, takeUps);
   let doneMm = 0;
   for (const curve of curves) {
     const fromMm = Math.max(doneMm, curve.fromMm);
     const roomMm = Math.min(bar.lengthMm, Math.max(curve.toMm, fromMm)) - fromMm;
     if (roomMm <= 0) continue;
-    pushStraight(arcs, bar, takeUps, [doneMm, fromMm]);
-    const wantsMm = curve.arcs.reduce((sum, { lengthMm }) => sum + lengthMm, 0);
+    pushStraight(arcs, stops, takeUps, [doneMm, fromMm]);
+    let wantsMm = 0;
+    for (const { lengthMm } of curve.arcs) wantsMm += lengthMm;
     const share = roomMm / wantsMm;
     for (const { lengthMm, turnRad, plane } of curve.arcs)
       arcs.push({ lengthMm: lengthMm * share, turnRad, plane });
     doneMm = fromMm + roomMm;
   }
-  pushStraight(arcs, bar, takeUps, [doneMm, bar.lengthMm]);
+  pushStraight(arcs, stops, takeUps, [doneMm, bar.lengthMm]);
   return arcs;
 }
 
@@ -297,7 +299,7 @@ const HAIR_MM = 1e-6;
 /** Straight bar, stopped at every boundary so that a step in it is drawn as a step. */
 function pushStraight(
   arcs: Step[],
-  bar: LaidBar,
+  stops: readonly number[],
   takeUps: readonly TakeUp[],
   [fromMm, toMm]: readonly [number, number],
 ): void {
@@ -313,7 +315,7 @@ function pushStraight(
     );
     atMm = stopMm;
   };
-  for (const stopMm of stopsOf(bar, takeUps)) if (stopMm > fromMm && stopMm < toMm) push(stopMm);
+  for (const stopMm of stops) if (stopMm > fromMm && stopMm < toMm) push(stopMm);
   push(toMm);
 }
 

@@ -2,7 +2,7 @@ import { layBar, stretchAt, type LaidBar } from "../bar/bar";
 import { nameInText, nameOf } from "../bar/named";
 import type { Prism, Stretch, Transition } from "../bar/schema";
 import { endAreaMm2, endSection, isSameSection } from "../bar/stretch";
-import type { LineMaker } from "../feature/feature";
+import type { FeatureExtent, LineMaker } from "../feature/feature";
 import {
   featureExtent,
   featureName,
@@ -73,12 +73,13 @@ const MAX_NAME = 80;
 function linesOfBar(piece: Bar, size: FinishedSize): Characteristic[] {
   const features = piece.features ?? [];
   const bar = layBar(piece.stretches);
-  const curved = features
-    .filter((feature) => kindOf(feature).curves)
-    .map((feature) => featureExtent(feature, bar));
-  const turned = features
-    .filter((feature) => kindOf(feature).turnsSection)
-    .map((feature) => featureExtent(feature, bar));
+  const curved: FeatureExtent[] = [];
+  const turned: FeatureExtent[] = [];
+  for (const feature of features) {
+    const { curves, turnsSection } = kindOf(feature);
+    if (curves) curved.push(featureExtent(feature, bar));
+    if (turnsSection) turned.push(featureExtent(feature, bar));
+  }
   // Pushed, not spread: a large plan makes hundreds of lines with every drag.
   const lines: Characteristic[] = [];
   bar.stretches.forEach(({ stretch, fromMm, toMm }, index) => {
