@@ -180,6 +180,12 @@ test.each<[string, object, Elevation, Box]>([
     { x: [150, 150], y: [-2, 4] },
   ],
   [
+    "a doubled end from its side",
+    { kind: "doubled", from: 0, to: 300 },
+    "side",
+    { x: [0, 300], y: [0, 0] },
+  ],
+  [
     "chamfers",
     { kind: "chamfer", from: 100, to: 200, width: 2 * Math.SQRT2, edges: "two" },
     "plan",

@@ -37,3 +37,11 @@ export const nameOf = ({ id, name }: Named): string =>
  * @example nameInText({ id: "a", name: "B4 tag" }) → "B4 tag"
  */
 export const nameInText = ({ id, name }: Named): string => name ?? readAloud(id).within;
+
+/**
+ * A name where there is only room for so many letters.
+ *
+ * @example shortened("The long rail of the quay", 10) → "The long…"
+ */
+export const shortened = (name: string, letters: number): string =>
+  name.length > letters ? `${name.slice(0, letters - 1).trimEnd()}…` : name;

@@ -1,6 +1,6 @@
 import { centreAt, finishBar, outlineBetween, type FinishedBar } from "../piece/finish";
 import { layBar } from "../bar/bar";
-import { nameOf } from "../bar/named";
+import { nameOf, shortened } from "../bar/named";
 import { kindOf } from "../feature/registry";
 import type { Elevation } from "../piece/outline";
 import { basketOf, JOIN_KINDS } from "../piece/joins";
@@ -47,8 +47,6 @@ function placesOf(bars: readonly DrawnBar[]): number[] {
 
 /** Longer names of bars are cut beside their drawing, letters. */
 const MAX_BESIDE = 32;
-const shortened = (name: string) =>
-  name.length > MAX_BESIDE ? `${name.slice(0, MAX_BESIDE - 1)}…` : name;
 
 /** Marks of several bars, one below the other, each with its name. */
 function stacked(bars: readonly DrawnBar[]): Mark[] {
@@ -63,7 +61,10 @@ function stacked(bars: readonly DrawnBar[]): Mark[] {
         kind: "text" as const,
         x: extents.maxX + 6,
         y: (extents.minY + extents.maxY) / 2 + dy,
-        text: count > 1 ? `${shortened(name)}, ${count} alike` : shortened(name),
+        text:
+          count > 1
+            ? `${shortened(name, MAX_BESIDE)}, ${count} alike`
+            : shortened(name, MAX_BESIDE),
         anchor: "start" as const,
       },
     ];

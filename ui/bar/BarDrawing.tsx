@@ -264,14 +264,18 @@ function Stations({
   bottomPx: number;
 }) {
   const ordered = [...stations].sort((a, b) => a.atMm - b.atMm || a.number - b.number);
-  const spread = spreadApart(
-    ordered.map(({ atMm }) => xOf(frame, atMm)),
-    33,
+  const shown = aroundActive(
+    ordered,
+    Math.floor((frame.widthPx - 2 * STATION_EDGE_PX) / STATION_PX),
   );
-  const overflow = Math.max(0, (spread.at(-1) ?? 0) - (frame.widthPx - 18));
+  const spread = spreadApart(
+    shown.map(({ atMm }) => xOf(frame, atMm)),
+    STATION_PX,
+  );
+  const overflow = Math.max(0, (spread.at(-1) ?? 0) - (frame.widthPx - STATION_EDGE_PX));
   return (
     <g>
-      {ordered.map(({ number, atMm, state }, index) => {
+      {shown.map(({ number, atMm, state }, index) => {
         const x = xOf(frame, atMm);
         const labelX = spread[index]! - overflow;
         const active = state === "active";
@@ -307,6 +311,17 @@ function Stations({
       })}
     </g>
   );
+}
+
+/** Room a station's ring takes, and what is left free at the drawing's ends, px. */
+const STATION_PX = 33;
+const STATION_EDGE_PX = 18;
+
+/** As many stations as have room beside one another, about the one that is measured. */
+function aroundActive(ordered: readonly BarStation[], room: number): readonly BarStation[] {
+  const active = ordered.findIndex(({ state }) => state === "active");
+  const first = Math.min(Math.max(0, active - Math.floor(room / 2)), ordered.length - room);
+  return first <= 0 ? ordered.slice(0, room) : ordered.slice(first, first + room);
 }
 
 function Pin({ pin, frame }: { pin: BarPin; frame: BarFrame }) {

@@ -1,3 +1,4 @@
+import { shortened } from "@/core/bar/named";
 import { caliperSizesMm, type Section } from "@/core/section/section";
 
 const polygon = (sides: number, across: number, x: number, y: number) => {
@@ -36,7 +37,7 @@ export function SectionCut({
       <Outline section={section} scale={scale} x={x} y={y} />
       <text x={x + width / 2 + 10} y={y + 4.5} fontSize="13" fill="#555E65" stroke="none">
         <title>{label}</title>
-        {label.length > letters ? `${label.slice(0, letters - 1).trimEnd()}…` : label}
+        {shortened(label, letters)}
       </text>
     </g>
   );

@@ -1,5 +1,6 @@
 "use client";
 
+import { shortened } from "@/core/bar/named";
 import { useMemo } from "react";
 import type { CourseNode } from "@/core/climb/curriculum";
 import { layOutCourse, TREAD } from "./layout";
@@ -61,7 +62,7 @@ export function CourseDrawing({
               fontWeight={id === chosen ? 700 : 400}
               fill="#20262b"
             >
-              {shortened(names.get(id) ?? "")}
+              {shortened(names.get(id) ?? "", MAX_LETTERS)}
             </text>
             <rect
               width={TREAD.width}
@@ -87,5 +88,3 @@ export function CourseDrawing({
 }
 
 const MAX_LETTERS = 21;
-const shortened = (name: string) =>
-  name.length > MAX_LETTERS ? `${name.slice(0, MAX_LETTERS - 1)}…` : name;

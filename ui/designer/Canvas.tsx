@@ -47,7 +47,10 @@ export const Canvas = memo(function Canvas({
   dragging,
 }: CanvasProps) {
   return (
-    <div className="relative overflow-auto border border-rule bg-sheet contain-content">
+    // Above a thin bar its sizes would stand where the view is said; the forged bar has its own room there.
+    <div
+      className={`relative overflow-auto border border-rule bg-sheet contain-content ${view === "forged" ? "" : "pt-6"}`}
+    >
       <p className="quiet pointer-events-none absolute top-2 right-3 text-13">
         {view === "marked" ? "the cold bar" : elevation === "side" ? "from the side" : "from above"}
       </p>

@@ -1,5 +1,5 @@
 import { sectionAt, type LaidBar } from "@/core/bar/bar";
-import { nameInText } from "@/core/bar/named";
+import { nameInText, shortened } from "@/core/bar/named";
 import { featureExtent, featureName } from "@/core/feature/registry";
 import type { SurfaceMarks } from "@/core/feature/surface";
 import type { Feature } from "@/core/piece/piece";
@@ -92,10 +92,7 @@ export function BoundaryGrips({
 const MAX_LETTERS = 22;
 
 /** What a feature is called over its place on the drawing. */
-export function gripName(feature: Feature): string {
-  const name = featureName(feature);
-  return name.length > MAX_LETTERS ? `${name.slice(0, MAX_LETTERS - 1).trimEnd()}…` : name;
-}
+export const gripName = (feature: Feature): string => shortened(featureName(feature), MAX_LETTERS);
 
 interface FeatureGripProps {
   feature: Feature;

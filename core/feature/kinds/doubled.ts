@@ -3,6 +3,7 @@ import { stretchAt, type LaidBar } from "../../bar/bar";
 import { lengthShareAt } from "../../bar/stretch";
 import { anySpan, betweenPlaces, defineFeature, startSpan } from "../feature";
 import { byEye } from "../lines";
+import { isFromAbove } from "../surface";
 import { doubledSection } from "../../section/doubled";
 import { SLACK_MM, type Warning } from "../warning";
 import { weldWords } from "./weld";
@@ -63,6 +64,8 @@ export const doubled = defineFeature<typeof schema>({
   },
   marks: (one, bar) => [{ what: "middle of the fold", atMm: foldMm(one, bar) }],
   drawn({ from, to }, { stationAt }) {
+    // It lies face on face: from above nothing is seen of it.
+    if (isFromAbove(stationAt(from))) return {};
     const steps = 12;
     const seam = Array.from(
       { length: steps + 1 },
