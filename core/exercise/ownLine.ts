@@ -1,7 +1,7 @@
 import * as z from "zod";
 import { layBar, type LaidBar } from "../bar/bar";
 import { nameSchema, thingIdSchema } from "../bar/schema";
-import { featureExtent } from "../feature/registry";
+import { featureExtent, kindOf } from "../feature/registry";
 import type { Characteristic } from "../measure/characteristic";
 import { INSTRUMENT_KINDS, lineIdSchema } from "../measure/schema";
 import { matchOf } from "../piece/alike";
@@ -96,7 +96,11 @@ const WORKABLE = {
 } as const;
 
 /** Where a place lies on the forged, straight bar, mm from end A; null where what it is of is gone. */
-function placeMm({ of, side = "middle" }: LinePlace, piece: Piece, laid: LaidBar): number | null {
+function placeMm(
+  { of, side = "middle" }: LinePlace,
+  piece: Pick<Piece, "features">,
+  laid: LaidBar,
+): number | null {
   if (of === "end-a") return 0;
   if (of === "end-b") return laid.lengthMm;
   const feature = piece.features?.find(({ id }) => id === of);
@@ -163,7 +167,37 @@ function ownLine(
   const atMm = known.length > 0 ? known.reduce((sum, mm) => sum + mm, 0) / known.length : 0;
   const drawnMm =
     fromMm !== undefined && toMm !== undefined ? betweenMm(piece, fromMm, toMm) : undefined;
-  return { ...plainLine(line, atMm), ...ofKind(line, drawnMm) };
+  return {
+    ...plainLine(line, atMm),
+    ...ofKind(line, drawnMm),
+    ...betweenPlaces(line, piece, laid),
+  };
+}
+
+/**
+ * What a size between two places is, where nobody said how it can be worked: past a bend it is a size
+ * over all, from an end to a hole or a mark that thing's place.
+ */
+function betweenPlaces(
+  line: OwnLine,
+  { features = [] }: Piece,
+  laid: LaidBar,
+): Pick<Partial<Characteristic>, "measure" | "feature"> {
+  if (line.kind !== "size" || line.workable !== undefined || !line.from || !line.to) return {};
+  const [fromMm, toMm] = [line.from, line.to]
+    .map((place) => placeMm(place, { features }, laid)!)
+    .sort((a, b) => a - b) as [number, number];
+  const isBent = features.some((feature) => {
+    const extent = featureExtent(feature, laid);
+    return kindOf(feature).curves && extent.fromMm < toMm && extent.toMm > fromMm;
+  });
+  if (isBent) return { measure: "extent" };
+  const isEnd = ({ of }: LinePlace) => of === "end-a" || of === "end-b";
+  const [end, place] = isEnd(line.from) ? [line.from, line.to] : [line.to, line.from];
+  const feature = features.find(({ id }) => id === place.of);
+  return isEnd(end) && feature && "at" in feature && (place.side ?? "middle") === "middle"
+    ? { measure: "position", feature: feature.id }
+    : {};
 }
 
 const shared = ({ id, name, weight = 1, workable = "either-way" }: OwnLine) => ({

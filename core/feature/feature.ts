@@ -9,6 +9,7 @@ import type { Random } from "../stats/random";
 import type { Risk } from "../trade/risks";
 import type { Settings } from "../trade/settings";
 import type { Arc } from "./curve";
+import type { Rework } from "./rework";
 import type { Surface, SurfaceMarks } from "./surface";
 import type { Warning } from "./warning";
 
@@ -144,6 +145,8 @@ export interface FeatureKind<Schema extends z.ZodObject = z.ZodObject, F extends
   keptVolumeMm3?(feature: F, bar: LaidBar): number;
   warnings(feature: F, bar: LaidBar, features: readonly Placed[]): Warning[];
   characteristics(feature: F, bar: LaidBar, line: LineMaker): Characteristic[];
+  /** What can still be done about each of its lines that is off, by what the line is called after the feature. */
+  rework: Readonly<Record<string, Rework<F>>>;
   operations(feature: F, work: FeatureWork): FeatureOperation<F>[];
   marks(feature: F, bar: LaidBar): FeatureMark[];
   drawn?(feature: F, surface: Surface): SurfaceMarks;

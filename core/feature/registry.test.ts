@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { layBar } from "../bar/bar";
 import { characteristicSchema } from "../measure/schema";
 import { OPERATION_KEYS } from "../operation/registry";
+import { linesOfFeature } from "../piece/characteristics";
 import { planPiece } from "../piece/plan";
 import { barWith } from "../testing/pieces";
 import { seededRandom } from "../stats/random";
@@ -61,6 +62,18 @@ describe.each(FEATURE_KINDS.map((kind) => [kind.kind, kind] as const))("%s", (_,
       expect(line.of).toBe("one");
       expect(line.id.startsWith("one.")).toBe(true);
     }
+  });
+
+  test("of every line it has, it says what can still be done, or that nothing can", () => {
+    fc.assert(
+      fc.property(fc.integer(), (seed) => {
+        const feature = kind.sample("one", 400, seededRandom(seed)) as unknown as Feature;
+        const { features: _, ...plain } = barWith(400);
+        for (const { id } of linesOfFeature({ ...plain, features: [feature] }, feature))
+          expect(Object.keys(kind.rework)).toContain(id.slice("one.".length));
+      }),
+      { numRuns: 40 },
+    );
   });
 
   test("every field it offers is one of its own, and can be left as it is", () => {

@@ -80,7 +80,16 @@ function featurePairs({ features = [] }: Bar): AlikePair[] {
  * Ears, legs, ends, twists, scrolls that are drawn alike on one bar. What stays as
  * the mill rolled it is no pair.
  */
-export const alikePairs = (bar: Bar): AlikePair[] => [...mirroredPairs(bar), ...featurePairs(bar)];
+export function alikePairs(bar: Bar): AlikePair[] {
+  const known = pairs.get(bar);
+  if (known) return known;
+  const found = [...mirroredPairs(bar), ...featurePairs(bar)];
+  pairs.set(bar, found);
+  return found;
+}
+
+/** Bars are never changed in place, and are asked again with every reading. */
+const pairs = new WeakMap<Bar, AlikePair[]>();
 
 /** The match of each pair: the difference between two readings of one line of theirs. */
 export function alikeLines(bar: Bar, lines: readonly Characteristic[]): Characteristic[] {

@@ -70,9 +70,15 @@ function onPart(part: Part, line: Characteristic): Characteristic {
 /** Names longer than this are cut: nothing on a slate has room for more. */
 const MAX_NAME = 80;
 
-function linesOfBar(piece: Bar, size: FinishedSize): Characteristic[] {
-  const features = piece.features ?? [];
-  const bar = layBar(piece.stretches);
+/** The lines of one feature of a bar, as {@link impliedCharacteristics} has them. */
+export function linesOfFeature({ stretches, features = [] }: Bar, feature: Feature) {
+  const bar = layBar(stretches);
+  const { curved } = curvedAndTurned(features, bar);
+  return kindOf(feature).characteristics(feature, bar, lineMaker(feature, bar, curved));
+}
+
+/** Where features curve the bar, and where they turn its section. */
+function curvedAndTurned(features: readonly Feature[], bar: LaidBar) {
   const curved: FeatureExtent[] = [];
   const turned: FeatureExtent[] = [];
   for (const feature of features) {
@@ -80,6 +86,13 @@ function linesOfBar(piece: Bar, size: FinishedSize): Characteristic[] {
     if (curves) curved.push(featureExtent(feature, bar));
     if (turnsSection) turned.push(featureExtent(feature, bar));
   }
+  return { curved, turned };
+}
+
+function linesOfBar(piece: Bar, size: FinishedSize): Characteristic[] {
+  const features = piece.features ?? [];
+  const bar = layBar(piece.stretches);
+  const { curved, turned } = curvedAndTurned(features, bar);
   // Pushed, not spread: a large plan makes hundreds of lines with every drag.
   const lines: Characteristic[] = [];
   bar.stretches.forEach(({ stretch, fromMm, toMm }, index) => {

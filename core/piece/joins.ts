@@ -1,6 +1,7 @@
 import { layBar, thicknessAt } from "../bar/bar";
 import { nameInText, nameOf, type Named } from "../bar/named";
 import { byEye } from "../feature/lines";
+import type { Rework } from "../feature/rework";
 import type { Warning } from "../feature/warning";
 import type { Characteristic } from "../measure/characteristic";
 import type { OperationKey } from "../operation/registry";
@@ -26,6 +27,8 @@ interface JoinKind {
   operations: (join: Join, piece: Piece) => readonly OperationKey[];
   /** What it is measured by. */
   lines: (join: Join, piece: Piece) => JoinLine[];
+  /** What can still be done about each of its lines, by what the line is called after the join. */
+  rework: Readonly<Record<string, Rework>>;
 }
 
 type JoinLine = { id: string; way: string } & Pick<Characteristic, "measure" | "nominal"> &
@@ -42,6 +45,7 @@ export const JOIN_KINDS: Record<JoinKindName, JoinKind> = {
     joined: "riveted",
     operations: () => ["rivet"],
     lines: () => held("tight, its heads round"),
+    rework: { held: { on: { operation: "rivet", say: "Set the heads of {it} again, hot" } } },
   },
   pivot: {
     name: "pivot",
@@ -63,6 +67,14 @@ export const JOIN_KINDS: Record<JoinKindName, JoinKind> = {
       },
       ...held("moves all the way, and cannot fall off"),
     ],
+    rework: {
+      clearance: {
+        on: { operation: "free-pivot", say: "Ease {it} and free it warm, to {to} of play" },
+      },
+      held: {
+        on: { operation: "free-pivot", say: "Set the heads of {it} again and free it warm" },
+      },
+    },
   },
   weld: {
     name: "weld",
@@ -84,18 +96,39 @@ export const JOIN_KINDS: Record<JoinKindName, JoinKind> = {
             },
           ]),
     ],
+    rework: {
+      seam: { on: { operation: "weld-parts", say: "Open {it}, brush, flux and weld it again" } },
+      length: { on: { operation: "weld-parts", say: "Weld {it} on to {to}" } },
+    },
   },
   collar: {
     name: "collar",
     joined: "collared",
     operations: () => ["collar"],
     lines: () => held("tight when cold, its seam out of sight"),
+    rework: {
+      held: { on: { operation: "collar", say: "Heat {it} through and close it again, hot" } },
+    },
   },
   wrap: {
     name: "wrap",
     joined: "wrapped",
     operations: () => ["wrap-parts", "untwist-parts"],
     lines: wrapLines,
+    rework: {
+      turns: {
+        on: { operation: "wrap-parts", say: "Turn {it} on to {to}, the whole of it hot" },
+        back: { operation: "untwist-parts", say: "Turn {it} back to {to}" },
+      },
+      across: {
+        on: { operation: "untwist-parts", say: "Turn {it} back until it is {to} across" },
+        back: { operation: "wrap-parts", say: "Turn {it} on until it is {to} across" },
+      },
+      long: {
+        on: { operation: "untwist-parts", say: "Open {it} until it is {to} long" },
+        back: { operation: "wrap-parts", say: "Turn {it} on until it is {to} long" },
+      },
+    },
   },
 };
 

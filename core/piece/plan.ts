@@ -275,7 +275,7 @@ function missingMm({ stock, count = 1 }: Bar & { count?: number | undefined }, e
 
 function leftOf(bar: Bar & { count?: number | undefined }, eachMm: number): number | null {
   const missing = missingMm(bar, eachMm);
-  return missing === null || missing > 0 ? null : -missing;
+  return missing === null || missing > 0 ? null : Math.max(0, -missing);
 }
 
 function barWarnings(

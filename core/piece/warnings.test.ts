@@ -190,6 +190,11 @@ test("a bar that crosses itself says where along it", () => {
   expect((warning as { atMm: number }).atMm).toBeCloseTo(97.4, 1);
 });
 
+test("a bar that is used up to its last millimetre leaves nothing, not less than nothing", () => {
+  expect(planPiece(fromBar(100)).leftMm).toBe(0);
+  expect(planPiece(fromBar(112)).leftMm).toBeCloseTo(12, 9);
+});
+
 test.each(EDGES)("%s: just over it warns, just under it doesn't", (code, over, under) => {
   expect(codesOf(over)).toContain(code);
   expect(codesOf(under)).not.toContain(code);

@@ -31,6 +31,11 @@ test.each<[Problem, string, string]>([
     "invalid",
     "Pitch takes 2 to 12 of its kind.",
   ],
+  [
+    { code: "defect-stays", name: "Crack" },
+    "conflict",
+    "Crack can’t be put right by saying so. Take it back if it isn’t there, or let it stand.",
+  ],
   [{ code: "values-count", name: "Tip", min: 1, max: 1 }, "invalid", "Tip takes 1 of its kind."],
   [{ code: "input-refused", message: "No.", place: "name" }, "invalid", "name: No."],
   [{ code: "input-refused", message: "No.", place: "" }, "invalid", "No."],

@@ -20,10 +20,6 @@ export const RECORD_PROBLEMS = {
     "unavailable",
     "The server can't be reached. Nothing was saved; try again.",
   ),
-  "readings-unsent": always(
-    "unavailable",
-    "Not signed: some readings are only on this device. They have to reach the server first.",
-  ),
   "draft-unsaved": always(
     "unavailable",
     "It can't be saved at the moment, so it isn't published either. Try again.",
@@ -58,11 +54,16 @@ export const RECORD_PROBLEMS = {
     ({ by }) => `This piece was signed by ${by} and is closed: nothing more can be recorded on it.`,
   ),
   "already-signed": always("conflict", "This piece has already been signed."),
-  "not-yet-signed": always("conflict", "Only a signed piece is graded again."),
-  "piece-incomplete": problem<{ unmeasured: number; untried: number }>(
+  "judged-otherwise": problem<{ outcome?: string | null }>(
     "conflict",
-    ({ unmeasured, untried }) =>
-      `Not everything is done yet: ${unmeasured} to measure, ${untried} to try.`,
+    ({ outcome }) =>
+      `Not signed: with what was recorded meanwhile it is ${outcome ? `“${outcome.replaceAll("-", " ")}”` : "not decided"}. Look at it again.`,
+  ),
+  "not-yet-signed": always("conflict", "Only a signed piece is graded again."),
+  "piece-incomplete": problem<{ unmeasured: number; untried: number; undecided?: number }>(
+    "conflict",
+    ({ unmeasured, untried, undecided = 0 }) =>
+      `Not everything is done yet: ${unmeasured} to measure, ${untried} to try${undecided > 0 ? `, ${undecided} too close to call that another instrument could decide` : ""}.`,
   ),
   "assessment-by-learner": always(
     "denied",
@@ -86,6 +87,11 @@ export const RECORD_PROBLEMS = {
     "invalid",
     ({ name, min, max }) =>
       `${name} takes ${min === max ? `${min}` : `${min} to ${max}`} of its kind.`,
+  ),
+  "defect-stays": problem<{ name: string }>(
+    "conflict",
+    ({ name }) =>
+      `${name} can’t be put right by saying so. Take it back if it isn’t there, or let it stand.`,
   ),
   "defect-unknown": always("invalid", "There is no such kind of defect."),
   "try-unknown": always("invalid", "This exercise asks no such thing."),

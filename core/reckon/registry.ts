@@ -17,6 +17,7 @@ import { wrap } from "./wrap";
 import { conform } from "./conform";
 import { curve } from "./curve";
 import { draw } from "./draw";
+import { judge } from "./judge";
 import { length } from "./length";
 import { mass } from "./mass";
 import { plan } from "./plan";
@@ -52,6 +53,7 @@ export const RECKONERS: readonly Reckoner[] = [
   runOfPieces,
   plan,
   stages,
+  judge,
 ];
 
 /** The reckoner of a name, or undefined. */

@@ -49,6 +49,7 @@ const shelf = [
 ];
 const characteristics = impliedCharacteristics(FID, finishedSizeMm(FID));
 const asked = {
+  piece: FID,
   characteristics,
   step: 3 as const,
   heatBudget: 4,
@@ -57,15 +58,15 @@ const asked = {
   correctionsAllowed: [],
 };
 
-/** The fid with its tip too thin to save, and what else was found on it. */
+/** The fid with its taper necked in the middle, and what else was found on it. */
 function spoiled(defects: (NotedDefect & { atMm: number | null })[], bodyMm = 12) {
   const readings = characteristics
     .filter(({ readings: way }) => way === "one")
     .map(({ id, nominal, stretch, atMm, measure }) => ({
       characteristicId: id,
       values: [
-        measure === "thickness" && atMm < 1
-          ? 1.5
+        measure === "thickness" && stretch === "taper" && atMm > 1
+          ? 5
           : measure === "thickness" && stretch === "body"
             ? bodyMm
             : nominal,

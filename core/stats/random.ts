@@ -55,3 +55,17 @@ export function seededUuidV7(ms: number, random: Random): string {
     hex(bits(24), 6) + hex(bits(24), 6),
   ].join("-");
 }
+
+/**
+ * Items in an order of chance, each as likely as another (Fisher and Yates, in Durstenfeld's form).
+ *
+ * @example shuffled([1, 2, 3], seededRandom(1)).length → 3
+ */
+export function shuffled<T>(items: readonly T[], random: Random): T[] {
+  const left = [...items];
+  for (let last = left.length - 1; last > 0; last -= 1) {
+    const other = Math.floor(random.next() * (last + 1));
+    [left[last], left[other]] = [left[other]!, left[last]!];
+  }
+  return left;
+}

@@ -2,7 +2,7 @@ import { SHELF_EXERCISES } from "@/data/demo/exercises";
 import { exerciseContentSchema } from "../exercise/exercise";
 import { planPiece } from "../piece/plan";
 import { pieceOf } from "../testing/pieces";
-import { judgeReading } from "../verdict/judge";
+import { judgeReading } from "../measure/judge";
 import { stageLines } from "./checks";
 import { planWork } from "./stages";
 

@@ -133,6 +133,18 @@ export const bend = defineFeature<typeof schema>({
       }),
     ];
   },
+  rework: {
+    angle: {
+      on: { operation: "bend", say: "Bend {it} on to {to}" },
+      back: { operation: "bend", say: "Ease {it} back to {to}" },
+      sets: (one, angle) => ({ ...one, angle: Math.sign(one.angle || 1) * angle }),
+    },
+    radius: {
+      on: { operation: "bend", say: "Close the curve of {it} to {to} inside" },
+      back: { operation: "bend", say: "Open the curve of {it} to {to} inside" },
+      sets: (one, insideRadius) => ({ ...one, insideRadius }),
+    },
+  },
   operations(one, { bar, stock }) {
     const square = isSquare(one);
     const corner = square || stretchAt(bar, one.at).stretch.technique === UPSET_CORNER;

@@ -7,6 +7,7 @@ import { placedAt } from "../lines";
 import { raisedWarnings } from "../raised";
 import { SIDE_FIELD, signOfSide } from "../side";
 import { closed, isFromAbove, ovalAt, placesAt, type Surface, type SurfaceMarks } from "../surface";
+import { GONE } from "../rework";
 
 const schema = z.strictObject({
   ...atPlace,
@@ -62,6 +63,11 @@ export const boss = defineFeature<typeof schema>({
     line("diameter", "across", { measure: "diameter", nominal: diameter }),
     line("place", "", placedAt(at)),
   ],
+  rework: {
+    diameter: { on: { operation: "set-boss", say: "Dress {it} down to {to} across" } },
+    height: { on: { operation: "set-boss", say: "Dress {it} down to {to} high" } },
+    place: GONE,
+  },
   operations: (one) => [
     {
       operation: "gather",

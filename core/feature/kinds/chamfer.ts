@@ -70,6 +70,10 @@ export const chamfer = defineFeature<typeof schema>({
       tolerance: { sizeMm: width, coarser: 0 },
     }),
   ],
+  rework: {
+    width: { on: { operation: "break-edges", say: "Break {it} on to {to} across" } },
+    along: { on: { operation: "break-edges", say: "Even {it} out along the bar" } },
+  },
   operations: (one) => [
     {
       operation: "break-edges",

@@ -85,6 +85,7 @@ export const corners = defineFeature<typeof schema>({
       heavyWhen: "below",
     }),
   ],
+  rework: { size: { on: { operation: "clip", say: "Take {it} on to {to}" } } },
   operations: (one) => [
     {
       operation: "clip",

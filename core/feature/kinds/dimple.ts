@@ -4,6 +4,7 @@ import { lengthSchema } from "../../units/schema";
 import { anyPlace, atPlace, defineFeature } from "../feature";
 import { placedAt } from "../lines";
 import { closed, isFromAbove, ovalAt, placesAt } from "../surface";
+import { GONE } from "../rework";
 
 const schema = z.strictObject({
   ...atPlace,
@@ -44,6 +45,11 @@ export const dimple = defineFeature<typeof schema>({
     line("diameter", "across", { measure: "diameter", nominal: diameter, heavyWhen: "below" }),
     line("place", "", placedAt(at)),
   ],
+  rework: {
+    diameter: { on: { operation: "dimple", say: "Drive {it} on to {to} across" } },
+    depth: { on: { operation: "dimple", say: "Drive {it} on to {to} deep" } },
+    place: GONE,
+  },
   operations: (one) => [
     {
       operation: "dimple",

@@ -36,6 +36,12 @@ export const dish = defineFeature<typeof schema>({
       whenLight: "ease",
     }),
   ],
+  rework: {
+    depth: {
+      on: { operation: "dish", say: "Dish {it} on to {to} deep, on wood" },
+      back: { operation: "dish", say: "Flatten {it} back to {to} deep" },
+    },
+  },
   operations: (one) => [
     {
       operation: "dish",

@@ -44,6 +44,11 @@ export const doubled = defineFeature<typeof schema>({
   characteristics: (_one, _bar, line) => [
     line("seam", "seam closed", { ...byEye, measure: "weld", weight: 2 }),
   ],
+  rework: {
+    seam: {
+      on: { operation: "weld-double", say: "Open the seam of {it}, brush, flux and weld it again" },
+    },
+  },
   operations(one, { bar, stock, settings }) {
     const at = foldMm(one, bar);
     const folded = { id: one.id, kind: "fold", at, insideRadius: 0 };

@@ -6,6 +6,7 @@ import { anyPlace, atPlace, defineFeature, type Placed } from "../feature";
 import { difference } from "../lines";
 import { runsOffTheBar } from "../runsOff";
 import { isFoldWeld } from "./weld";
+import { GONE } from "../rework";
 
 const schema = z.strictObject({
   ...atPlace,
@@ -33,7 +34,7 @@ function extent(fold: Fold, bar: LaidBar) {
 }
 
 /** A fold is welded where a fold weld lies on its shorter leg: it is cut three quarters through first. */
-const isWelded = ({ at }: Fold, features: readonly Placed[], lengthMm: number) =>
+export const isFoldWelded = ({ at }: Fold, features: readonly Placed[], lengthMm: number) =>
   features.some(
     (one) => isFoldWeld(one) && Math.abs(one.at - at) <= Math.min(at, lengthMm - at) + 1e-9,
   );
@@ -71,9 +72,10 @@ export const fold = defineFeature<typeof schema>({
       }),
     ];
   },
+  rework: { leg: GONE, legs: GONE },
   operations(one, { features, bar: { lengthMm } }) {
     const place = ({ at }: Fold) => [{ name: "Fold from end A", value: at, unit: "mm" as const }];
-    const welded = isWelded(one, features, lengthMm);
+    const welded = isFoldWelded(one, features, lengthMm);
     return [
       ...(welded ? [{ operation: "partial-cut" as const, sizes: place }] : []),
       {

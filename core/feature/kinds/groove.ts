@@ -5,6 +5,7 @@ import { lengthSchema } from "../../units/schema";
 import { anyPlace, atPlace, defineFeature } from "../feature";
 import { placedAt } from "../lines";
 import { isFromAbove, placesAt, type Surface, type SurfaceMarks } from "../surface";
+import { GONE } from "../rework";
 
 const schema = z.strictObject({
   ...atPlace,
@@ -102,6 +103,13 @@ export const groove = defineFeature<typeof schema>({
       line("width", "along the bar", { measure: "extent", nominal: one.width, heavyWhen: "below" }),
       line("place", "", placedAt(one.at)),
     ];
+  },
+  rework: {
+    depth: {
+      on: { operation: "groove", say: "Fuller {it} on from both sides, to {to} left in it" },
+    },
+    width: { on: { operation: "groove", say: "Fuller {it} wider, to {to} along the bar" } },
+    place: GONE,
   },
   operations: (one, { bar, stock }) => [
     {

@@ -16,6 +16,7 @@ import { alongMm, openedMm2, outlineMm } from "../holeForm";
 import { difference, placedAt } from "../lines";
 import { isFromAbove, ovalAt, placesAt, type Surface, type SurfaceMarks } from "../surface";
 import { SLACK_MM, type HoleMethod, type Warning } from "../warning";
+import { GONE } from "../rework";
 
 const schema = z.strictObject({
   ...atPlace,
@@ -295,6 +296,19 @@ export const hole = defineFeature<typeof schema>({
         place: "far face",
       }),
     ];
+  },
+  rework: {
+    diameter: {
+      on: { operation: "drift", say: "Open {it} to {to}, then dress the face" },
+      sets: (one, diameter) => ({ ...one, diameter }),
+    },
+    long: {
+      on: { operation: "drift", say: "Open {it} to {to} along the bar, then dress the face" },
+      sets: (one, long) => ({ ...one, long }),
+    },
+    place: GONE,
+    walls: GONE,
+    "walls-far": GONE,
   },
   operations,
   marks: ({ at, method, slotLength }) => [

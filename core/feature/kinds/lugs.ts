@@ -6,6 +6,7 @@ import { anyPlace, atPlace, defineFeature, type FeatureOperation } from "../feat
 import { difference, placedAt } from "../lines";
 import { raisedWarnings } from "../raised";
 import { isFromAbove, placesAt, type FlatPoint, type Surface, type SurfaceMarks } from "../surface";
+import { GONE } from "../rework";
 
 const schema = z.strictObject({
   ...atPlace,
@@ -153,6 +154,14 @@ export const lugs = defineFeature<typeof schema>({
         ? [line("alike", "both alike", { ...difference(one.reach), measure: "legs" })]
         : []),
     ];
+  },
+  rework: {
+    over: { on: { operation: "draw-lugs", say: "Draw {it} on to {to} high" } },
+    thickness: { on: { operation: "draw-lugs", say: "Draw {it} down to {to} thick" } },
+    alike: {
+      on: { operation: "draw-lugs", say: "Draw the lower of {it} on until both are alike" },
+    },
+    place: GONE,
   },
   operations,
   marks: ({ at, length }) => [

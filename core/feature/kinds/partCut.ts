@@ -2,6 +2,7 @@ import * as z from "zod";
 import { thicknessAt } from "../../bar/bar";
 import { anyPlace, atPlace, defineFeature } from "../feature";
 import { placedAt } from "../lines";
+import { GONE } from "../rework";
 
 const shareAccepted = "Cut through by a share from 0.1 to 0.9, such as 0.75.";
 const schema = z.strictObject({
@@ -35,6 +36,10 @@ export const partCut = defineFeature<typeof schema>({
     }),
     line("place", "", placedAt(at)),
   ],
+  rework: {
+    left: { on: { operation: "partial-cut", say: "Cut {it} on until {to} is left" } },
+    place: GONE,
+  },
   operations: (one) => [
     {
       operation: "partial-cut",

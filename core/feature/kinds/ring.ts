@@ -46,6 +46,12 @@ function warnings(ring: Ring, bar: LaidBar, features: readonly Placed[]): Warnin
     : [];
 }
 
+/** A ring is closed or opened as a whole. */
+const ACROSS = {
+  on: { operation: "ring", say: "Close {it} to {to} inside" },
+  back: { operation: "ring", say: "Open {it} to {to} inside, on the horn" },
+} as const;
+
 /** An eye or a link: bar brought round to a circle. */
 export const ring = defineFeature<typeof schema>({
   kind: "ring",
@@ -90,6 +96,15 @@ export const ring = defineFeature<typeof schema>({
           ]
         : []),
     ];
+  },
+  rework: {
+    "one-way": { ...ACROSS, sets: (one, insideDiameter) => ({ ...one, insideDiameter }) },
+    "other-way": ACROSS,
+    gap: {
+      on: { operation: "ring", say: "Close {it} until {to} is open" },
+      back: { operation: "ring", say: "Open the gap of {it} to {to}" },
+    },
+    round: { on: { operation: "ring", say: "Round {it} on the horn where it stands proud" } },
   },
   operations(one, { bar }) {
     const oneEnd = one.from > SLACK_MM || one.to < bar.lengthMm - SLACK_MM;

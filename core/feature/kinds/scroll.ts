@@ -131,6 +131,17 @@ function arcs(scroll: Scroll, bar: LaidBar, finestRad: number): Arc[] {
 const widthMm = (scroll: Scroll, bar: LaidBar) =>
   spiralWidthMm(scrollSpiral(scroll, bar)) + thicknessAt(bar, middleOf(scroll));
 
+/** The scroll that its bar makes so wide: as open as that asks, with the turns that then go into it. */
+function ofWidth(one: Scroll, wideMm: number, bar: LaidBar): Scroll {
+  const opened = (outerRadius: number): Scroll => ({ ...one, turns: undefined, outerRadius });
+  const { innerMm } = scrollSpiral(one, bar);
+  const outerMm = solveRising((mm) => widthMm(opened(mm), bar), wideMm, {
+    low: innerMm,
+    high: Math.max(innerMm * 2, one.to - one.from),
+  });
+  return opened(outerMm);
+}
+
 /** A curl that grows evenly, its eye at the bar's end. */
 export const scroll = defineFeature<typeof schema>({
   kind: "scroll",
@@ -188,6 +199,16 @@ export const scroll = defineFeature<typeof schema>({
         weight: 2,
       }),
     ];
+  },
+  rework: {
+    width: {
+      on: { operation: "scroll", say: "Close {it} on to {to} across" },
+      back: { operation: "scroll", say: "Open {it} to {to} across" },
+      sets: ofWidth,
+    },
+    form: {
+      on: { operation: "scroll", say: "Open {it} a little and roll it again to its template" },
+    },
   },
   operations: (one, { bar }) => [
     {

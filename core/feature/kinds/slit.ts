@@ -4,6 +4,7 @@ import { anySpan, betweenPlaces, defineFeature, type Start } from "../feature";
 import { difference, placedAt } from "../lines";
 import type { Surface, SurfaceMarks } from "../surface";
 import type { Warning } from "../warning";
+import { GONE } from "../rework";
 
 const schema = z.strictObject({ ...betweenPlaces, kind: z.literal("slit") });
 export type Slit = z.output<typeof schema>;
@@ -51,6 +52,15 @@ export const slit = defineFeature<typeof schema>({
       whenLight: "trim",
     }),
   ],
+  rework: {
+    length: {
+      on: { operation: "slit", say: "Slit {it} on to {to}" },
+      sets: (one, mm, bar) =>
+        opensAtA(one, bar) ? { ...one, to: one.from + mm } : { ...one, from: one.to - mm },
+    },
+    legs: GONE,
+    crotch: GONE,
+  },
   operations: (one, { bar }) => [
     {
       operation: "punch",

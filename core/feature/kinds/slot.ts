@@ -9,6 +9,7 @@ import { openingSeen } from "../opening";
 import { runsOffTheBar } from "../runsOff";
 import { SIDE_FIELD, signOfSide } from "../side";
 import type { Warning } from "../warning";
+import { GONE } from "../rework";
 
 const schema = z.strictObject({
   ...atPlace,
@@ -115,6 +116,13 @@ export const slot = defineFeature<typeof schema>({
         ? line("wall", "narrow wall", { measure: "position", nominal: narrowMm })
         : line("walls", "both walls", { ...difference(wideMm), measure: "walls" }),
     ];
+  },
+  rework: {
+    length: { on: { operation: "drift", say: "Open {it} to {to} long, then dress the face" } },
+    width: { on: { operation: "drift", say: "Open {it} to {to} wide, then dress the face" } },
+    place: GONE,
+    wall: GONE,
+    walls: GONE,
   },
   operations(one, { bar }) {
     const isNear = endDistanceMm(one, bar) < NEAR_END_WIDTHS * one.width;

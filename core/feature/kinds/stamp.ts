@@ -22,6 +22,11 @@ export const stamp = defineFeature<typeof schema>({
   characteristics: (_one, _bar, line) => [
     line("mark", "one blow, the right way up", { ...byEye, measure: "mark" }),
   ],
+  rework: {
+    mark: {
+      on: { operation: "stamp", say: "Planish {it} out and strike it once more, the right way up" },
+    },
+  },
   operations: (one) => [
     {
       operation: "stamp",

@@ -8,6 +8,7 @@ import { runsOffTheBar } from "../runsOff";
 import { SIDE_FIELD, signOfSide } from "../side";
 import { isFromAbove, placesAt } from "../surface";
 import type { Warning } from "../warning";
+import { GONE } from "../rework";
 
 const schema = z.strictObject({
   ...atPlace,
@@ -85,6 +86,14 @@ export const tab = defineFeature<typeof schema>({
     line("width", "wide", { measure: "thickness", nominal: width }),
     line("place", "", placedAt(at)),
   ],
+  rework: {
+    height: {
+      on: { operation: "raise-tab", say: "Raise {it} on to {to}" },
+      back: { operation: "raise-tab", say: "Press {it} back to {to}" },
+    },
+    width: { on: { operation: "raise-tab", say: "Dress the sides of {it} to {to}" } },
+    place: GONE,
+  },
   operations: (one) => [
     {
       operation: "slit-tab",

@@ -47,6 +47,11 @@ export const temporaryBend = defineFeature<typeof schema>({
   characteristics: (_one, _bar, line) => [
     line("straight", "straight again, no kink", { ...byEye, measure: "straightness" }),
   ],
+  rework: {
+    straight: {
+      on: { operation: "bend-back", say: "True {it} again, on wood, until no kink shows" },
+    },
+  },
   operations: (one) => [
     {
       operation: "bend-away",

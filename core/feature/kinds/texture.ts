@@ -22,6 +22,9 @@ export const texture = defineFeature<typeof schema>({
   characteristics: (_one, _bar, line) => [
     line("cover", "even cover", { ...byEye, measure: "cover" }),
   ],
+  rework: {
+    cover: { on: { operation: "texture", say: "Go over {it} again where it is bare" } },
+  },
   operations: (one) => [
     {
       operation: "texture",

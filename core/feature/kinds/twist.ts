@@ -102,6 +102,20 @@ export const twist = defineFeature<typeof schema>({
       }),
     ];
   },
+  rework: {
+    turns: {
+      on: { operation: "twist", say: "Turn {it} on to {to}, cool the lead" },
+      back: { operation: "twist", say: "Turn {it} back to {to}" },
+      sets: (one, turns) => (turns > 0 ? { ...one, turns } : one),
+    },
+    pitch: {
+      on: {
+        operation: "twist",
+        say: "Even {it} out: cool what leads, heat what lags, and twist on",
+      },
+    },
+    straight: { on: { operation: "true", say: "Straighten {it} on wood" } },
+  },
   operations(one, { settings: { twistHeats } }) {
     const lengthMm = one.to - one.from;
     const heats = Math.max(2, Math.ceil(lengthMm / SHORT_HEAT_MM));

@@ -46,6 +46,7 @@ export const veins = defineFeature<typeof schema>({
   characteristics: (_one, _bar, line) => [
     line("mark", "midrib to the tip, veins even", { ...byEye, measure: "mark" }),
   ],
+  rework: { mark: { on: { operation: "vein", say: "Cut {it} again, in the same lines" } } },
   operations: (one) => [
     {
       operation: "vein",

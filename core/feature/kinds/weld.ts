@@ -99,6 +99,10 @@ export const weld = defineFeature<typeof schema>({
           }),
         ]),
   ],
+  rework: {
+    seam: { on: { operation: "weld", say: "Open {it}, brush, flux and weld it again" } },
+    length: { on: { operation: "weld", say: "Weld {it} on to {to}" } },
+  },
   operations,
   marks: ({ at, length }) =>
     length === undefined

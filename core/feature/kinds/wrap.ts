@@ -40,9 +40,7 @@ export function wrappedLengthMm(
   bar: LaidBar,
 ): { lengthMm: number | null; tightestTurns: number } {
   const strandMm = wrap.to - wrap.from;
-  const diameterMm = thicknessAt(bar, (wrap.from + wrap.to) / 2);
-  const radiusMm = diameterMm / (2 * Math.sin(Math.PI / LEGS));
-  const aroundMm = 2 * Math.PI * radiusMm;
+  const { diameterMm, aroundMm } = strandOf(wrap, bar);
   // Unrolled, neighbours touch side by side at this slope.
   const cosine = (LEGS * diameterMm) / aroundMm;
   const tightestTurns = (strandMm * Math.sqrt(1 - cosine ** 2)) / aroundMm;
@@ -51,6 +49,20 @@ export function wrappedLengthMm(
     lengthMm: fits ? Math.sqrt(strandMm ** 2 - (aroundMm * wrap.turns) ** 2) : null,
     tightestTurns,
   };
+}
+
+/** How thick a leg is, and how far round it runs in a turn, mm. */
+function strandOf({ from, to }: Pick<Wrap, "from" | "to">, bar: LaidBar) {
+  const diameterMm = thicknessAt(bar, (from + to) / 2);
+  const radiusMm = diameterMm / (2 * Math.sin(Math.PI / LEGS));
+  return { diameterMm, aroundMm: 2 * Math.PI * radiusMm };
+}
+
+/** The same turns over as much of the legs as comes out so long, its middle where it was. */
+function wrappedTo(wrap: Wrap, mm: number, bar: LaidBar): Wrap {
+  const strandMm = Math.hypot(mm, strandOf(wrap, bar).aroundMm * wrap.turns);
+  const moreMm = (strandMm - (wrap.to - wrap.from)) / 2;
+  return { ...wrap, from: wrap.from - moreMm, to: wrap.to + moreMm };
 }
 
 const foldIn = (features: readonly Placed[]) =>
@@ -112,6 +124,24 @@ export const wrap = defineFeature<typeof schema>({
             }),
           ]),
     ];
+  },
+  rework: {
+    turns: {
+      on: { operation: "wrap", say: "Turn {it} on to {to}, cool the lead" },
+      back: { operation: "wrap", say: "Turn {it} back to {to}" },
+      sets: (one, turns) => (turns > 0 ? { ...one, turns } : one),
+    },
+    length: {
+      on: {
+        operation: "wrap",
+        say: "Turn {it} back, and on again over less of the legs, {to} long",
+      },
+      back: {
+        operation: "wrap",
+        say: "Turn {it} back, and on again over more of the legs, {to} long",
+      },
+      sets: wrappedTo,
+    },
   },
   operations: (one) => [
     {

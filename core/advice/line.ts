@@ -1,0 +1,34 @@
+import { limitsAtGrade, type Characteristic } from "../measure/characteristic";
+import type { Judgement } from "../measure/judge";
+
+/** A line of the plan with its limits at the step, and what was read of it so far. */
+export interface Line {
+  characteristic: Characteristic;
+  judgement: Judgement | null;
+  lower: number;
+  upper: number;
+}
+
+export const isOff = ({ judgement }: Line): boolean =>
+  judgement?.state === "heavy" || judgement?.state === "light";
+
+/** The sizes a place may have both ways: from, best and to. */
+export interface Span {
+  lower: number;
+  nominal: number;
+  upper: number;
+}
+
+/** Lines of a plan with their limits at a grade, and what was read of them. */
+export function linesAsRead(
+  characteristics: readonly Characteristic[],
+  judgements: readonly Judgement[],
+  grade: number,
+): Line[] {
+  const byId = new Map(judgements.map((one) => [one.characteristicId, one]));
+  return characteristics.map((characteristic): Line => {
+    const judgement = byId.get(characteristic.id) ?? null;
+    const { lower, upper } = judgement ?? limitsAtGrade(characteristic, grade);
+    return { characteristic, judgement, lower, upper };
+  });
+}

@@ -1,0 +1,231 @@
+import { solveRising } from "../curve/solve";
+import { hullOf, within, type Point2 } from "./convex";
+import { perMm, sectionAtShare, steelShareAt, volumeOf } from "./form";
+import {
+  knownOf,
+  needsWork,
+  SAME_SHARE,
+  type FeaturePlace,
+  type Freedom,
+  type Known,
+  type MetalInput,
+  type MetalMove,
+  type Way,
+} from "./known";
+import { type Span } from "./line";
+import { spanPerMm, type MetalStretch } from "./metalBar";
+import type { MetalState } from "./metalState";
+import { movesOf } from "./moves";
+import { reach, type Crossing, type Reachable } from "./reach";
+import { freedomsToTry, MAX_CUT_SHARE, waysToTry } from "./ways";
+import { workableOf, type Workable } from "./workable";
+
+export interface MetalPlan {
+  initial: MetalState;
+  moves: MetalMove[];
+}
+
+/**
+ * What brings the steel of a bar within its limits: squaring, cutting a free end, upsetting
+ * and drawing, with steel carried from a larger section into a smaller one. Few things
+ * are touched before many.
+ *
+ * @returns ways to do it, the one that touches least first; none where there is none
+ */
+export function* planMetal(input: MetalInput): Generator<MetalPlan> {
+  const known = knownOf(input);
+  const { initial, squares } = known;
+  if (!needsWork(known)) {
+    yield { initial, moves: [] };
+    return;
+  }
+  if (squares.length > 0 && !needsWork({ ...known, squares: [] })) {
+    yield { initial, moves: squares };
+    return;
+  }
+  const from = squares.at(-1)?.after ?? initial;
+  const found = new Set<string>();
+  let failed = 0;
+  for (const freedoms of freedomsToTry(known))
+    for (const ways of waysToTry(known, freedoms)) {
+      const moves = tryWay(known, { freedoms, ...ways, from });
+      if (moves) {
+        // With more of the bar free to be touched the same may be done.
+        const same = moves.map(keyOf).join(" ");
+        if (!found.has(same)) yield { initial, moves: [...squares, ...moves] };
+        found.add(same);
+        continue;
+      }
+      failed += 1;
+      if (failed === TRIED_BEFORE_DOUBT && isHopeless(known, from)) return;
+    }
+}
+
+const keyOf = ({ kind, stretch, end, cutMm, after }: MetalMove): string =>
+  `${kind}${stretch}${end ?? ""}${cutMm.toFixed(2)}:${after.forms[stretch]!.lengthMm.toFixed(2)}`;
+
+/** After so many ways that fail it is worth asking whether any could succeed. */
+const TRIED_BEFORE_DOUBT = 4;
+
+/** Whether not even a bar that is worked all along, its features anywhere, comes within its limits. */
+function isHopeless(known: Known, from: MetalState): boolean {
+  const free: Known = { ...known, features: [] };
+  const freedoms = known.stretches.map((): Freedom => "worked");
+  for (const ways of waysToTry(free, freedoms))
+    if (reachedBy(free, { freedoms, ...ways, from })) return false;
+  return true;
+}
+
+function tryWay(known: Known, way: Way): MetalMove[] | null {
+  const found = reachedBy(known, way);
+  return found && movesOf(known, way, found.workable, found.reached);
+}
+
+/** How the steel of a bar can lie once it is worked one way; null where it can't. */
+function reachedBy(known: Known, way: Way) {
+  const { stretches, stockMm2, ends, features } = known;
+  const isWorked = ({ held }: FeaturePlace) => way.freedoms[held.stretch] === "worked";
+  const workable: (Workable | null)[] = [];
+  const reachable: Reachable[] = [];
+  for (const [index, one] of stretches.entries()) {
+    const freedom = way.freedoms[index]!;
+    const worked = freedom === "worked" ? workableOf(known, index, way) : null;
+    if (freedom === "worked" && !worked) return null;
+    workable.push(worked);
+    const cutEnd = endCut(known, index, way);
+    reachable.push(
+      freedom === "slid" && cutEnd && one.stretch.kind === "transition"
+        ? reachedByCut(one, cutEnd, stockMm2)
+        : reachableOf(one, freedom, worked, stockMm2),
+    );
+  }
+  const reached = reach({
+    stretches: reachable,
+    crossings: stretches.slice(1).map((_, index) => crossingOf(known, index)),
+    places: [...ends, ...features.flatMap((one) => (isWorked(one) ? (one.limit ?? []) : []))],
+    held: features.flatMap((one) => (isWorked(one) ? [] : [one.held])),
+    cuts: way.cuts,
+  });
+  return reached && { workable, reached };
+}
+
+/** Which end of the bar a stretch is cut at, if any. */
+const endCut = ({ stretches }: Known, index: number, { cuts }: Way): "A" | "B" | null =>
+  index === 0 && cuts.A.max > 0
+    ? "A"
+    : index === stretches.length - 1 && cuts.B.max > 0
+      ? "B"
+      : null;
+
+/** What cutting alone can make of a stretch, by the end: asked of every way that cuts there. */
+const cuttable = new WeakMap<MetalStretch, Partial<Record<"A" | "B", Reachable>>>();
+
+function reachedByCut(one: MetalStretch, end: "A" | "B", stockMm2: number): Reachable {
+  const known = cuttable.get(one) ?? {};
+  cuttable.set(one, known);
+  return (known[end] ??= cutReach(one, end, stockMm2));
+}
+
+/** A taper that is only cut: shorter, as far as its tip is then within its limits both ways. */
+function cutReach(
+  { form, low, high, best, length }: MetalStretch,
+  end: "A" | "B",
+  stockMm2: number,
+): Reachable {
+  const tip = end === "A" ? 0 : 2;
+  const asRead = form.stations[tip]!;
+  const along = (share: number) => (end === "A" ? share : 1 - share);
+  // How near the tip is to a limit it is cut towards: at one it has reached it.
+  const nearness = (share: number) => {
+    const cut = sectionAtShare(form.stations, along(share));
+    return Math.max(
+      ...(["thickMm", "wideMm"] as const).map((way) =>
+        cut[way] < asRead[way] ? low[tip]![way] / cut[way] : cut[way] / high[tip]![way],
+      ),
+    );
+  };
+  const most = solveRising(nearness, 1, { low: 0, high: MAX_CUT_SHARE });
+  const steel = volumeOf(form) / stockMm2;
+  const at = (share: number): Point2 => {
+    const before = steelShareAt(form, along(share));
+    const left = end === "A" ? 1 - before : before;
+    return [steel * left, form.lengthMm * (1 - share)];
+  };
+  const clamp = (mm: number) => Math.min(length.upper, Math.max(length.lower, mm));
+  return {
+    set: within(within(hullOf([at(0), at(most / 2), at(most)]), { a: 0, b: 1, c: length.upper }), {
+      a: 0,
+      b: -1,
+      c: -length.lower,
+    }),
+    steel,
+    bestMm: clamp(form.lengthMm),
+    drawn: [(perMm({ stations: best }) * length.nominal) / stockMm2, length.nominal],
+    isKept: false,
+  };
+}
+
+function reachableOf(
+  { form, length, best }: MetalStretch,
+  freedom: Freedom,
+  worked: Workable | null,
+  stockMm2: number,
+): Reachable {
+  const steel = volumeOf(form) / stockMm2;
+  const now = perMm(form) / stockMm2;
+  const drawn: Point2 = [(perMm({ stations: best }) * length.nominal) / stockMm2, length.nominal];
+  if (freedom === "kept")
+    return { set: [[steel, form.lengthMm]], steel, bestMm: form.lengthMm, drawn, isKept: true };
+  const clamp = (mm: number) => Math.min(length.upper, Math.max(length.lower, mm));
+  if (!worked)
+    return {
+      set: [
+        [now * length.lower, length.lower],
+        [now * length.upper, length.upper],
+      ],
+      steel,
+      bestMm: clamp(form.lengthMm),
+      drawn,
+      isKept: false,
+    };
+  const [least, most] = [worked.low, worked.high].map(
+    (stations) => perMm({ stations }) / stockMm2,
+  ) as [number, number];
+  const { lower, upper } = length;
+  return {
+    set: [
+      [least * lower, lower],
+      [most * lower, lower],
+      [most * upper, upper],
+      [least * upper, upper],
+    ],
+    steel,
+    bestMm: clamp(sharedMm(steel / drawn[0], length, { least, most, best: drawn[0] / drawn[1] })),
+    drawn,
+    isKept: false,
+  };
+}
+
+/**
+ * The length at which steel that is more than drawn, or less, is shared between length and
+ * section as their tolerances are.
+ */
+function sharedMm(
+  times: number,
+  { lower, nominal, upper }: Span,
+  section: { least: number; most: number; best: number },
+): number {
+  const [long, thick] = [(upper - lower) / nominal, (section.most - section.least) / section.best];
+  const share = long ** 2 / (long ** 2 + thick ** 2 || 1);
+  return nominal * times ** share;
+}
+
+/** Steel is carried from a larger section into a smaller one, and driven into one that is made by upsetting. */
+function crossingOf(known: Known, index: number): Crossing {
+  const [a, b] = [known.stretches[index]!, known.stretches[index + 1]!];
+  const [here, there] = [a, b].map((one) => spanPerMm(one).nominal) as [number, number];
+  return {
+    toA: there >= here * (1 - SAME_SHARE) || a.grows,
+    toB: here >= there * (1 - SAME_SHARE) || b.grows,
+  };
+}

@@ -1,0 +1,159 @@
+import { layBar } from "../bar/bar";
+import { solveRising } from "../curve/solve";
+import { featureExtent } from "../feature/registry";
+import {
+  lengthShareAt,
+  midway,
+  perMm,
+  sectionAtShare,
+  stationAreaMm2,
+  steelShareAt,
+  volumeOf,
+  type Form,
+  type Station,
+} from "./form";
+import { SAME_SHARE, type Known, type Ways } from "./known";
+import type { MetalStretch } from "./metalBar";
+
+/** What a stretch may be worked to: from its lower limits to as much as its steel allows. */
+export interface Workable {
+  low: readonly Station[];
+  best: readonly Station[];
+  high: readonly Station[];
+}
+
+/** A free end is driven back while it is no longer than so many times its thickness (common practice, no source). */
+const UPSET_LENGTH_TIMES = 8;
+
+/** Whether a stretch can be driven back as a whole. */
+function canBeUpset({ stretches, free, input: { bar } }: Known, index: number): boolean {
+  const one = stretches[index]!;
+  if (one.grows) return true;
+  const isEnd = (index === 0 && free.A) || (index === stretches.length - 1 && free.B);
+  if (!isEnd || one.stretch.kind !== "prism") return false;
+  const laid = layBar(bar.stretches).stretches[index]!;
+  const isPlain = (bar.features ?? []).every((feature) => {
+    const { fromMm, toMm } = featureExtent(feature, layBar(bar.stretches));
+    return toMm <= laid.fromMm + 1e-6 || fromMm >= laid.toMm - 1e-6;
+  });
+  const thickMm = Math.max(...one.form.stations.map((station) => station.thickMm));
+  return isPlain && one.form.lengthMm <= UPSET_LENGTH_TIMES * thickMm;
+}
+
+export function workableOf(known: Known, index: number, ways: Ways): Workable | null {
+  const one = known.stretches[index]!;
+  if (canBeUpset(known, index)) return straightened(one, one, null);
+  const { form, low, best, high, stretch } = one;
+  const isCut =
+    (index === 0 && ways.cuts.A.max > 0) ||
+    (index === known.stretches.length - 1 && ways.cuts.B.max > 0);
+  const tip = tipOf(one);
+  const isLifted = (at: number) =>
+    stretch.kind === "transition" && (isCut || (ways.jumped.has(index) && at === tip));
+  const [bests, highs]: [Station[], Station[]] = [[], []];
+  for (const [at, now] of form.stations.entries()) {
+    const area = stationAreaMm2(now);
+    if (isLifted(at) || area >= stationAreaMm2(high[at]!)) {
+      bests.push(best[at]!);
+      highs.push(high[at]!);
+      continue;
+    }
+    if (area < stationAreaMm2(low[at]!) * (1 - SAME_SHARE)) return null;
+    const most = ofArea(low[at]!, high[at]!, area);
+    highs.push(most);
+    bests.push(stationAreaMm2(best[at]!) > area ? most : best[at]!);
+  }
+  return straightened(one, { low, best: bests, high: highs }, isCut ? null : form);
+}
+
+/** Thinner by less, a middle comes out straight with the blows. */
+const THINNER = 0.97;
+
+/** A taper is worked with straight sides, but where its middle is thinner already. */
+function straightened(
+  { stretch }: MetalStretch,
+  { low, best, high }: Workable,
+  was: Form | null,
+): Workable {
+  if (stretch.kind !== "transition") return { low, best, high };
+  const straight = (stations: readonly Station[]): Station[] => {
+    const [from, middle, to] = stations as [Station, Station, Station];
+    const between = midway(from, to, middle);
+    const there = was?.stations[1];
+    const isThinner = there && stationAreaMm2(there) < stationAreaMm2(between) * THINNER;
+    return [from, isThinner ? there : between, to];
+  };
+  return { low: straight(low), best: straight(best), high: straight(high) };
+}
+
+const mixed = (a: Station, b: Station, t: number): Station => ({
+  ...a,
+  thickMm: a.thickMm + (b.thickMm - a.thickMm) * t,
+  wideMm: a.wideMm + (b.wideMm - a.wideMm) * t,
+});
+
+/** The section between two of them that has an area. */
+const ofArea = (low: Station, high: Station, areaMm2: number): Station =>
+  mixed(
+    low,
+    high,
+    solveRising((t) => stationAreaMm2(mixed(low, high, t)), areaMm2, { low: 0, high: 1 }),
+  );
+
+/** The stations that hold so much steel a millimetre: through the drawn ones from limit to limit. */
+export function stationsOf({ low, best, high }: Workable, wantedMm2: number): Station[] {
+  const drawn = perMm({ stations: best });
+  const [from, to] = wantedMm2 >= drawn ? [best, high] : [low, best];
+  const at = (t: number) => from.map((station, index) => mixed(station, to[index]!, t));
+  return at(solveRising((t) => perMm({ stations: at(t) }), wantedMm2, { low: 0, high: 1 }));
+}
+
+export const tipOf = ({ best }: MetalStretch): number =>
+  stationAreaMm2(best[0]!) <= stationAreaMm2(best.at(-1)!) ? 0 : best.length - 1;
+
+const CHECKED_SHARES = [0, 0.25, 0.5, 0.75, 0.999];
+
+/** Where a section comes out larger than the steel that is there by less, hammering takes it up. */
+const DRAWN_SLACK = 1.05;
+
+/** Whether a form can be drawn from another: nowhere is it larger than the same steel was. */
+export function isDrawnFrom(
+  target: Form,
+  from: Form,
+  { end, behindMm2 }: { end: "A" | "B"; behindMm2: number },
+): boolean {
+  const whole = volumeOf(from);
+  return CHECKED_SHARES.every((share) => {
+    const alongShare = end === "A" ? share : 1 - share;
+    const beforeShare = steelShareAt(target, alongShare);
+    const steelMm3 = (end === "A" ? beforeShare : 1 - beforeShare) * volumeOf(target);
+    const there =
+      steelMm3 >= whole
+        ? behindMm2
+        : stationAreaMm2(
+            sectionAtShare(
+              from.stations,
+              lengthShareAt(from, end === "A" ? steelMm3 / whole : 1 - steelMm3 / whole),
+            ),
+          );
+    const wanted = stationAreaMm2(sectionAtShare(target.stations, alongShare));
+    return wanted <= Math.max(there, behindMm2 && steelMm3 >= whole ? behindMm2 : 0) * DRAWN_SLACK;
+  });
+}
+
+/** A taper's own middle may come to lie where the steel was thicker; a prism's section is one. */
+export function canBeDrawn(
+  { stretches }: Known,
+  index: number,
+  before: Form,
+  after: Form,
+): boolean {
+  const one = stretches[index]!;
+  if (one.stretch.kind !== "transition") return true;
+  const tipFirst = tipOf(one) === 0;
+  const beside = stretches[tipFirst ? index + 1 : index - 1];
+  const base = beside
+    ? stationAreaMm2(tipFirst ? beside.form.stations[0]! : beside.form.stations.at(-1)!)
+    : stationAreaMm2(before.stations.at(tipFirst ? -1 : 0)!);
+  return isDrawnFrom(after, before, { end: tipFirst ? "A" : "B", behindMm2: base });
+}

@@ -1,0 +1,405 @@
+import { layBar } from "../bar/bar";
+import type { Stretch } from "../bar/schema";
+import { ownLines, type OwnLine } from "../exercise/ownLine";
+import { featureNameInText, kindOf } from "../feature/registry";
+import type { Characteristic } from "../measure/characteristic";
+import { alikePairs } from "../piece/alike";
+import { linesOfFeature } from "../piece/characteristics";
+import { finishedSizeMm, type FinishedSize } from "../piece/finish";
+import { barOf, MAIN_PART, type Bar, type Feature, type Piece } from "../piece/piece";
+import type { Section } from "../section/section";
+import { stationAreaMm2, type Station } from "./form";
+import { placeKey, placeMm, type MetalState } from "./metalState";
+import type { Line } from "./line";
+
+/** The piece at a moment of the rework: its bars, its features, and what was brought to a size. */
+export interface ReworkState {
+  bars: ReadonlyMap<string, MetalState>;
+  /** Features that were changed, by their bar's and their own id. */
+  features: ReadonlyMap<string, Feature>;
+  /** Lines that an operation brought to a value, by id, in their units. */
+  values: ReadonlyMap<string, number>;
+}
+
+/** Ids of a further bar's things begin with the bar's. */
+export const prefixOf = (part: string): string => (part === MAIN_PART ? "" : `${part}.`);
+export const featureKey = (part: string, id: string): string => prefixOf(part) + id;
+
+/** Two lines that have to agree, and how the difference between them is called. */
+export interface Pair {
+  line: Line;
+  first: string;
+  second: string;
+}
+
+/** What was drawn of the piece at a moment, so that it is drawn once. */
+interface Memo {
+  bars: Map<string, Bar>;
+  sizes: Map<string, FinishedSize>;
+  /** Of each feature, what its lines would be drawn as. */
+  features: Map<string, ReadonlyMap<string, number>>;
+  own: ReadonlyMap<string, number> | null;
+}
+const emptyMemo = (): Memo => ({
+  bars: new Map(),
+  sizes: new Map(),
+  features: new Map(),
+  own: null,
+});
+const NO_LINES: ReadonlyMap<string, number> = new Map();
+
+const OVERALL = "piece.overall-";
+
+/** A line that every bend has its share in: the overall size of a bent bar, or the instructor's own past a bend. */
+export const isOverall = ({
+  id,
+  measure,
+  feature,
+}: Pick<Characteristic, "id" | "measure" | "feature">): boolean =>
+  measure === "extent" && feature === undefined && !id.startsWith("joins.");
+
+const axisOf = (id: string): keyof FinishedSize =>
+  id.endsWith("-length") ? "lengthMm" : id.endsWith("-height") ? "heightMm" : "depthMm";
+
+/** The piece as it was measured, and what any moment of its rework would read. */
+export class MeasuredPiece {
+  readonly pairs: Pair[];
+  private readonly own: readonly OwnLine[];
+  private readonly pairOf: ReadonlyMap<Line, Pair>;
+  private readonly byId: ReadonlyMap<string, Line>;
+  private readonly memos = new WeakMap<ReworkState, Memo>();
+
+  constructor(
+    readonly piece: Piece,
+    readonly lines: readonly Line[],
+    readonly initial: ReworkState,
+    { own, pairs }: { own: readonly OwnLine[]; pairs: Pair[] },
+  ) {
+    this.byId = new Map(lines.map((line) => [line.characteristic.id, line]));
+    this.own = own;
+    this.pairs = pairs;
+    this.pairOf = new Map(pairs.map((pair) => [pair.line, pair]));
+  }
+
+  line(id: string): Line | undefined {
+    return this.byId.get(id);
+  }
+
+  /** What a line would read at a moment, in its unit; null where it was never read. */
+  valueAt(line: Line, state: ReworkState): number | null {
+    const { characteristic, judgement } = line;
+    const set = state.values.get(characteristic.id);
+    if (set !== undefined) return set;
+    if (!judgement) return null;
+    if (state === this.initial) return judgement.value;
+    const pair = this.pairOf.get(line);
+    if (pair && judgement.values?.length === 2) {
+      const [a, b] = [this.sideAt(pair, "first", state), this.sideAt(pair, "second", state)];
+      return Math.abs(a - b);
+    }
+    const legs = this.legsAt(line, state);
+    return legs
+      ? Math.abs(legs[0] - legs[1])
+      : judgement.value + this.changeOf(characteristic, state);
+  }
+
+  /** The two legs of a fold as they read at a moment, the one at end A first; null for any other line. */
+  legsAt({ characteristic, judgement }: Line, state: ReworkState): [number, number] | null {
+    const of = characteristic.measure === "legs" ? featureOf(this.piece, characteristic) : null;
+    const [legA, legB] = judgement?.values ?? [];
+    if (of?.feature.kind !== "fold" || legA === undefined || legB === undefined) return null;
+    const { part, feature } = of;
+    const [was, is] = [this.initial, state].map((at) => {
+      const { stretches } = this.barAt(part, at);
+      const placed = this.featureAt(feature, part, at);
+      const atMm = "at" in placed ? placed.at : 0;
+      return [atMm, layBar(stretches).lengthMm - atMm] as const;
+    }) as [readonly [number, number], readonly [number, number]];
+    return [legA + is[0] - was[0], legB + is[1] - was[1]];
+  }
+
+  /** What a line would read of a piece of those sizes, drawn; null for what isn't drawn. */
+  modelAt(line: Line, state: ReworkState): number | null {
+    return this.nominalAt(line.characteristic, state);
+  }
+
+  /** One of two things that have to agree, as it reads at a moment. */
+  sideAt({ line, first, second }: Pair, side: "first" | "second", state: ReworkState): number {
+    const id = side === "first" ? first : second;
+    const set = state.values.get(id);
+    if (set !== undefined) return set;
+    const read = line.judgement!.values![side === "first" ? 0 : 1]!;
+    const [part, own] = splitId(this.piece, id);
+    const known = this.byId.get(id)?.characteristic;
+    if (known) return read + this.changeOf(known, state);
+    return own.endsWith(".length")
+      ? read + this.lengthChange(part, own.slice(0, -".length".length), state)
+      : read;
+  }
+
+  /** How much a line's reading changes because of what was done elsewhere. */
+  private changeOf(line: Characteristic, state: ReworkState): number {
+    const { part = MAIN_PART, measure, kind, feature } = line;
+    if (feature === undefined && kind === "size") {
+      const stretch = line.stretch?.slice(prefixOf(part).length) ?? null;
+      if (measure === "thickness" && stretch !== null) return this.sizeChange(line, stretch, state);
+      if (measure === "length" && !line.id.startsWith("joins."))
+        return this.lengthChange(part, stretch, state);
+      if (measure === "position" && stretch !== null) return this.endChange(part, stretch, state);
+    }
+    if (kind !== "size") return 0;
+    if (this.isSame(part, feature, state)) return 0;
+    return (this.nominalAt(line, state) ?? 0) - (this.nominalAt(line, this.initial) ?? 0);
+  }
+
+  /** Whether nothing of a bar, or of a feature on it, was changed: then none of its lines has. */
+  private isSame(part: string, feature: string | undefined, state: ReworkState): boolean {
+    if (state.bars.get(part) !== this.initial.bars.get(part)) return false;
+    if (feature === undefined) return state.features === this.initial.features;
+    return state.features.get(feature) === this.initial.features.get(feature);
+  }
+
+  private indexOf(part: string, stretch: string): number {
+    return barOf(this.piece, part).stretches.findIndex(({ id }) => id === stretch);
+  }
+
+  private sizeChange(line: Characteristic, stretch: string, state: ReworkState): number {
+    const part = line.part ?? MAIN_PART;
+    const index = this.indexOf(part, stretch);
+    const station = stationNumber(barOf(this.piece, part).stretches[index]!, line.place);
+    const of = ({ bars }: ReworkState) => {
+      const { thickMm, wideMm } = bars.get(part)!.forms[index]!.stations[station]!;
+      return line.plane === "width" ? wideMm : thickMm;
+    };
+    return of(state) - of(this.initial);
+  }
+
+  private lengthChange(part: string, stretch: string | null, state: ReworkState): number {
+    const index = stretch === null ? -1 : this.indexOf(part, stretch);
+    const of = ({ bars }: ReworkState) =>
+      bars
+        .get(part)!
+        .forms.reduce((sum, form, at) => sum + (index < 0 || at === index ? form.lengthMm : 0), 0);
+    return of(state) - of(this.initial);
+  }
+
+  private endChange(part: string, stretch: string, state: ReworkState): number {
+    const index = this.indexOf(part, stretch);
+    const of = ({ bars }: ReworkState) =>
+      bars
+        .get(part)!
+        .forms.slice(0, index + 1)
+        .reduce((sum, { lengthMm }) => sum + lengthMm, 0);
+    return of(state) - of(this.initial);
+  }
+
+  /** What a line of a piece of those sizes would be drawn as. */
+  private nominalAt(line: Characteristic, state: ReworkState): number | null {
+    const { id, part = MAIN_PART, feature } = line;
+    if (id.includes(OVERALL)) return this.sizeAt(part, state)[axisOf(id)];
+    if (feature !== undefined && id.startsWith(`${feature}.`))
+      return this.featureLinesAt(part, feature, state).get(id) ?? null;
+    return this.ownAt(state).get(id) ?? null;
+  }
+
+  private featureLinesAt(
+    part: string,
+    feature: string,
+    state: ReworkState,
+  ): ReadonlyMap<string, number> {
+    const { features } = this.memoOf(state);
+    const known = features.get(feature);
+    if (known) return known;
+    const prefix = prefixOf(part);
+    const bar = this.barAt(part, state);
+    const drawn = bar.features?.find((one) => prefix + one.id === feature);
+    const lines = new Map(
+      (drawn ? linesOfFeature(bar, drawn) : []).map(({ id, nominal }) => [prefix + id, nominal]),
+    );
+    features.set(feature, lines);
+    return lines;
+  }
+
+  private sizeAt(part: string, state: ReworkState): FinishedSize {
+    const memo = this.memoOf(state);
+    let size = memo.sizes.get(part);
+    if (!size) memo.sizes.set(part, (size = finishedSizeMm(this.barAt(part, state))));
+    return size;
+  }
+
+  /** Whether an instructor said on which side one of their own lines can still be worked. */
+  isSaidWorkable(id: string): boolean {
+    return this.own.some((line) => line.id === id && line.workable !== undefined);
+  }
+
+  /** The instructor's own lines between two places. */
+  private ownAt(state: ReworkState): ReadonlyMap<string, number> {
+    const memo = this.memoOf(state);
+    if (this.own.length === 0) return NO_LINES;
+    if (!memo.own) {
+      const others = this.lines.map(({ characteristic }) => characteristic);
+      const made = ownLines({ ...this.piece, ...this.barAt(MAIN_PART, state) }, this.own, others);
+      memo.own = new Map(made.lines.map(({ id, nominal }) => [id, nominal]));
+    }
+    return memo.own;
+  }
+
+  private memoOf(state: ReworkState): Memo {
+    let memo = this.memos.get(state);
+    if (!memo) this.memos.set(state, (memo = emptyMemo()));
+    return memo;
+  }
+
+  /** A bar of the piece as it is at a moment, drawn. */
+  private barAt(part: string, state: ReworkState): Bar {
+    const memo = this.memoOf(state);
+    const known = memo.bars.get(part);
+    if (known) return known;
+    const drawn = barOf(this.piece, part);
+    const { forms } = state.bars.get(part)!;
+    const bar: Bar = {
+      ...drawn,
+      stretches: drawn.stretches.map((stretch, index) => stretchAt(stretch, forms[index]!)),
+      ...(drawn.features
+        ? { features: drawn.features.map((feature) => this.featureAt(feature, part, state)) }
+        : {}),
+    };
+    memo.bars.set(part, bar);
+    return bar;
+  }
+
+  /** A feature once one of its lines reads so, on the bar as it is at a moment. */
+  shapedBy(
+    { part, feature, key }: { part: string; feature: Feature; key: string },
+    value: number,
+    state: ReworkState,
+  ): Feature {
+    const current = state.features.get(featureKey(part, feature.id)) ?? feature;
+    const sets = reworkOf(feature, key)?.sets;
+    if (!sets) return current;
+    const bar = layBar(this.barAt(part, state).stretches);
+    const now = this.featureAt(feature, part, state);
+    const shaped = sets(now, value, bar) as Feature;
+    // Where it lies is its steel's to say; it keeps only how far it was moved from there.
+    const moved = (key: PlaceKey) =>
+      (placeOf(current, key) ?? 0) + (placeOf(shaped, key) ?? 0) - (placeOf(now, key) ?? 0);
+    return "at" in shaped
+      ? { ...shaped, at: moved("at") }
+      : { ...shaped, from: moved("from"), to: moved("to") };
+  }
+
+  private featureAt(drawn: Feature, part: string, state: ReworkState): Feature {
+    const feature = state.features.get(featureKey(part, drawn.id)) ?? drawn;
+    const metal = state.bars.get(part)!;
+    const lengthMm = metal.forms.reduce((sum, form) => sum + form.lengthMm, 0);
+    const here = (key: PlaceKey, mm: number) => {
+      const movedMm = mm - (placeOf(drawn, key) ?? mm);
+      const placedMm = (placeMm(metal, placeKey(drawn.id, key)) ?? mm) + movedMm;
+      return Math.min(lengthMm, Math.max(0, placedMm));
+    };
+    return "at" in feature
+      ? { ...feature, at: here("at", feature.at) }
+      : { ...feature, from: here("from", feature.from), to: here("to", feature.to) };
+  }
+}
+
+type PlaceKey = "at" | "from" | "to";
+
+const placeOf = (feature: Feature, key: PlaceKey): number | undefined =>
+  (feature as Partial<Record<PlaceKey, number>>)[key];
+
+const NUMBER_OF = { tip: 0, middle: 1, base: 2 } as const;
+
+/** Which station of a stretch a line's place is. */
+function stationNumber(stretch: Stretch, place: Characteristic["place"]): number {
+  if (stretch.kind !== "transition") return 0;
+  const tipFirst = areaOf(stretch.from) <= areaOf(stretch.to);
+  const at = NUMBER_OF[place === "tip" || place === "base" ? place : "middle"];
+  return tipFirst ? at : 2 - at;
+}
+
+const areaOf = (end: Section | "point"): number =>
+  end === "point" ? 0 : "size" in end ? end.size ** 2 : end.width * end.thickness;
+
+/** A drawn stretch with the sizes a form has. */
+function stretchAt(stretch: Stretch, { stations, lengthMm }: MetalState["forms"][number]): Stretch {
+  switch (stretch.kind) {
+    case "prism":
+      return { ...stretch, section: sized(stretch.section, stations[0]!), length: lengthMm };
+    case "transition": {
+      const end = (drawn: Section | "point", station: Station) =>
+        drawn === "point" ? drawn : sized(drawn, station);
+      return {
+        ...stretch,
+        from: end(stretch.from, stations[0]!),
+        to: end(stretch.to, stations.at(-1)!),
+        length: lengthMm,
+      };
+    }
+    case "free":
+      return {
+        ...stretch,
+        length: lengthMm,
+        volume: stationAreaMm2(stations[0]!) * lengthMm,
+      };
+  }
+}
+
+function sized(section: Section, { thickMm, wideMm }: Station): Section {
+  switch (section.shape) {
+    case "flat":
+      return { shape: "flat", thickness: thickMm, width: wideMm };
+    case "half-round":
+      return { ...section, size: wideMm };
+    case "tube":
+      return section;
+    default:
+      return { ...section, size: Math.sqrt(thickMm * wideMm) };
+  }
+}
+
+function splitId(piece: Piece, id: string): [part: string, own: string] {
+  const part = piece.parts?.find((one) => id.startsWith(`${one.id}.`));
+  return part ? [part.id, id.slice(part.id.length + 1)] : [MAIN_PART, id];
+}
+
+/** The lines of things that have to agree: those drawn alike, and those the instructor holds against one another. */
+export function pairsOf(piece: Piece, lines: readonly Line[], own: readonly OwnLine[]): Pair[] {
+  const drawn = [MAIN_PART, ...(piece.parts ?? []).map(({ id }) => id)].flatMap((part) =>
+    alikePairs(barOf(piece, part)).map(({ first, second, by }) => ({
+      id: `${prefixOf(part)}${second}.alike`,
+      first: `${prefixOf(part)}${first}.${by}`,
+      second: `${prefixOf(part)}${second}.${by}`,
+    })),
+  );
+  const said = own.flatMap((one) =>
+    one.kind === "match" ? [{ id: one.id, first: one.lines[0], second: one.lines[1] }] : [],
+  );
+  return [...drawn, ...said].flatMap(({ id, ...both }) => {
+    const line = lines.find(({ characteristic }) => characteristic.id === id);
+    return line ? [{ line, ...both }] : [];
+  });
+}
+
+/** The feature a line's id begins with, and what the line is called after it. */
+export function featureNamed(piece: Piece, id: string) {
+  const [part, own] = splitId(piece, id);
+  const feature = barOf(piece, part).features?.find((one) => own.startsWith(`${one.id}.`));
+  return feature ? { part, feature, key: own.slice(feature.id.length + 1) } : null;
+}
+
+/** What a feature's own line is called after it: "diameter" of "eye.diameter". */
+export function featureOf(
+  piece: Piece,
+  { part = MAIN_PART, feature: id, id: line }: Characteristic,
+): { feature: Feature; part: string; key: string; name: string } | null {
+  if (id === undefined) return null;
+  const own = id.slice(prefixOf(part).length);
+  const feature = barOf(piece, part).features?.find((one) => one.id === own);
+  return feature && line.startsWith(`${id}.`)
+    ? { feature, part, key: line.slice(id.length + 1), name: featureNameInText(feature) }
+    : null;
+}
+
+/** What can be done about a line of a feature. */
+export const reworkOf = (feature: Feature, key: string) => kindOf(feature).rework[key];
