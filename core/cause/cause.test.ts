@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { DEFECT_KINDS, defectKind } from "../trade/defects";
 import type { Characteristic } from "../measure/characteristic";
-import type { Judgement } from "../verdict/judge";
+import type { Judgement } from "../measure/judge";
 import type { Verdict } from "../verdict/verdict";
 import { CAUSES, CAUSE_CODES } from "./causes";
 import { likelyCauses, type CauseSaid } from "./likely";
@@ -50,6 +50,24 @@ describe("the table of causes", () => {
   });
 });
 
+test("every defect of the catalogue has a cause that is named for it", () => {
+  const nameless = DEFECT_KINDS.filter(({ code }) => likelyCauses([`defect:${code}`]).length === 0);
+  expect(nameless.map(({ code }) => code)).toEqual([]);
+});
+
+test.each<[Sign, Sign]>([
+  ["diamond", "defect:diamond"],
+  ["bowed", "defect:bowed"],
+  ["walls-unequal", "defect:off-centre-hole"],
+  ["legs-unequal", "defect:legs-unequal"],
+])("one fact measured and noted counts once: %s, %s", (measured, noted) => {
+  const likelihood = (...signs: Sign[]) => likelyCauses(signs)[0]!.likelihood;
+  expect(likelihood(measured, noted)).toBeCloseTo(
+    Math.max(likelihood(measured), likelihood(noted)),
+    12,
+  );
+});
+
 /**
  * The table read the other way: what each sign speaks for, and how strongly (common practice,
  * no source; the weights are ours).
@@ -75,8 +93,20 @@ const SPEAKS_FOR: Partial<Record<Sign, string>> = {
   "walls-unequal": "punch-off-mark 2, punch-leaning 0.5",
   "walls-unequal-far": "punch-leaning 2.5",
   "defect:bowed": "not-trued 2",
-  "defect:bowed-twist": "not-trued 1, uneven-heat 1",
-  "defect:bulge": "face-not-dressed 1, punch-leaning 0.5",
+  "defect:bowed-twist": "not-trued 1.5, uneven-heat 1",
+  "defect:bulge": "face-not-dressed 1.5, punch-leaning 0.5",
+  "upset-small": "not-upset-first 2.5",
+  "not-carried": "not-carried-back 2.5",
+  "tip-lost": "overheated 2.5",
+  "fit-tight": "not-tried-dry 2.5",
+  "defect:cut-through": "cut-too-hard 3",
+  "defect:slug-in": "blow-too-far 3",
+  "defect:leg-slipped": "grip-short 3",
+  "defect:stamp-doubled": "stamp-unchecked 3",
+  "defect:rivet-fit": "not-tried-dry 2.5",
+  "defect:bundle-fell": "no-core 3",
+  "defect:assembly-fit": "not-tried-dry 3",
+  "defect:ground": "fault-hidden 3",
   "defect:burnt": "overheated 3",
   "defect:coarse-grain": "overheated 3",
   "defect:cold-shut": "corners-left 2",
@@ -87,7 +117,7 @@ const SPEAKS_FOR: Partial<Record<Sign, string>> = {
   "defect:failed-weld": "weld-prepared-badly 3, scale-left 0.5",
   "defect:fish-mouth": "light-blows 2, corners-left 1.5, too-cold 1.5",
   "defect:flats": "rounded-early 1.5, too-cold 1.5",
-  "defect:former-crushed": "too-cold 0.5",
+  "defect:former-crushed": "tip-hot 3, too-cold 0.5",
   "defect:hammer-marks": "face-tilted 2.5, hit-finished 0.5",
   "defect:kink": "too-cold 1.5, uneven-heat 0.5",
   "defect:legs-unequal": "marks-off 2, no-gauge 1",

@@ -36,6 +36,15 @@ export const CAUSE_CODES = [
   "stock-short",
   "not-trued",
   "rounded-early",
+  "not-carried-back",
+  "blow-too-far",
+  "cut-too-hard",
+  "grip-short",
+  "not-tried-dry",
+  "no-core",
+  "stamp-unchecked",
+  "fault-hidden",
+  "tip-hot",
 ] as const;
 export type CauseCode = (typeof CAUSE_CODES)[number];
 
@@ -85,7 +94,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
     drill:
       "Watch one end from black to yellow in shade and name each colour aloud; take it out before it sparks.",
     from: "Defects, burnt steel and coarse grain: left in the fire",
-    deviations: { "tip-light": 1 },
+    deviations: { "tip-light": 1, "tip-lost": 2.5 },
     defects: { burnt: 3, "coarse-grain": 3, "scale-pitting": 1 },
   },
   "light-blows": {
@@ -152,7 +161,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
     drill: "Drift one hole in four steps, and dress the face before each of the next three.",
     from: "Techniques, slot punch and drift: dress the face after every drifting",
     deviations: {},
-    defects: { "suck-in": 3, bulge: 1 },
+    defects: { "suck-in": 3, bulge: 1.5 },
   },
   "no-gauge": {
     name: "Worked without a gauge",
@@ -185,7 +194,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
     practises: "upsetting",
     drill: "Upset three ends of 12 square by a third in two heats each, keeping them straight.",
     from: "Defects, weld neck: scarf not upset; upset lost: thinned by straightening",
-    deviations: {},
+    deviations: { "upset-small": 2.5 },
     defects: { "weld-neck": 2.5, "upset-lost": 2 },
   },
   "corners-left": {
@@ -210,7 +219,7 @@ export const CAUSES: Record<CauseCode, Cause> = {
     drill: "Before every return to the fire, one look along the bar and one blow to true it.",
     from: "The order of work, correct before going on; defects, out of true",
     deviations: { bowed: 2 },
-    defects: { bowed: 2, "bowed-twist": 1, "out-of-plane": 2, "upset-lost": 0.5 },
+    defects: { bowed: 2, "bowed-twist": 1.5, "out-of-plane": 2, "upset-lost": 0.5 },
   },
   "rounded-early": {
     name: "Rounded before it was square to size",
@@ -219,5 +228,80 @@ export const CAUSES: Record<CauseCode, Cause> = {
     from: "Techniques, round taper: square first, then octagon, then sixteen, then round",
     deviations: {},
     defects: { spiral: 1.5, flats: 1.5 },
+  },
+  "not-carried-back": {
+    name: "Taper or shoulder not carried back to its mark",
+    practises: "square-taper",
+    drill:
+      "Chalk the mark on a 12 square and draw a taper back to it, tip last; measure from the mark every heat.",
+    from: "Techniques, square taper: draw back to the mark, both planes together",
+    deviations: { "not-carried": 2.5 },
+    defects: {},
+  },
+  "blow-too-far": {
+    name: "Punched one blow too far from the first side",
+    practises: "punching",
+    drill:
+      "Punch five holes in a scrap flat, and say aloud when it feels solid: then turn over, no blow more.",
+    from: "Defects, slug riveted in: punched one blow too far from the first side",
+    deviations: {},
+    defects: { "slug-in": 3 },
+  },
+  "cut-too-hard": {
+    name: "Last blow of the cut too hard",
+    practises: "hot-cut",
+    drill: "Ten cuts to one blow short on a scrap bar, each broken off by hand.",
+    from: "Defects, cut through by mistake: last blow too hard",
+    deviations: {},
+    defects: { "cut-through": 3 },
+  },
+  "grip-short": {
+    name: "Strands not both gripped",
+    practises: "rope-twist",
+    drill: "Grip two strands in the vise and tap each: neither moves, before it is heated.",
+    from: "Defects, leg slipped in the vise: strands not both gripped",
+    deviations: {},
+    defects: { "leg-slipped": 3 },
+  },
+  "not-tried-dry": {
+    name: "Never tried together before the last heat",
+    practises: "riveting",
+    drill: "Fit three joints dry with a loose pin, work each through all its travel, then rivet.",
+    from: "Defects, fit wrong at assembly: never tried together before the last heat",
+    deviations: { "fit-tight": 2.5 },
+    defects: { "assembly-fit": 3, "rivet-fit": 2.5 },
+  },
+  "no-core": {
+    name: "Bundle welded without a core",
+    practises: "bundle-weld",
+    drill: "Wire five bars round two short stubs, weld both ends, and look down the length.",
+    from: "Defects, bundle fell to one side: no core",
+    deviations: {},
+    defects: { "bundle-fell": 3 },
+  },
+  "stamp-unchecked": {
+    name: "Stamp not checked cold, or struck twice",
+    practises: "measuring-marking",
+    drill: "Set the stamp cold, look, lift, set it again hot, one blow: ten in a row on scrap.",
+    from: "Defects, stamp doubled: more than one blow, not checked",
+    deviations: {},
+    defects: { "stamp-doubled": 3 },
+  },
+  "fault-hidden": {
+    name: "A fault ground off rather than said",
+    practises: "hammer-control",
+    drill:
+      "Leave the next fault on the piece and say it: three pieces finished by the hammer alone.",
+    from: "Defects, ground or filed where forging was asked: hiding a fault",
+    deviations: {},
+    defects: { ground: 3 },
+  },
+  "tip-hot": {
+    name: "Hot tip put into the jig",
+    practises: "jig-bending",
+    drill: "Cool the last 10 mm before the jig, ten scrolls begun in a row, none flattened.",
+    from: "Defects, former or stop crushed the end: hot tip in the jig",
+    deviations: {},
+    defects: { "former-crushed": 3 },
   },
 };

@@ -35,6 +35,11 @@ const EARLIER_SHARE = 0.5;
 /** What a word of the instructor on an earlier piece counts, in logits. */
 const SAID = 0.8;
 const MAX_CAUSES = 3;
+
+/** By the table's reckoning, which counts no cases: so in words, not in figures. */
+export const howLikely = (likelihood: number): "possible" | "likely" | "very likely" =>
+  likelihood >= 0.75 ? "very likely" : likelihood >= 0.5 ? "likely" : "possible";
+
 const MIN_LIKELIHOOD = 0.3;
 
 /**
@@ -87,8 +92,29 @@ function weightOf(code: CauseCode, sign: Sign): number {
     : (deviations[sign as DeviationSign] ?? 0);
 }
 
-const sumOf = (code: CauseCode, signs: readonly Sign[]): number =>
-  signs.reduce((sum, sign) => sum + weightOf(code, sign), 0);
+/** One fact, measured and noted: it counts once, as the stronger of both says. */
+const SAME_FACT: readonly (readonly Sign[])[] = [
+  ["diamond", "defect:diamond"],
+  ["bowed", "defect:bowed", "defect:bowed-twist"],
+  ["walls-unequal", "defect:off-centre-hole"],
+  ["walls-unequal-far", "defect:crooked-hole"],
+  ["legs-unequal", "defect:legs-unequal"],
+  ["pitch-growing", "pitch-uneven", "defect:uneven-twist"],
+  ["off-template", "defect:kink"],
+  ["light-inside", "defect:thin-spot"],
+  ["fit-tight", "defect:rivet-fit"],
+  ["tip-lost", "tip-light", "defect:burnt"],
+  ["upset-small", "defect:upset-lost"],
+];
+
+function sumOf(code: CauseCode, signs: readonly Sign[]): number {
+  const facts = new Map<unknown, number>();
+  for (const sign of signs) {
+    const fact = SAME_FACT.find((same) => same.includes(sign)) ?? sign;
+    facts.set(fact, Math.max(facts.get(fact) ?? 0, weightOf(code, sign)));
+  }
+  return [...facts.values()].reduce((sum, weight) => sum + weight, 0);
+}
 
 const saidBefore = (code: CauseCode, said: readonly CauseSaid[]): number =>
   said.reduce(

@@ -1,6 +1,7 @@
+import type { AdviceLine } from "../advice/advice";
 import type { Characteristic } from "../measure/characteristic";
 import { MEASURES } from "../measure/measures";
-import type { Judgement } from "../verdict/judge";
+import type { Judgement } from "../measure/judge";
 import type { Verdict } from "../verdict/verdict";
 
 /** What a piece shows that points to a cause, besides the defects noted on it. */
@@ -24,6 +25,10 @@ export const DEVIATION_SIGNS = {
   "angle-off": "an angle off",
   "sides-uneven": "high and low stations along the taper",
   "heats-over": "more heats than planned",
+  "upset-small": "an upset still small",
+  "not-carried": "a taper or shoulder not carried back",
+  "tip-lost": "a tip that is missing",
+  "fit-tight": "a joint that moves too stiffly",
 } as const;
 export type DeviationSign = keyof typeof DEVIATION_SIGNS;
 
@@ -35,7 +40,8 @@ const NEARLY_ALL = 0.6;
 
 interface Shown {
   characteristics: readonly Characteristic[];
-  verdict: Pick<Verdict, "judgements" | "reasons">;
+  /** The advice too, where there is some: verdicts of earlier engines say nothing of steel. */
+  verdict: Pick<Verdict, "judgements" | "reasons"> & Partial<Pick<Verdict, "advice">>;
 }
 
 /** Everything a piece shows that may point to a cause, each once. */
@@ -54,11 +60,20 @@ export function signsOf({ characteristics, verdict }: Shown): Sign[] {
   // Off its mark a hole is unequal on both faces; only a leaning punch makes the far one so alone.
   if (signs.has("walls-unequal")) signs.delete("walls-unequal-far");
   for (const sign of signsOfSizes(lines)) signs.add(sign);
+  for (const sign of signsOfAdvice(verdict.advice ?? [])) signs.add(sign);
   for (const reason of verdict.reasons) {
     if (reason.code === "defect") signs.add(`defect:${reason.defect.kind}`);
     if (reason.code === "heats-over") signs.add("heats-over");
   }
   return [...signs];
+}
+
+/** What is still to be done to the steel says what wasn't done. */
+function signsOfAdvice(advice: readonly Partial<AdviceLine>[]): DeviationSign[] {
+  return advice.flatMap(({ saying }): DeviationSign[] => {
+    if (saying?.code === "upset" && saying.verb === "upset") return ["upset-small"];
+    return saying?.code === "draw" && saying.carried.length > 0 ? ["not-carried"] : [];
+  });
 }
 
 const isOff = ({ state }: Judgement) => state === "heavy" || state === "light";
@@ -97,7 +112,31 @@ function signsOfSizes(lines: readonly Line[]): DeviationSign[] {
     ...(some(others, "light") ? ["light-inside" as const] : []),
     ...(isShortThoughThin(lines, heavy) ? ["short-on-size" as const] : []),
     ...(!everywhere && hasOnePlaneHeavy(sizes) ? ["one-plane" as const] : []),
+    ...(isTipLost(lines) ? ["tip-lost" as const] : []),
   ];
+}
+
+/** So much of a taper's steel at most is there where its tip has gone. */
+const LOST_SHARE = 0.93;
+
+/** A taper that is short, thick at its tip, and holds less steel than it should: what was there has gone. */
+function isTipLost(lines: readonly Line[]): boolean {
+  return lines.some(({ characteristic: tip, judgement }) => {
+    if (tip.place !== "tip" || judgement.state !== "heavy") return false;
+    const own = lines.filter(({ characteristic }) => characteristic.stretch === tip.stretch);
+    const length = own.find(({ characteristic }) => characteristic.measure === "length");
+    const middle = own.find(({ characteristic }) => characteristic.place === "middle");
+    if (length?.judgement.state !== "heavy" || middle?.characteristic.measure !== "thickness")
+      return false;
+    const steel = (tipMm: number, middleMm: number, lengthMm: number) => {
+      const baseMm = 2 * middleMm - tipMm;
+      return lengthMm * (tipMm ** 2 + tipMm * baseMm + baseMm ** 2);
+    };
+    return (
+      steel(judgement.value, middle.judgement.value, length.judgement.value) <
+      LOST_SHARE * steel(tip.nominal, middle.characteristic.nominal, length.characteristic.nominal)
+    );
+  });
 }
 
 /** A length still short while no thickness of its stretch is heavy: there was too little bar. */

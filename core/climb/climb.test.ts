@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { plusMinusForGradeMm } from "../measure/tolerance";
 import type { Step } from "../trade/steps";
 import { DEFAULT_STANDING_RULES, type RulesInForce, type StandingRules } from "./rules";
-import { goingStale } from "./summary";
+import { goingStale, summariseClimb } from "./summary";
 import { spreadAllowed, standingOf, type SignedPiece } from "./standing";
 
 const DAY_MS = 86_400_000;
@@ -71,6 +71,24 @@ describe("standing", () => {
 
   test("pieces without a step since the last one are counted", () => {
     expect(standingOf([piece(2), piece(1), piece(0), piece(1)]).since).toBe(3);
+  });
+});
+
+describe("the summary of a technique", () => {
+  test("is the same in whatever order the pieces come, also of those begun at one moment", () => {
+    const begun = fc.record({
+      day: fc.integer({ min: 0, max: 4 }),
+      meetsStep: fc.constantFrom<Step>(1, 2, 3),
+    });
+    fc.assert(
+      fc.property(fc.array(begun, { minLength: 2, maxLength: 8 }), (days) => {
+        const pieces = days.map(({ day, meetsStep }) => {
+          const at = day * 10 * DAY_MS;
+          return piece(meetsStep, { startedAt: at, signedAt: at });
+        });
+        expect(summariseClimb(pieces.toReversed(), 60)).toEqual(summariseClimb(pieces, 60));
+      }),
+    );
   });
 });
 

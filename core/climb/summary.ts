@@ -23,7 +23,7 @@ export function summariseClimb(
   ownHalfLifeDays: number,
   history?: readonly RulesInForce[],
 ): ClimbSummary {
-  const made = [...pieces].sort((a, b) => a.startedAt - b.startedAt);
+  const made = [...pieces].sort(byStart);
   return {
     ...standingOf(pieces, history),
     pieces: made.length,
@@ -31,6 +31,12 @@ export function summariseClimb(
     halfLifeDays: halfLifeOf(ownHalfLifeDays, retestsOf(made)).days,
   };
 }
+
+/** Compares pieces by when they were begun; of two begun at once, one always comes first. */
+export const byStart = (
+  a: Pick<SignedPiece, "startedAt" | "pieceId">,
+  b: Pick<SignedPiece, "startedAt" | "pieceId">,
+): number => a.startedAt - b.startedAt || (a.pieceId < b.pieceId ? -1 : 1);
 
 const DAY_MS = 86_400_000;
 

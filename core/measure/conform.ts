@@ -20,7 +20,7 @@ export interface Limits {
  *
  * Normal measurement error about the reading with standard uncertainty u = U/2
  * (JCGM 106:2012, 7.2 and 7.3; no prior knowledge of the size). `in` at ≥ 95 %
- * probability of conformity, `out` at ≤ 5 %, else `unsure` (decision rule after
+ * probability of conformity, `out` at ≤ 5 % and beyond a limit, else `unsure` (decision rule after
  * ISO 14253-1). With U = 0 the limits are judged as they stand, ends included.
  *
  * @param uncertainty expanded uncertainty U (k = 2), in the unit of the value
@@ -37,7 +37,9 @@ export function judgeConformity(
       ? standardNormalBetween((lower - value) / u, (upper - value) / u)
       : Number(value >= lower && value <= upper);
   if (probability >= CERTAIN_IN) return { verdict: "in", probability };
-  return { verdict: probability <= CERTAIN_OUT ? "out" : "unsure", probability };
+  // Between its limits a reading is never out, however poor the instrument.
+  const isOut = probability <= CERTAIN_OUT && !(value >= lower && value <= upper);
+  return { verdict: isOut ? "out" : "unsure", probability };
 }
 
 /** Φ(b) − Φ(a), taken in the tail where the difference loses no digits. */

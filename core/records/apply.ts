@@ -11,7 +11,8 @@ export type BenchEvent =
   | { name: "check-stage"; input: CommandInput<"check-stage"> }
   | { name: "call-size"; input: CommandInput<"call-size"> }
   | { name: "note-device"; input: CommandInput<"note-device"> }
-  | { name: "declare-work"; input: CommandInput<"declare-work"> };
+  | { name: "declare-work"; input: CommandInput<"declare-work"> }
+  | { name: "sign-verdict"; input: CommandInput<"sign-verdict"> };
 
 /** The id by which an event is known on the device: the record's own where it has one. */
 export function eventId({ name, input }: BenchEvent): string {
@@ -34,67 +35,76 @@ export function eventId({ name, input }: BenchEvent): string {
       return input.noteId;
     case "declare-work":
       return `${input.pieceId}:declared`;
+    case "sign-verdict":
+      return input.verdictId;
   }
 }
+
+type Applier<Name extends BenchEvent["name"]> = (
+  piece: BenchPiece,
+  input: CommandInput<Name>,
+  instruments: readonly BenchInstrument[],
+) => BenchPiece;
+
+const has = (all: readonly { id: string }[], id: string) => all.some((one) => one.id === id);
+
+const APPLIERS: { [Name in BenchEvent["name"]]: Applier<Name> } = {
+  "take-reading": withReading,
+  "note-defect": (piece, { defectId: id, kind, severity, atMm, note, stage }) => {
+    if (has(piece.defects, id)) return piece;
+    const noted = { id, kind, severity, atMm, note, stage, corrected: false, withdrawn: false };
+    return { ...piece, defects: [...piece.defects, noted] };
+  },
+  "change-defect": (piece, { defectId, corrected, withdrawn }) => {
+    const defects = piece.defects.map((defect) =>
+      defect.id === defectId ? { ...defect, corrected, withdrawn } : defect,
+    );
+    return { ...piece, defects: defects.filter((defect) => !defect.withdrawn) };
+  },
+  "tally-piece": (piece, { heats, minutes }) => ({ ...piece, heats, minutes }),
+  "answer-try": (piece, { tryId: id, question, works }) => {
+    if (has(piece.tries, id)) return piece;
+    const others = piece.tries.filter((answered) => answered.question !== question);
+    return { ...piece, tries: [...others, { id, question, works }] };
+  },
+  "check-stage": (piece, { checkId: id, stage, holds, readings = [] }) => {
+    if (has(piece.stageChecks, id)) return piece;
+    const others = piece.stageChecks.filter((checked) => checked.stage !== stage);
+    return { ...piece, stageChecks: [...others, { id, stage, holds, readings }] };
+  },
+  "call-size": (piece, { callId: id, characteristicId, callerId, called }) => {
+    const isThere = piece.calls.some(
+      (call) =>
+        call.id === id ||
+        (call.callerId === callerId && call.characteristicId === characteristicId),
+    );
+    if (isThere) return piece;
+    return { ...piece, calls: [...piece.calls, { id, characteristicId, callerId, called }] };
+  },
+  "note-device": (piece, { noteId: id, sent }) =>
+    has(piece.deviceNotes, id)
+      ? piece
+      : { ...piece, deviceNotes: [...piece.deviceNotes, { id, ...sent }] },
+  // What an earlier version kept on a device says nothing of what was found.
+  "declare-work": (piece, { corrections, undeclared = [], aids }) => ({
+    ...piece,
+    ...{ corrections, undeclared, aids },
+  }),
+  // Signed is what the server has signed.
+  "sign-verdict": (piece) => piece,
+};
 
 /**
  * The piece with an event applied. Applying one again changes nothing, so what
  * the server already has and what still waits on the device can be laid over
  * each other.
  */
-export function applyEvent(
+export function applyEvent<Name extends BenchEvent["name"]>(
   piece: BenchPiece,
-  event: BenchEvent,
+  { name, input }: { name: Name; input: CommandInput<Name> },
   instruments: readonly BenchInstrument[],
 ): BenchPiece {
-  switch (event.name) {
-    case "take-reading":
-      return withReading(piece, event.input, instruments);
-    case "note-defect": {
-      const { defectId: id, kind, severity, atMm, note, stage } = event.input;
-      if (piece.defects.some((defect) => defect.id === id)) return piece;
-      const noted = { id, kind, severity, atMm, note, stage, corrected: false, withdrawn: false };
-      return { ...piece, defects: [...piece.defects, noted] };
-    }
-    case "change-defect": {
-      const { defectId, corrected, withdrawn } = event.input;
-      const defects = piece.defects.map((defect) =>
-        defect.id === defectId ? { ...defect, corrected, withdrawn } : defect,
-      );
-      return { ...piece, defects: defects.filter((defect) => !defect.withdrawn) };
-    }
-    case "tally-piece":
-      return { ...piece, heats: event.input.heats, minutes: event.input.minutes };
-    case "answer-try": {
-      const { tryId: id, question, works } = event.input;
-      if (piece.tries.some((answered) => answered.id === id)) return piece;
-      const others = piece.tries.filter((answered) => answered.question !== question);
-      return { ...piece, tries: [...others, { id, question, works }] };
-    }
-    case "check-stage": {
-      const { checkId: id, stage, holds, readings = [] } = event.input;
-      if (piece.stageChecks.some((checked) => checked.id === id)) return piece;
-      const others = piece.stageChecks.filter((checked) => checked.stage !== stage);
-      return { ...piece, stageChecks: [...others, { id, stage, holds, readings }] };
-    }
-    case "call-size": {
-      const { callId: id, characteristicId, callerId, called } = event.input;
-      const isThere = piece.calls.some(
-        (call) =>
-          call.id === id ||
-          (call.callerId === callerId && call.characteristicId === characteristicId),
-      );
-      if (isThere) return piece;
-      return { ...piece, calls: [...piece.calls, { id, characteristicId, callerId, called }] };
-    }
-    case "note-device": {
-      const { noteId: id, sent } = event.input;
-      if (piece.deviceNotes.some((note) => note.id === id)) return piece;
-      return { ...piece, deviceNotes: [...piece.deviceNotes, { id, ...sent }] };
-    }
-    case "declare-work":
-      return { ...piece, corrections: event.input.corrections, aids: event.input.aids };
-  }
+  return APPLIERS[name](piece, input, instruments);
 }
 
 function withReading(

@@ -1,10 +1,11 @@
 import type { Characteristic, InstrumentKind } from "../measure/characteristic";
+import type { OwnLine } from "../exercise/ownLine";
 import type { Piece } from "../piece/piece";
 import type { Severity } from "../trade/defects";
 import type { Step } from "../trade/steps";
 import type { Aid, Correction } from "../trade/declared";
 import type { Outcome } from "../verdict/outcomes";
-import type { Asked, PieceRecord } from "../verdict/record";
+import type { Asked, PieceRecord, ShopInstrument } from "../verdict/record";
 import { judgePiece, type Rules, type Verdict } from "../verdict/verdict";
 
 export interface BenchReading {
@@ -120,7 +121,12 @@ export interface BenchPiece {
   /** The exercise's tries, as asked. */
   triesAsked: string[];
   correctionsAllowed: Correction[];
+  aidsExcluded: Aid[];
+  /** The instructor's own lines, as they were said. */
+  own: OwnLine[];
   rules: Rules;
+  /** What the shop could measure with. */
+  shop: ShopInstrument[];
   /** Current readings: superseded ones are left out. */
   readings: BenchReading[];
   defects: BenchDefect[];
@@ -132,6 +138,8 @@ export interface BenchPiece {
   calls: BenchCall[];
   photos: BenchPhoto[];
   corrections: Correction[];
+  /** Found on it at the inspection, and not declared. */
+  undeclared: Correction[];
   aids: Aid[];
   /** First to latest. */
   verdicts: SignedVerdict[];
@@ -160,19 +168,27 @@ export function isClosed({ verdicts }: Pick<BenchPiece, "verdicts">): boolean {
 
 /** What the verdict needs of a piece, from its rows; the same for the bench, the server and the tests. */
 export const askedOf = (of: {
+  piece: Piece;
   characteristics: Characteristic[];
   exercise: { step: Step };
   heatBudget: number;
   minuteBudget: number;
   triesAsked: string[];
   correctionsAllowed: Correction[];
+  aidsExcluded: Aid[];
+  own: OwnLine[];
+  shop?: ShopInstrument[];
 }): Asked => ({
+  piece: of.piece,
   characteristics: of.characteristics,
   step: of.exercise.step,
   heatBudget: of.heatBudget,
   minuteBudget: of.minuteBudget,
   tries: of.triesAsked,
   correctionsAllowed: of.correctionsAllowed,
+  aidsExcluded: of.aidsExcluded,
+  own: of.own,
+  ...(of.shop ? { shop: of.shop } : {}),
 });
 
 export const recordOf = (of: {
@@ -182,6 +198,8 @@ export const recordOf = (of: {
   minutes: number;
   tries: BenchTry[];
   corrections: Correction[];
+  undeclared: Correction[];
+  aids: Aid[];
 }): PieceRecord => ({
   // Two benches may each have measured the same thing: the later one stands.
   readings: of.readings,
@@ -190,6 +208,8 @@ export const recordOf = (of: {
   minutes: of.minutes,
   tries: of.tries,
   corrections: of.corrections,
+  undeclared: of.undeclared,
+  aids: of.aids,
 });
 
 /** The verdict to show: while the piece is open as its records stand, once closed as it was signed. */

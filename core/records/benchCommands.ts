@@ -101,6 +101,19 @@ export const BENCH_COMMANDS = {
     truth: size.refine((mm) => mm > 0, "What was drawn has a size."),
     calledAt: instant,
   }),
+  /** What was said of a piece drawn with its readings, and what the model says of it. */
+  "judge-drawn": z.strictObject({
+    callId: idSchema,
+    exerciseId: idSchema,
+    said: z.enum(OUTCOMES),
+    outcome: z.enum(OUTCOMES),
+    /** Whether what was to be done first was right; null where it wasn't asked. */
+    isFirstRight: z.boolean().nullable(),
+    /** What was off most, as its place or its measure is called; null where nothing was. */
+    off: z.string().min(1).max(40).nullable(),
+    offState: z.enum(["heavy", "light"]).nullable(),
+    calledAt: instant,
+  }),
   "withdraw-photo": z.strictObject({ photoId: idSchema }),
   /** What a scale (g) or a pyrometer (°C) sent. */
   "note-device": z.strictObject({
@@ -118,6 +131,8 @@ export const BENCH_COMMANDS = {
   "declare-work": z.strictObject({
     pieceId: idSchema,
     corrections: z.array(z.enum(CORRECTIONS)).max(CORRECTIONS.length),
+    /** Found at the inspection, and not declared: staff alone say so. */
+    undeclared: z.array(z.enum(CORRECTIONS)).max(CORRECTIONS.length).default([]),
     aids: z.array(z.enum(AIDS)).max(AIDS.length),
   }),
   "check-instrument": z.strictObject({
@@ -148,6 +163,8 @@ export const BENCH_COMMANDS = {
         reason: shortText(300).min(10, "Say why in a few words: at least 10 characters."),
       })
       .nullable(),
+    /** The outcome the signer saw reckoned; null where that isn't said. */
+    expected: z.enum(OUTCOMES).nullable().default(null),
   }),
   /** The same records judged again, after a rule has changed. */
   "regrade-piece": z.strictObject({ verdictId: idSchema, pieceId: idSchema }),

@@ -50,11 +50,12 @@ export function simulatePiece(
 ): SimulatedPiece {
   const spread = traits.firstSpread * (made + 1) ** -traits.rate;
   const heats = asked.heatBudget + Math.round(2.4 * spread - 2 + random.next());
+  const readings = asked.characteristics.map((characteristic) => ({
+    characteristicId: characteristic.id,
+    values: simulateReading(characteristic, { traits, spread, grade }, random),
+  }));
   return {
-    readings: asked.characteristics.map((characteristic) => ({
-      characteristicId: characteristic.id,
-      values: simulateReading(characteristic, { traits, spread, grade }, random),
-    })),
+    readings: ofOneBar(asked.characteristics, readings, grade),
     defects: simulateDefects(asked.characteristics, traits.carelessness * spread, random),
     heats: Math.max(1, heats),
     minutes: Math.max(
@@ -64,18 +65,101 @@ export function simulatePiece(
   };
 }
 
+/**
+ * Readings that can be true of one bar: steel that was left in a section is missing in its length, the whole
+ * and the shoulders lie where the lengths end, and what is held against another is as it was read.
+ */
+function ofOneBar(
+  characteristics: readonly Characteristic[],
+  readings: SimulatedPiece["readings"],
+  grade: number,
+): SimulatedPiece["readings"] {
+  const values = new Map(readings.map((one) => [one.characteristicId, one.values]));
+  const lengths = characteristics.filter(
+    ({ measure, kind, stretch }) => measure === "length" && kind === "size" && stretch !== null,
+  );
+  for (const line of lengths) {
+    const times = sectionTimes(line, characteristics, { values, grade });
+    if (times !== null) values.set(line.id, [readTo(line.nominal / times ** 2, "rule")]);
+  }
+  const longer = (line: Characteristic) => values.get(line.id)![0]! - line.nominal;
+  for (const line of characteristics) {
+    if (line.kind !== "size" || line.feature !== undefined) {
+      if (line.measure === "length" && line.readings === "difference" && line.kind === "match")
+        values.set(line.id, alikeValues(line, lengths, values));
+      continue;
+    }
+    const isWhole = line.measure === "length" && line.stretch === null;
+    if (!isWhole && line.measure !== "position") continue;
+    const before = lengths.filter(
+      ({ part, atMm }) => part === line.part && (isWhole || atMm <= line.atMm + 1e-6),
+    );
+    if (before.length === 0) continue;
+    const byMm = before.reduce((sum, one) => sum + longer(one), 0);
+    values.set(line.id, [readTo(line.nominal + byMm, line.instrument)]);
+  }
+  return readings.map(({ characteristicId }) => ({
+    characteristicId,
+    values: values.get(characteristicId)!,
+  }));
+}
+
+/** How many times too large the sections of a stretch are, across, where one is out of its limits; null where none is. */
+function sectionTimes(
+  { stretch }: Characteristic,
+  characteristics: readonly Characteristic[],
+  { values, grade }: { values: ReadonlyMap<string, number[]>; grade: number },
+): number | null {
+  const sections = characteristics.filter(
+    (one) =>
+      one.stretch === stretch &&
+      one.measure === "thickness" &&
+      one.feature === undefined &&
+      one.nominal > 0,
+  );
+  const isOut = sections.some((one) => {
+    const { lower, upper } = limitsAtGrade(one, grade);
+    const value = values.get(one.id)![0]!;
+    return value < lower || value > upper;
+  });
+  if (!isOut) return null;
+  const times = sections.map((one) => values.get(one.id)![0]! / one.nominal);
+  return times.reduce((sum, one) => sum + one, 0) / times.length;
+}
+
+/** Two lengths that have to agree: one of them as it was read, the other as far off it as they lie apart. */
+function alikeValues(
+  line: Characteristic,
+  lengths: readonly Characteristic[],
+  values: ReadonlyMap<string, number[]>,
+): number[] {
+  const [a, b] = values.get(line.id) as [number, number];
+  const own = lengths.find(({ stretch }) => stretch === line.stretch);
+  const other = lengths.find(
+    ({ stretch, part, nominal }) =>
+      stretch !== line.stretch && part === line.part && nominal === line.tolerance.sizeMm,
+  );
+  const first = other ? values.get(other.id)![0]! : line.tolerance.sizeMm;
+  return [first, own ? values.get(own.id)![0]! : readTo(first + a - b, line.instrument)];
+}
+
+const readTo = (value: number, instrument: Characteristic["instrument"]): number => {
+  const step = READ_TO[instrument];
+  return Number((Math.max(0, Math.round(value / step)) * step).toFixed(4));
+};
+
 function simulateReading(
   characteristic: Characteristic,
   { traits, spread, grade }: { traits: LearnerTraits; spread: number; grade: number },
   random: Random,
 ): number[] {
   const { lower, upper } = limitsAtGrade(characteristic, grade);
-  const stepMm = READ_TO[characteristic.instrument];
-  const read = (mm: number) => Number((Math.max(0, Math.round(mm / stepMm)) * stepMm).toFixed(4));
+  const read = (mm: number) => readTo(mm, characteristic.instrument);
   const { asked } = valuesTaken(characteristic);
   switch (characteristic.readings) {
     case "difference": {
-      const sideMm = characteristic.tolerance.sizeMm * Math.SQRT2;
+      const { sizeMm } = characteristic.tolerance;
+      const sideMm = characteristic.measure === "diagonals" ? sizeMm * Math.SQRT2 : sizeMm;
       const apartMm = upper * (traits.diamond + 0.4 * spread * Math.abs(random.normal()));
       return [read(sideMm + apartMm / 2), read(sideMm - apartMm / 2)];
     }

@@ -1,5 +1,5 @@
 import * as z from "zod";
-import { CORRECTIONS } from "./declared";
+import { CORRECTIONS, type Aid } from "./declared";
 
 /**
  * How an exercise is to be worked, where schools of practice differ. Either way
@@ -36,6 +36,12 @@ export const DEFAULT_SETTINGS: Settings = {
   hangs: "as-shaped",
   food: false,
 };
+
+/** Help a piece may not be made with: a jig where none is meant, a machine where it is hand work. */
+export const aidsExcludedBy = ({ aids, power }: Pick<Settings, "aids" | "power">): Aid[] => [
+  ...(aids === "freehand" || aids === "gauges" ? (["jig"] as const) : []),
+  ...(power === "hand" ? (["machine"] as const) : []),
+];
 
 /** Each setting's question and answers, in words. */
 export const SETTING_WORDS: {

@@ -1,5 +1,5 @@
 import type { Characteristic } from "../measure/characteristic";
-import { readPiece } from "../piece/piece";
+import { readPiece, type Piece } from "../piece/piece";
 import { planPiece } from "../piece/plan";
 import { STEP_GRADES } from "../trade/steps";
 import { defectKind } from "../trade/defects";
@@ -14,7 +14,12 @@ import { judgePiece, type Verdict } from "./verdict";
  */
 const RULES = { grades: STEP_GRADES, marks: DEFAULT_MARKS_RULE };
 
-function planOf(stretches: object[], features: object[] = [], stock = "12 square") {
+interface Case {
+  piece: Piece;
+  characteristics: Characteristic[];
+}
+
+function planOf(stretches: object[], features: object[] = [], stock = "12 square"): Case {
   const read = readPiece({
     format: "bell-step.piece/1",
     name: "Case",
@@ -23,12 +28,12 @@ function planOf(stretches: object[], features: object[] = [], stock = "12 square
     features,
   });
   if (!read.ok) throw new Error(read.error.message);
-  return planPiece(read.value).characteristics;
+  return { piece: read.value, characteristics: planPiece(read.value).characteristics };
 }
 
 /** On size everywhere but where said otherwise, by the end of an id. */
 function judge(
-  characteristics: Characteristic[],
+  { piece, characteristics }: Case,
   off: Record<string, number[]>,
   { defects = [], tries = [] }: { defects?: string[]; tries?: PieceRecord["tries"] } = {},
 ): Verdict {
@@ -39,6 +44,7 @@ function judge(
   };
   return judgePiece(
     {
+      piece,
       characteristics,
       step: 3,
       heatBudget: 9,
@@ -68,7 +74,9 @@ function judge(
 }
 
 const said = ({ advice }: Verdict) =>
-  advice.map((one) => ("kind" in one ? `${one.code}: ${one.kind}` : one.code));
+  advice.map(({ operation, saying }) =>
+    saying.code === "remedy" ? `remedy: ${saying.kind}` : operation,
+  );
 
 const TAPER = planOf([
   { id: "taper", kind: "transition", from: "3 square", to: "12 square", length: 90 },
@@ -81,21 +89,29 @@ test("a taper gone diamond, heavy at the tip and bent: square, thin, straighten"
     "taper.tip-flat": [4.1],
     "taper.tip-turned": [4.0],
     "taper.length": [83],
+    "piece.length": [243],
     "taper.straight": [2.5],
   });
   expect(verdict.outcome).toBe("another-heat");
-  expect(said(verdict)).toEqual(["square-up", "bring-down", "straighten"]);
+  expect(said(verdict)).toEqual(["draw", "taper", "true"]);
   // Constant volume: thinning the tip draws the length on; it isn't drawn separately.
-  expect(verdict.advice[1]).toMatchObject({ effect: { fromMm: 83, state: "on-size" } });
+  expect(verdict.advice[1]!.changes).toContainEqual(
+    expect.objectContaining({ id: "taper.length", from: 83, state: "on-size" }),
+  );
 });
 
 test("a fish-mouthed, heavy, scale-pitted bar: dress the lips before another blow, brush last", () => {
   const verdict = judge(
     TAPER,
-    { "body.middle-flat": [13.6], "body.middle-turned": [13.7] },
+    {
+      "body.middle-flat": [13.6],
+      "body.middle-turned": [13.7],
+      "body.length": [124],
+      "piece.length": [214],
+    },
     { defects: ["scale-pitting", "fish-mouth"] },
   );
-  expect(said(verdict)).toEqual(["remedy: Fish-mouth", "bring-down", "remedy: Scale pitting"]);
+  expect(said(verdict)).toEqual(["remedy: Fish-mouth", "draw", "remedy: Scale pitting"]);
 });
 
 const PUNCHED = planOf(
@@ -106,7 +122,7 @@ const PUNCHED = planOf(
 
 test("a hole still small in a dished face, and a bow: dress the face before drifting goes on", () => {
   const verdict = judge(PUNCHED, { "eye.diameter": [10.6] }, { defects: ["bowed", "suck-in"] });
-  expect(said(verdict)).toEqual(["remedy: Face dragged down", "work-on", "remedy: Out of true"]);
+  expect(said(verdict)).toEqual(["remedy: Face dragged down", "drift", "remedy: Out of true"]);
 });
 
 const TWISTED = planOf(
@@ -121,7 +137,7 @@ test("a twist a quarter short, its pitch growing, its axis bent: turn on, even o
     "twist.pitch": [29, 33, 38],
     "twist.straight": [3],
   });
-  expect(said(verdict)).toEqual(["work-on", "even-out", "straighten"]);
+  expect(said(verdict)).toEqual(["twist", "twist", "true"]);
 });
 
 test("short legs, a wrong angle and a failed try on a bend: the angle, then what shows in use", () => {
@@ -137,7 +153,7 @@ test("short legs, a wrong angle and a failed try on a bend: the angle, then what
       tries: [{ question: "Does it hang level?", works: false }],
     },
   );
-  expect(said(verdict)).toEqual(["work-on", "remedy: Dog-leg", "make-work"]);
+  expect(said(verdict)).toEqual(["bend", "remedy: Dog-leg", "true"]);
 });
 
 test("a fold left in, a thin spot and a heavy tip: metal that has gone decides, and nothing is advised", () => {
@@ -163,6 +179,7 @@ describe("tries and corrections", () => {
 
   test("a piece isn't complete while a try has no answer", () => {
     const asked = {
+      ...TAPER,
       characteristics: [],
       step: 3 as const,
       heatBudget: 4,
@@ -189,6 +206,7 @@ describe("tries and corrections", () => {
     const judged = (correctionsAllowed: "filed"[]) =>
       judgePiece(
         {
+          ...TAPER,
           characteristics: [],
           step: 3,
           heatBudget: 4,
@@ -201,13 +219,13 @@ describe("tries and corrections", () => {
       ).reasons;
     expect(judged(["filed"])).toEqual([]);
     expect(judged([])).toEqual([
-      { code: "correction", correction: "filed", cost: 6, decides: null },
+      { code: "correction", correction: "filed", declared: true, cost: 6, decides: null },
     ]);
   });
 });
 
 test("a hole by go/no-go pin: stays out is heavy, the no-go going in is light", () => {
-  const pins = PUNCHED.map((one) =>
+  const characteristics = PUNCHED.characteristics.map((one) =>
     one.id === "eye.diameter"
       ? {
           ...one,
@@ -219,7 +237,7 @@ test("a hole by go/no-go pin: stays out is heavy, the no-go going in is light", 
       : one,
   );
   const stateFor = (answer: number) =>
-    judge(pins, { "eye.diameter": [answer] }).judgements.find(
+    judge({ ...PUNCHED, characteristics }, { "eye.diameter": [answer] }).judgements.find(
       ({ characteristicId }) => characteristicId === "eye.diameter",
     )!.state;
   expect([0, 1, 2].map(stateFor)).toEqual(["heavy", "on-size", "light"]);

@@ -1,6 +1,6 @@
 import { thicknessLine } from "../testing/builders";
 import type { Characteristic } from "../measure/characteristic";
-import { judgeReading } from "./judge";
+import { judgeReading } from "../measure/judge";
 import { differencesOf, measuredOutline } from "./likeness";
 
 const thickness = (id: string, atMm: number, nominal: number): Characteristic =>

@@ -1,6 +1,6 @@
 import type { Characteristic } from "../measure/characteristic";
 import type { OutlineStation } from "../piece/outline";
-import type { Judgement } from "./judge";
+import type { Judgement } from "../measure/judge";
 
 /** How two pieces of the same plan differ in one characteristic. */
 export interface Difference {

@@ -21,17 +21,3 @@ export function marksForDeviation(deviation: number, passMark: number): number {
   if (deviation <= 1) return 100 - ((deviation - 0.5) / 0.5) * (100 - passMark);
   return deviation >= 2 ? 0 : passMark * (2 - deviation);
 }
-
-/**
- * Distance from nominal as a share of the allowance on the side it lies on. An
- * allowance of nothing counts any distance as far out.
- */
-export function shareOfAllowance(
-  value: number,
-  nominal: number,
-  limits: { lower: number; upper: number },
-): number {
-  const allowance = value < nominal ? nominal - limits.lower : limits.upper - nominal;
-  const distance = Math.abs(value - nominal);
-  return distance === 0 ? 0 : allowance > 0 ? distance / allowance : 3;
-}

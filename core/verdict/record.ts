@@ -1,10 +1,13 @@
-import type { Characteristic } from "../measure/characteristic";
+import type { OwnLine } from "../exercise/ownLine";
+import type { Characteristic, InstrumentKind } from "../measure/characteristic";
+import type { Piece } from "../piece/piece";
 import type { Severity } from "../trade/defects";
-import type { Correction } from "../trade/declared";
+import type { Aid, Correction } from "../trade/declared";
 import type { Step } from "../trade/steps";
 
 /** What the piece was asked to be: the part of a revision the verdict needs. */
 export interface Asked {
+  piece: Piece;
   characteristics: readonly Characteristic[];
   step: Step;
   heatBudget: number;
@@ -13,6 +16,20 @@ export interface Asked {
   tries: readonly string[];
   /** What may be done to the finished piece. */
   correctionsAllowed: readonly Correction[];
+  /** Help it may not be made with; none unless said. */
+  aidsExcluded?: readonly Aid[];
+  /** The instructor's own lines, as they were said. */
+  own?: readonly OwnLine[];
+  /** What the shop could still measure with; nothing asked of it where it isn't known. */
+  shop?: readonly ShopInstrument[];
+}
+
+/** An instrument that could be taken up. */
+export interface ShopInstrument {
+  name: string;
+  kind: InstrumentKind;
+  /** Expanded uncertainty (k = 2), in its unit. */
+  uncertainty: number;
 }
 
 /** One current reading; superseded ones never come here. */
@@ -46,4 +63,8 @@ export interface PieceRecord {
   tries: readonly AnsweredTry[];
   /** What was declared to have been done to it. */
   corrections: readonly Correction[];
+  /** What was found to have been done to it and wasn't declared. */
+  undeclared?: readonly Correction[];
+  /** What it was made with. */
+  aids?: readonly Aid[];
 }

@@ -1,9 +1,10 @@
 import { thicknessLine } from "../testing/builders";
+import { pieceOf } from "../testing/pieces";
 import type { Characteristic } from "../measure/characteristic";
 import type { Correction } from "../trade/declared";
 import { STEP_GRADES } from "../trade/steps";
-import { judgeReading } from "./judge";
-import { DEFAULT_MARKS_RULE, shareOfAllowance } from "./marks";
+import { judgeReading, shareOfAllowance } from "../measure/judge";
+import { DEFAULT_MARKS_RULE } from "./marks";
 import { marksRuleSchema } from "./marksRule";
 import type { Asked, NotedDefect, PieceRecord } from "./record";
 import { judgePiece } from "./verdict";
@@ -12,6 +13,9 @@ import { judgePiece } from "./verdict";
 const RULES = { grades: STEP_GRADES, marks: DEFAULT_MARKS_RULE };
 
 // At step 3 (IT17): ± 0.9 mm.
+const PIECE = pieceOf({
+  stretches: [{ id: "body", kind: "prism", section: "12 square", length: 100 }],
+});
 const LINE = thicknessLine({ id: "body", atMm: 50, nominal: 12 });
 
 function judge(
@@ -22,6 +26,7 @@ function judge(
   const { value = 12, ...rest } = record;
   return judgePiece(
     {
+      piece: PIECE,
       characteristics: [LINE],
       step: 3,
       heatBudget: 4,
@@ -96,7 +101,7 @@ describe("the step a piece meets", () => {
     ["heats at the budget", { heats: 4 }, 5],
     ["a heat over", { heats: 5 }, 1],
     ["a minor fault left in", { defects: [defect({ severity: "minor" })] }, 5],
-    ["a major fault left in: none from step 3 up", { defects: [defect({ severity: "major" })] }, 2],
+    ["a major fault left in: it isn't kept", { defects: [defect({ severity: "major" })] }, 0],
     ["the same put right", { defects: [defect({ severity: "major", corrected: true })] }, 5],
     ["a reject fault left in", { defects: [defect({ severity: "reject" })] }, 0],
     ["the same put right", { defects: [defect({ severity: "reject", corrected: true })] }, 5],

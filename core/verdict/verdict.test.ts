@@ -11,18 +11,18 @@ import { canBeSigned, judgePiece } from "./verdict";
 
 const RULES = { grades: STEP_GRADES, marks: DEFAULT_MARKS_RULE };
 
-const { characteristics } = planPiece(
-  pieceSchema.parse({
-    format: PIECE_FORMAT,
-    name: "Fid",
-    stock: { section: "12 square" },
-    stretches: [
-      { id: "taper", kind: "transition", from: "3 square", to: "12 square", length: 90 },
-      { id: "body", kind: "prism", section: "12 square", length: 160 },
-    ],
-  }),
-);
+const FID = pieceSchema.parse({
+  format: PIECE_FORMAT,
+  name: "Fid",
+  stock: { section: "12 square" },
+  stretches: [
+    { id: "taper", kind: "transition", from: "3 square", to: "12 square", length: 90 },
+    { id: "body", kind: "prism", section: "12 square", length: 160 },
+  ],
+});
+const { characteristics } = planPiece(FID);
 const ASKED: Asked = {
+  piece: FID,
   characteristics,
   step: 3,
   heatBudget: 4,
@@ -84,17 +84,22 @@ describe("the verdict", () => {
     expect(verdict.advice).toEqual([]);
   });
 
-  test("a thick tip is another heat, a thin one starts again", () => {
+  test("a thick tip is another heat, and so is a thin one: jumped up; a thin middle starts again", () => {
     expect(judge(record({ "taper.tip-flat": [4] })).outcome).toBe("another-heat");
-    expect(judge(record({ "taper.tip-flat": [2] })).outcome).toBe("start-again");
+    const thin = judge(record({ "taper.tip-flat": [2.2], "taper.tip-turned": [2.2] }));
+    expect(thin).toMatchObject({ outcome: "another-heat", advice: [{ operation: "upset" }] });
+    const necked = { "taper.middle-flat": [6], "taper.middle-turned": [6] };
+    expect(judge(record(necked)).outcome).toBe("start-again");
   });
 
-  test("short is drawn on, long is trimmed: both another heat", () => {
-    const short = judge(record({ "taper.length": [84] }));
-    const long = judge(record({ "piece.length": [262] }));
-    expect(short.outcome).toBe("another-heat");
-    expect(short.advice).toEqual([{ code: "draw-on", name: "taper", fromMm: 84, toMm: 90 }]);
-    expect(long.advice).toEqual([{ code: "trim", name: "whole", fromMm: 262, toMm: 250 }]);
+  test("short with metal enough is drawn on; long is cut where that is allowed, else starts again", () => {
+    const short = judge(record({ "taper.length": [84], "piece.length": [244] }));
+    expect(short).toMatchObject({ outcome: "another-heat", advice: [{ operation: "taper" }] });
+    const long = record({ "body.length": [172], "piece.length": [262] });
+    expect(judge(long).outcome).toBe("start-again");
+    const cut = judgePiece({ ...ASKED, correctionsAllowed: ["trimmed"] }, long, RULES);
+    expect(cut).toMatchObject({ outcome: "another-heat", advice: [{ operation: "cut" }] });
+    expect(cut.then).toMatchObject({ outcome: "keep" });
   });
 
   test("a reading at the limit is too close to call, and decides nothing", () => {
@@ -141,12 +146,77 @@ describe("the verdict", () => {
     expect(verdict).toMatchObject({ marks: 94, meetsStep: 1, outcome: "keep" });
   });
 
-  test("a piece loose for step 3 can still meet step 2", () => {
-    // 12 mm: IT17 is ± 0.9, IT18 ± 1.35.
-    expect(judge(record({ "body.middle-flat": [13.15] }))).toMatchObject({
-      outcome: "another-heat",
+  test("a piece sent back proves no step, not even one it is fine enough for", () => {
+    // A tip of 3 mm at IT17 is ± 0.5, at IT18 ± 0.7; a taper of 90 is ± 2.7 there, and ± 4.3.
+    const loose = record({
+      "taper.tip-flat": [3.6],
+      "taper.tip-turned": [3.6],
+      "taper.middle-flat": [7.8],
+      "taper.middle-turned": [7.8],
+      "taper.length": [86.5],
+      "piece.length": [246.5],
+    });
+    expect(judge(loose)).toMatchObject({ outcome: "another-heat", meetsStep: 0 });
+    expect(judgePiece({ ...ASKED, step: 2 }, loose, RULES)).toMatchObject({
+      outcome: "keep",
       meetsStep: 2,
     });
+  });
+
+  test("too close for a step proves it only where the reading itself is within", () => {
+    // IT16 is ± 0.55: 12.54 is within, 12.56 isn't; a poorer instrument doesn't make it so.
+    const step = (mm: number, uncertainty: number) => {
+      const { readings, ...rest } = record({ "body.middle-flat": [mm] });
+      const read = readings.map((one) => ({ ...one, instrumentUncertainty: uncertainty }));
+      return judge({ ...rest, readings: read }).meetsStep;
+    };
+    expect([0.02, 0.2, 0.6].map((uncertainty) => step(12.54, uncertainty))).toEqual([5, 5, 5]);
+    expect([0.02, 0.2, 0.6].map((uncertainty) => step(12.56, uncertainty))).toEqual([4, 4, 4]);
+  });
+
+  test("what another instrument in the shop could decide is measured with that first", () => {
+    const close = record({ "piece.length": [253.4] });
+    expect(judge(close)).toMatchObject({ outcome: "keep", undecided: [] });
+    const shop = [{ name: "Rule", kind: "rule" as const, uncertainty: 0.5 }];
+    const finer = [...shop, { name: "Fine rule", kind: "rule" as const, uncertainty: 0.05 }];
+    const readBy = close.readings.map((one) =>
+      one.characteristicId === "piece.length" ? { ...one, instrumentUncertainty: 0.5 } : one,
+    );
+    const at = (of: typeof shop) =>
+      judgePiece({ ...ASKED, shop: of }, { ...close, readings: readBy }, RULES);
+    expect(at(shop)).toMatchObject({ outcome: "keep", undecided: [] });
+    expect(at(finer)).toMatchObject({ outcome: null, undecided: ["piece.length"] });
+  });
+
+  test.each(["crack", "burnt", "coarse-grain", "cut-through", "failed-weld"])(
+    "%s isn't put right by saying so, nor made less",
+    (kind) => {
+      const ticked = judge(record({}, { defects: [defect(kind, "minor", true)] }));
+      expect(ticked.outcome).not.toBe("keep");
+      expect(ticked.reasons.find(({ code }) => code === "defect")!.cost).toBeGreaterThan(6);
+    },
+  );
+
+  test.each(["slug-in", "leg-slipped", "kink", "cold-shut", "suck-in"])(
+    "%s left in is another heat and proves no step, however little of it there is",
+    (kind) => {
+      const left = judge(record({}, { defects: [defect(kind, "cosmetic")] }));
+      expect(left).toMatchObject({ outcome: "another-heat", passed: false, meetsStep: 0 });
+    },
+  );
+
+  test("a correction that isn't allowed fails its gate, and weighs more where it was found", () => {
+    const declared = judge(record({}, { corrections: ["filed"] }));
+    expect(declared).toMatchObject({ outcome: "keep", passed: false, meetsStep: 0, marks: 94 });
+    const found = judge(record({}, { undeclared: ["filed"] }));
+    expect(found).toMatchObject({ outcome: "keep", passed: false, meetsStep: 0, marks: 85 });
+  });
+
+  test("help that isn't meant fails its gate", () => {
+    const helped = record({}, { aids: ["jig"] });
+    expect(judge(helped)).toMatchObject({ passed: true });
+    const excluded = judgePiece({ ...ASKED, aidsExcluded: ["jig"] }, helped, RULES);
+    expect(excluded).toMatchObject({ outcome: "keep", passed: false, meetsStep: 0 });
   });
 
   test("marks are the weighted mean less the deductions, and every line says its cost", () => {
@@ -159,7 +229,7 @@ describe("the verdict", () => {
 });
 
 describe("advice for another heat", () => {
-  test("square up first, then the tip with what it does to the length, planishing and straightening last", () => {
+  test("what must go first, then square, then the tip with what it does to the length, straightening last", () => {
     const verdict = judge(
       record(
         {
@@ -167,34 +237,42 @@ describe("advice for another heat", () => {
           "taper.tip-turned": [3.9],
           "taper.middle-diagonals": [11.7, 10.6],
           "taper.length": [84],
+          "piece.length": [244],
           "taper.straight": [2],
         },
         { defects: [defect("hammer-marks", "cosmetic"), defect("fish-mouth", "minor")] },
       ),
     );
-    expect(verdict.advice.map(({ code }) => code)).toEqual([
+    expect(verdict.advice.map(({ saying }) => saying.code)).toEqual([
       "remedy",
-      "square-up",
-      "bring-down",
+      "square",
+      "draw",
       "remedy",
-      "straighten",
+      "rework",
     ]);
-    expect(verdict.advice[2]).toMatchObject({
-      fromMm: [4, 3.9],
-      toMm: 3,
-      effect: { fromMm: 84, state: "on-size" },
-    });
+    expect(verdict.advice[2]!.changes.map(({ id, state }) => [id, state])).toContainEqual([
+      "taper.length",
+      "on-size",
+    ]);
+    expect(verdict.then).toMatchObject({ outcome: "keep" });
   });
 
   test("the length foretold keeps the volume", () => {
     const verdict = judge(
-      record({ "taper.tip-flat": [5], "taper.tip-turned": [5], "taper.length": [80] }),
+      record({
+        "taper.tip-flat": [5],
+        "taper.tip-turned": [5],
+        "taper.middle-flat": [8.5],
+        "taper.middle-turned": [8.5],
+        "taper.length": [76],
+        "piece.length": [236],
+      }),
     );
-    const [advice] = verdict.advice;
-    if (advice?.code !== "bring-down" || !advice.effect) throw new Error("no effect foretold");
+    const to = (id: string) => verdict.advice[0]!.changes.find((one) => one.id === id)!.to;
     const base = { shape: "square", size: 12 } as const;
-    const before = volumeBetweenMm3({ shape: "square", size: 5 }, base, 80);
-    const after = volumeBetweenMm3({ shape: "square", size: 3 }, base, advice.effect.toMm);
+    const square = (size: number) => ({ shape: "square", size }) as const;
+    const before = volumeBetweenMm3(square(5), base, 76);
+    const after = volumeBetweenMm3(square(to("taper.tip-flat")), base, to("taper.length"));
     expect(after).toBeCloseTo(before, 6);
   });
 });

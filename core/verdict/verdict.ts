@@ -1,15 +1,26 @@
-import { defectKind, type Severity } from "../trade/defects";
-import type { Correction } from "../trade/declared";
+import type { AdviceLine, Prediction } from "../advice/advice";
+import { contradictionsOf, type Contradiction } from "../measure/contradictions";
+import { instrumentThatDecides } from "../measure/finer";
+import {
+  judgeReading,
+  limitsThatJudge,
+  shareOfAllowance,
+  type Judgement,
+  type SizeState,
+} from "../measure/judge";
 import type { Step } from "../trade/steps";
-import { adviseNextHeat, type Advice } from "./advice";
-import { judgeReading, type Judgement } from "./judge";
+import { adviceOf } from "./adviceOf";
 import { marksForDeviation } from "./marks";
 import type { MarksRule } from "./marksRule";
 import type { Outcome } from "./outcomes";
-import type { Asked, NotedDefect, PieceRecord } from "./record";
+import { isLeft, passesGate, reasonsOf, type Reason } from "./reasons";
+import type { Asked, PieceRecord } from "./record";
+import { savedOf, type Saved } from "./saved";
+
+export type { Reason } from "./reasons";
 
 /** Raised whenever the same records would give another verdict. Kept with every verdict. */
-export const ENGINE_VERSION = 5;
+export const ENGINE_VERSION = 9;
 
 /** The school's rules: tolerance grade of each step, and how marks are taken off. */
 export interface Rules {
@@ -17,14 +28,13 @@ export interface Rules {
   marks: MarksRule;
 }
 
-/** One line of why: what it was, what it cost, and whether it alone decides. */
-export type Reason =
-  | { code: "measured"; judgement: Judgement; cost: number; decides: Outcome | null }
-  | { code: "defect"; defect: NotedDefect; cost: number; decides: Outcome | null }
-  | { code: "try"; question: string; cost: 0; decides: Outcome }
-  | { code: "correction"; correction: Correction; cost: number; decides: null }
-  | { code: "heats-over"; heats: number; budget: number; cost: number; decides: null }
-  | { code: "minutes-over"; minutes: number; budget: number; cost: number; decides: null };
+/** What the piece comes to when the advice is followed. */
+export interface Then {
+  outcome: Outcome | null;
+  states: Record<string, SizeState>;
+  /** 0 to 100, unrounded; null before the first reading. */
+  marks: number | null;
+}
 
 export interface Verdict {
   engine: number;
@@ -36,14 +46,20 @@ export interface Verdict {
   unmeasured: string[];
   /** Tries not yet answered, in the exercise's order. */
   untried: string[];
+  /** Readings that can't be true together. */
+  contradictions: Contradiction[];
+  /** Ids of readings too close to call that another instrument in the shop could decide. */
+  undecided: string[];
   /** 0 to 100, unrounded; of what has been measured so far. Null before the first reading. */
   marks: number | null;
   passed: boolean;
   /** In plan order. */
   judgements: Judgement[];
   reasons: Reason[];
-  /** What to do in the next heat, in the order to do it. */
-  advice: Advice[];
+  /** What to do in the next heats, in the order to do it. */
+  advice: AdviceLine[];
+  /** What it comes to then; null where nothing is to be done. */
+  then: Then | null;
   /** The highest step whose tolerances and rules this piece meets; 0 for none. */
   meetsStep: Step | 0;
 }
@@ -52,52 +68,89 @@ export interface Verdict {
  * The verdict on a piece from its records: keep, another heat or start again,
  * with marks and every reason. Order of entry never matters.
  *
- * A reading too close to call speaks for the learner: it costs its marks but
- * decides nothing. A reject-class defect left in or a failed try fails the piece
- * whatever the marks.
+ * Another heat is said where operations exist that bring the piece within its limits, start
+ * again where none do (see `advise`). A reading too close to call speaks for the learner: it
+ * costs its marks but decides nothing, unless something in the shop could still decide it.
+ * A fault that must go, or a failed try, fails the piece whatever the marks.
  */
 export function judgePiece(asked: Asked, record: PieceRecord, rules: Rules): Verdict {
   const judgeAtGrade = judgingByGrade(asked, record);
-  const judgements = judgeAtGrade(rules.grades[asked.step]);
-  const reasons = [
-    ...reasonsOfJudgements(judgements, asked, rules.marks),
-    ...sortedById(record.defects).map((defect) => reasonOfDefect(defect, rules.marks)),
-    ...reasonsOfTries(asked, record),
-    ...reasonsOfCorrections(asked, record, rules.marks),
-    ...reasonsOverBudget(asked, record, rules.marks),
-  ];
+  const grade = rules.grades[asked.step];
+  const judgements = judgeAtGrade(grade);
   const measured = new Set(judgements.map((judgement) => judgement.characteristicId));
   const unmeasured = asked.characteristics.flatMap(({ id }) => (measured.has(id) ? [] : [id]));
+  const saved = savedOf(asked, judgements, { grade, unmeasured });
+  const reasons = reasonsOf(asked, record, { judgements, saved, rule: rules.marks });
   const marks = marksOf(judgements, reasons, rules.marks);
   const tried = new Set(record.tries.map(({ question }) => question));
   const untried = asked.tries.filter((question) => !tried.has(question));
   const complete = unmeasured.length === 0 && untried.length === 0;
-  const outcome = decide(reasons) ?? (complete ? "keep" : null);
+  const contradictions = contradictionsOf(asked.characteristics, judgements);
+  const undecided = undecidedOf(asked, judgements);
+  const isOpen = !complete || undecided.length > 0 || contradictions.length > 0;
+  const outcome = decide(reasons, { saved, contradictions, isOpen });
+  const advised = outcome === "another-heat" ? saved.advised : null;
+  const passed =
+    outcome === "keep" && marks !== null && marks >= rules.marks.passMark && passesGate(reasons);
   return {
     engine: ENGINE_VERSION,
     outcome,
     complete,
     unmeasured,
     untried,
+    contradictions,
+    undecided,
     marks,
-    passed: outcome === "keep" && marks !== null && marks >= rules.marks.passMark,
+    passed,
     judgements,
     reasons,
-    advice:
-      outcome === "another-heat" ? adviseNextHeat(asked.characteristics, judgements, record) : [],
-    meetsStep: complete ? highestStepMet(asked, record, { rules, judgeAtGrade }) : 0,
+    advice: advised ? adviceOf(advised, record) : [],
+    then: advised && thenOf(judgements, advised.then, { reasons, rules, unmeasured }),
+    // The climb counts only what is kept.
+    meetsStep:
+      outcome === "keep" && passesGate(reasons)
+        ? highestStepMet(asked, record, { rules, judgeAtGrade })
+        : 0,
+  };
+}
+
+/** What is not changed stays as it was judged; faults and failed tries are taken to be put right. */
+function thenOf(
+  judgements: readonly Judgement[],
+  { states, values }: Prediction,
+  { reasons, rules, unmeasured }: { reasons: Reason[]; rules: Rules; unmeasured: string[] },
+): Then {
+  const after = judgements.map((judgement): Judgement => {
+    const { characteristicId: id, nominal } = judgement;
+    const value = values[id] ?? judgement.value;
+    const deviation = shareOfAllowance(value, nominal, judgement);
+    return { ...judgement, value, deviation, state: states[id] ?? judgement.state };
+  });
+  const left = reasons.map((reason) =>
+    reason.code === "defect" && !isLeft({ ...reason.defect, corrected: true })
+      ? { ...reason, cost: Math.min(reason.cost, rules.marks.corrected) }
+      : reason,
+  );
+  return {
+    outcome: unmeasured.length === 0 ? "keep" : null,
+    states: Object.fromEntries(after.map((one) => [one.characteristicId, one.state])),
+    marks: marksOf(after, left, rules.marks),
   };
 }
 
 /**
- * Whether a verdict may be signed: everything measured, or nothing more that
- * measuring could save.
+ * Whether a verdict may be signed: everything measured and nothing left open, or nothing
+ * more that measuring could save.
  */
-export const canBeSigned = (verdict: Verdict): boolean =>
-  verdict.complete || verdict.outcome === "start-again";
+export const canBeSigned = (
+  verdict: Pick<Verdict, "complete" | "outcome"> &
+    Partial<Pick<Verdict, "contradictions" | "undecided">>,
+): boolean => verdict.outcome !== null && (verdict.complete || verdict.outcome === "start-again");
 
-const sortedById = <T extends { id: string }>(items: readonly T[]): T[] =>
-  [...items].sort((a, b) => (a.id < b.id ? -1 : 1));
+/** Whether an instructor may decide: what is only too close to call, they may as well. */
+export const canBeDecided = (
+  verdict: Pick<Verdict, "complete" | "outcome" | "contradictions">,
+): boolean => canBeSigned(verdict) || (verdict.complete && verdict.contradictions.length === 0);
 
 type JudgeAtGrade = (grade: number) => Judgement[];
 
@@ -122,88 +175,19 @@ function judgingByGrade(asked: Asked, record: PieceRecord): JudgeAtGrade {
   };
 }
 
-function reasonsOfJudgements(judgements: Judgement[], asked: Asked, rule: MarksRule): Reason[] {
-  const weights = judgements.reduce((sum, { weight }) => sum + weight, 0);
-  const mendable = new Set(
-    asked.characteristics.flatMap(({ id, whenLight }) => (whenLight === "start-again" ? [] : [id])),
-  );
-  return judgements.map((judgement) => {
-    const lost = 100 - marksForDeviation(judgement.deviation, rule.passMark);
-    return {
-      code: "measured",
-      judgement,
-      cost: weights > 0 ? (lost * judgement.weight) / weights : 0,
-      decides: outcomeOfJudgement(judgement, mendable),
-    };
+/** Readings too close to call for which the shop has an instrument fine enough. */
+function undecidedOf({ characteristics, shop = [] }: Asked, judgements: readonly Judgement[]) {
+  if (shop.length === 0) return [];
+  const byId = new Map(characteristics.map((one) => [one.id, one]));
+  return judgements.flatMap(({ characteristicId, state, value, lower, upper }) => {
+    if (state !== "too-close") return [];
+    const line = byId.get(characteristicId)!;
+    const limits = limitsThatJudge(line, { lower, upper });
+    const way = line.readings;
+    return instrumentThatDecides({ value, limits, way }, line.instrument, shop)
+      ? [characteristicId]
+      : [];
   });
-}
-
-function outcomeOfJudgement(
-  { state, characteristicId }: Judgement,
-  mendable: ReadonlySet<string>,
-): Outcome | null {
-  if (state === "heavy") return "another-heat";
-  if (state !== "light") return null;
-  return mendable.has(characteristicId) ? "another-heat" : "start-again";
-}
-
-function reasonOfDefect(defect: NotedDefect, rule: MarksRule): Reason {
-  const kind = defectKind(defect.kind);
-  const left = !defect.corrected;
-  const correctable = kind?.correctable ?? true;
-  const serious = defect.severity === "major" || defect.severity === "reject";
-  let decides: Outcome | null = null;
-  if (left && serious) decides = correctable ? "another-heat" : "start-again";
-  else if (left && kind?.now) decides = "another-heat";
-  const cost = left
-    ? rule.defects[defect.severity]
-    : Math.min(rule.corrected, rule.defects[defect.severity]);
-  return { code: "defect", defect, cost, decides };
-}
-
-const failedTries = (asked: Pick<Asked, "tries">, record: Pick<PieceRecord, "tries">) =>
-  record.tries.filter(({ question, works }) => !works && asked.tries.includes(question));
-
-/** A piece that measures right and doesn't work has failed. */
-const reasonsOfTries = (asked: Asked, record: PieceRecord): Reason[] =>
-  failedTries(asked, record)
-    .map(({ question }) => question)
-    .sort()
-    .map((question) => ({ code: "try", question, cost: 0, decides: "another-heat" }));
-
-/** Declared, but not allowed on this exercise: it costs what a minor defect does. */
-const reasonsOfCorrections = (asked: Asked, record: PieceRecord, rule: MarksRule): Reason[] =>
-  [...new Set(record.corrections)]
-    .filter((correction) => !asked.correctionsAllowed.includes(correction))
-    .sort()
-    .map((correction) => ({
-      code: "correction",
-      correction,
-      cost: rule.defects.minor,
-      decides: null,
-    }));
-
-function reasonsOverBudget(asked: Asked, record: PieceRecord, rule: MarksRule): Reason[] {
-  const { heatBudget, minuteBudget } = asked;
-  const { heats, minutes } = record;
-  const heatsCost = Math.max(0, heats - heatBudget) * rule.perHeatOver;
-  const minutesCost = Math.ceil(Math.max(0, minutes - minuteBudget) / 5) * rule.perFiveMinutesOver;
-  return [
-    ...(heats > heatBudget
-      ? [{ code: "heats-over" as const, heats, budget: heatBudget, cost: heatsCost, decides: null }]
-      : []),
-    ...(minutes > minuteBudget
-      ? [
-          {
-            code: "minutes-over" as const,
-            minutes,
-            budget: minuteBudget,
-            cost: minutesCost,
-            decides: null,
-          },
-        ]
-      : []),
-  ];
 }
 
 function marksOf(judgements: Judgement[], reasons: Reason[], rule: MarksRule): number | null {
@@ -220,10 +204,23 @@ function marksOf(judgements: Judgement[], reasons: Reason[], rule: MarksRule): n
   return Math.max(0, earned / weights - deducted);
 }
 
-function decide(reasons: Reason[]): Outcome | null {
-  const said = new Set(reasons.map(({ decides }) => decides));
-  if (said.has("start-again")) return "start-again";
-  return said.has("another-heat") ? "another-heat" : null;
+function decide(
+  reasons: readonly Reason[],
+  {
+    saved,
+    contradictions,
+    isOpen,
+  }: { saved: Saved; contradictions: readonly Contradiction[]; isOpen: boolean },
+): Outcome | null {
+  const doubted = new Set(contradictions.flatMap(({ ids }) => ids));
+  const holding = reasons.filter(
+    (reason) => reason.code !== "measured" || !doubted.has(reason.judgement.characteristicId),
+  );
+  if (holding.some(({ decides }) => decides === "start-again")) return "start-again";
+  // What can't be true is read again before anything is said, and so is what hangs on the rest.
+  if (contradictions.length > 0 || saved.isOpen) return null;
+  if (reasons.some(({ decides }) => decides === "another-heat")) return "another-heat";
+  return isOpen ? null : "keep";
 }
 
 function highestStepMet(
@@ -231,14 +228,13 @@ function highestStepMet(
   record: PieceRecord,
   { rules, judgeAtGrade }: { rules: Rules; judgeAtGrade: JudgeAtGrade },
 ): Step | 0 {
-  const left = record.defects.filter(({ corrected }) => !corrected);
-  const has = (severity: Severity) => left.some((defect) => defect.severity === severity);
-  if (has("reject") || failedTries(asked, record).length > 0) return 0;
   for (let step: Step | 0 = 5; step > 0; step = (step - 1) as Step | 0) {
     if (step >= 2 && record.heats > asked.heatBudget) continue;
-    if (step >= 3 && has("major")) continue;
-    const judgements = judgeAtGrade(rules.grades[step as Step]);
-    if (judgements.every(({ state }) => state === "on-size" || state === "too-close")) return step;
+    if (judgeAtGrade(rules.grades[step as Step]).every(isWithin)) return step;
   }
   return 0;
 }
+
+/** A step is proved by what was read, not by what an instrument can't tell: a poorer one never raises it. */
+const isWithin = ({ value, lower, upper, nominal }: Judgement): boolean =>
+  value <= upper && (value >= lower || nominal === 0);

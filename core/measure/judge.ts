@@ -1,7 +1,6 @@
-import { limitsAtGrade, type Characteristic, type MeasuredUnit } from "../measure/characteristic";
-import { judgeConformity } from "../measure/conform";
-import { measuredUncertainty, measuredValue } from "../measure/ways";
-import { shareOfAllowance } from "./marks";
+import { limitsAtGrade, type Characteristic, type MeasuredUnit } from "./characteristic";
+import { judgeConformity } from "./conform";
+import { measuredUncertainty, measuredValue } from "./ways";
 
 /** How one characteristic stands: on size, still workable, gone too far, or not to be told. */
 export type SizeState = "on-size" | "heavy" | "light" | "too-close";
@@ -27,6 +26,10 @@ export interface Judgement {
   weight: number;
 }
 
+/** Whether a size is surely out of its limits, one way or the other. */
+export const isOff = ({ state }: Pick<Judgement, "state">): boolean =>
+  state === "heavy" || state === "light";
+
 /**
  * Judges a reading against its characteristic at a tolerance grade.
  *
@@ -45,7 +48,7 @@ export function judgeReading(
   const value = measuredValue(characteristic.readings, values);
   const uncertainty = measuredUncertainty(characteristic.readings, instrumentUncertainty);
   const limits = limitsAtGrade(characteristic, grade);
-  const judged = judgeConformity(value, limitsThatJudge(characteristic, limits), uncertainty);
+  const { state, probability } = judgeValue(characteristic, value, { limits, uncertainty });
   return {
     characteristicId: characteristic.id,
     name: characteristic.name,
@@ -56,11 +59,22 @@ export function judgeReading(
     lower: limits.lower,
     upper: limits.upper,
     uncertainty,
-    state: stateOf(judged.verdict, value > limits.upper, characteristic),
-    probability: judged.probability,
+    state,
+    probability,
     deviation: shareOfAllowance(value, characteristic.nominal, limits),
     weight: characteristic.weight,
   };
+}
+
+/** How a size stands that a reading came to, or that is foretold: the same either way. */
+export function judgeValue(
+  characteristic: Pick<Characteristic, "kind" | "heavyWhen">,
+  value: number,
+  { limits, uncertainty }: { limits: { lower: number; upper: number }; uncertainty: number },
+): { state: SizeState; probability: number } {
+  const judging = limitsThatJudge(characteristic, limits);
+  const { verdict, probability } = judgeConformity(value, judging, uncertainty);
+  return { state: stateOf(verdict, value > limits.upper, characteristic), probability };
 }
 
 /** A gap or a difference can't fall below nothing: noise about zero is no fault, so only the upper limit judges. */
@@ -72,9 +86,23 @@ export const limitsThatJudge = (
 function stateOf(
   verdict: "in" | "out" | "unsure",
   above: boolean,
-  characteristic: Characteristic,
+  characteristic: Pick<Characteristic, "heavyWhen">,
 ): SizeState {
   if (verdict === "in") return "on-size";
   if (verdict === "unsure") return "too-close";
   return (characteristic.heavyWhen === "above") === above ? "heavy" : "light";
+}
+
+/**
+ * Distance from nominal as a share of the allowance on the side it lies on. An
+ * allowance of nothing counts any distance as far out.
+ */
+export function shareOfAllowance(
+  value: number,
+  nominal: number,
+  limits: { lower: number; upper: number },
+): number {
+  const allowance = value < nominal ? nominal - limits.lower : limits.upper - nominal;
+  const distance = Math.abs(value - nominal);
+  return distance === 0 ? 0 : allowance > 0 ? distance / allowance : 3;
 }
