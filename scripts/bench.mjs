@@ -50,6 +50,8 @@ await main(async () => {
     process.env,
   );
   const course = await runJson("scripts/bench/course.ts", process.env);
+  const { unfinished, mixed, perSecond } = await runJson("scripts/bench/advice.ts", process.env);
+  const share = (of, all) => Math.round((1000 * of) / Math.max(1, all)) / 10;
   const postgres = await startPostgres("test");
   try {
     const benchUrl = await ensureDatabase(postgres.url, "bell_step_bench", { fresh: true });
@@ -99,6 +101,42 @@ await main(async () => {
       "the same with every stage": atLeast(stagedPlans, "a second", 1000),
       "verdicts in the core": atLeast(core.verdicts, "a second", 20000),
       "verdicts with their causes": atLeast(core.withCauses, "a second", 10000),
+      "unfinished pieces told another heat": atLeast(
+        share(unfinished.anotherHeat, unfinished.off),
+        "%",
+        99,
+      ),
+      "the same, keeps once the advice was followed": atLeast(
+        share(unfinished.kept, unfinished.anotherHeat),
+        "%",
+        95,
+      ),
+      "the same, every size as it was foretold": atLeast(
+        share(unfinished.right, unfinished.anotherHeat),
+        "%",
+        100,
+      ),
+      "pieces wrong both ways, keeps once followed": atLeast(
+        share(mixed.kept, mixed.anotherHeat),
+        "%",
+        95,
+      ),
+      "the same, every size as it was foretold ": atLeast(
+        share(mixed.right, mixed.anotherHeat),
+        "%",
+        100,
+      ),
+      "sizes that go out and no line said so": atMost(
+        unfinished.unsaid + mixed.unsaid,
+        "pieces",
+        0,
+      ),
+      "told start again, and a long search saves them": atMost(
+        share(mixed.saved, mixed.searched),
+        "%",
+        5,
+      ),
+      "verdicts with advice on such pieces": atLeast(perSecond, "a second", 2000),
       "reading saved and judged, against bare INSERT + SELECT": atMost(
         reading.oursMs / reading.bareMs,
         "times",

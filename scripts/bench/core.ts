@@ -15,6 +15,7 @@ const SECONDS = 2;
 const pieces = WORKED_EXERCISES.map(({ content }) => pieceSchema.parse(content.piece));
 const [fid] = WORKED_EXERCISES;
 const asked: Asked = {
+  piece: pieces[0]!,
   characteristics: planPiece(pieces[0]!).characteristics,
   step: fid!.step,
   heatBudget: fid!.content.heatBudget,
