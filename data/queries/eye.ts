@@ -1,7 +1,14 @@
-import { sql } from "drizzle-orm";
+import { and, asc, eq, gt, isNull, sql } from "drizzle-orm";
 import type { RecordedCall } from "@/core/eye/eye";
+import type { JudgingCall } from "@/core/eye/judging";
+import type { Step } from "@/core/trade/steps";
+import type { Asked } from "@/core/verdict/record";
+import type { Rules } from "@/core/verdict/verdict";
 import type { Actor } from "../actor";
 import type { Queryable } from "../database";
+import { planOf } from "../records";
+import { readRules } from "../rules";
+import { exercise, exerciseRevision, judgingCall, school } from "../schema";
 import { findLearner } from "./people";
 
 /**
@@ -41,4 +48,71 @@ export async function listCalls(
     at,
     calledAt: new Date(called_at).toISOString(),
   }));
+}
+
+/** What a person said in the judging drill, oldest first: one's own, or a learner's for staff. */
+export async function listJudgingCalls(
+  database: Queryable,
+  actor: Actor,
+  personId: string,
+): Promise<JudgingCall[]> {
+  if (personId !== actor.personId) await findLearner(database, actor, personId);
+  const { said, outcome, isFirstRight, off, offState } = judgingCall;
+  const rows = await database
+    .select({ said, outcome, isFirstRight, off, offState })
+    .from(judgingCall)
+    .where(and(eq(judgingCall.callerId, personId), eq(judgingCall.schoolId, actor.schoolId)))
+    .orderBy(asc(judgingCall.calledAt), asc(judgingCall.id));
+  return rows as JudgingCall[];
+}
+
+/** An exercise that can be judged from a few readings. */
+export interface DrillExercise {
+  id: string;
+  name: string;
+  asked: Asked;
+  rules: Rules;
+}
+
+/** A drilled piece has no fewer readings, and no more: the phone shows them side by side. */
+const DRILL_LINES = { min: 2, max: 6 };
+
+/** Some of the school's exercises of one bar and a few readings, chosen by chance. */
+export async function listDrillExercises(
+  database: Queryable,
+  actor: Actor,
+  limit: number,
+): Promise<DrillExercise[]> {
+  const lines = sql`jsonb_array_length(${exerciseRevision.characteristics})`;
+  const rows = await database
+    .select({ exercise, revision: exerciseRevision, rules: school.rules })
+    .from(exercise)
+    .innerJoin(
+      exerciseRevision,
+      and(
+        eq(exerciseRevision.exerciseId, exercise.id),
+        eq(exerciseRevision.number, exercise.latestNumber),
+      ),
+    )
+    .innerJoin(school, eq(school.id, exercise.schoolId))
+    .where(
+      and(
+        eq(exercise.schoolId, actor.schoolId),
+        isNull(exercise.retiredAt),
+        gt(exercise.latestNumber, 0),
+        sql`${lines} between ${DRILL_LINES.min} and ${DRILL_LINES.max}`,
+        sql`coalesce(jsonb_array_length(${exerciseRevision.piece} -> 'parts'), 0) = 0`,
+      ),
+    )
+    .orderBy(sql`random()`)
+    .limit(limit);
+  return rows.map((row) => {
+    const { triesAsked: tries, ...plan } = planOf(row.revision.id, row.revision);
+    return {
+      id: row.exercise.id,
+      name: row.exercise.name,
+      asked: { ...plan, tries, step: row.exercise.step as Step },
+      rules: readRules(row.rules, row.exercise.marksRule),
+    };
+  });
 }

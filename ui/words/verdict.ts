@@ -1,15 +1,16 @@
+import type { AdviceLine } from "@/core/advice/advice";
+import { wordsOf, type Said } from "@/core/advice/saying";
 import type { MeasuredUnit } from "@/core/measure/characteristic";
-import { MEASURES } from "@/core/measure/measures";
-import type { Lozenge } from "@/core/measure/fits";
 import { printCaliper, printMeasured } from "@/core/units/print";
 import type { LengthUnit } from "@/core/units/length";
 import { defectKind } from "@/core/trade/defects";
-import { CORRECTION_WORDS } from "@/core/trade/declared";
-import type { Advice, LengthEffect } from "@/core/verdict/advice";
-import type { SizeState } from "@/core/verdict/judge";
+import { AID_WORDS, CORRECTION_WORDS } from "@/core/trade/declared";
+import type { Contradiction } from "@/core/measure/contradictions";
+import type { Judgement, SizeState } from "@/core/measure/judge";
 import type { Outcome } from "@/core/verdict/outcomes";
 import type { Reason, Verdict } from "@/core/verdict/verdict";
 import { countOf } from "./count";
+import { earlierAdviceInWords, type EarlierAdvice } from "./earlierAdvice";
 
 /** Every word about a verdict stands here. */
 export const OUTCOME_WORDS: Record<Outcome, string> = {
@@ -46,92 +47,10 @@ export function limitsInWords(
     : `${size(lower)} to ${size(upper)}`;
 }
 
-interface AdviceWords {
-  head: string;
-  why: string;
-}
-
-/** What to do in the next heat: an instruction, and what it does. */
-export function adviceInWords(advice: Advice, unit: LengthUnit): AdviceWords {
-  const size = (mm: number) => `${printCaliper(mm, unit)}${unit === "in" ? " in" : ""}`;
-  switch (advice.code) {
-    case "remedy":
-      return { head: `${advice.kind}.`, why: advice.remedy };
-    case "square-up":
-      return {
-        head: `Square it up. ${capital(advice.name)} has gone ${size(advice.differenceMm)} diamond.`,
-        why: `Stand it on the long diagonal, at orange, before any more drawing.${squaredInWords(advice.lozenge, size)}`,
-      };
-    case "bring-down":
-      return {
-        head: `Bring ${advice.name} from ${[...new Set(advice.fromMm.map(size))].join(" and ")} to ${size(advice.toMm)}.`,
-        why: advice.effect ? effectInWords(advice.effect, size) : "It will get a little longer.",
-      };
-    case "draw-on":
-      return {
-        head: `Draw ${advice.name} on, from ${size(advice.fromMm)} to ${size(advice.toMm)} long.`,
-        why: "It thins as it grows: watch the sizes that are on now.",
-      };
-    case "trim":
-      return {
-        head: `Trim ${advice.name} from ${size(advice.fromMm)} to ${size(advice.toMm)}.`,
-        why: "Say on the record that it was trimmed.",
-      };
-    case "work-on":
-      return {
-        head: `Take ${advice.name} on, from ${printMeasured(advice.from, advice.unit, unit)} to ${printMeasured(advice.to, advice.unit, unit)}.`,
-        why: "There is metal enough: a little at a time, and measure again.",
-      };
-    case "ease-back":
-      return {
-        head: `Ease ${advice.name} back, from ${printMeasured(advice.from, advice.unit, unit)} to ${printMeasured(advice.to, advice.unit, unit)}.`,
-        why: "At an even heat; it costs a heat and marks, not the piece.",
-      };
-    case "make-alike":
-      return {
-        head: `${capital(advice.name)}: ${size(advice.off)} apart.`,
-        why: "Bring the one to the other before anything else is done there.",
-      };
-    case "even-out":
-      return {
-        head: `${capital(advice.name)}: ${size(advice.off)} between the most and the least.`,
-        why: MEASURES[advice.measure].evenOut,
-      };
-    case "do-again":
-      return {
-        head: `${advice.name}: poor.`,
-        why: "Go over it again while it is hot, beside the reference.",
-      };
-    case "fit-pin":
-      return {
-        head: `${capital(advice.name)}: fit it to its pin.`,
-        why: "Drift a little at a time, dress the face after every drifting, and try again.",
-      };
-    case "make-work":
-      return {
-        head: "It fails in use.",
-        why: `“${advice.question}” No. Find where it catches or bears, and ease that.`,
-      };
-    case "straighten":
-      return {
-        head: `Straighten last: a gap of ${size(advice.gapMm)} under the edge.`,
-        why: "At red, on a wooden block.",
-      };
-  }
-}
-
-/** Out of size and gone diamond, told apart: what the sides come to when it is square again. */
-const squaredInWords = (lozenge: Lozenge | null, size: (mm: number) => string) =>
-  lozenge
-    ? ` Its corners are ${lozenge.offSquareDeg.toFixed(0)}° off; squared, it will be ${size(lozenge.side)} a side.`
-    : "";
-
-const capital = (name: string) => name.charAt(0).toUpperCase() + name.slice(1);
-
-function effectInWords(effect: LengthEffect, size: (mm: number) => string): string {
-  const grows = `${capital(effect.name)} grows from ${size(effect.fromMm)} to about ${size(effect.toMm)} long; limits ${size(effect.lower)} to ${size(effect.upper)}.`;
-  if (effect.state === "on-size") return `${grows} It ends on size.`;
-  return effect.state === "short" ? `${grows} It still ends short.` : `${grows} Then trim it.`;
+/** An instruction of the advice, and beneath it how; as it was said when it was signed. */
+export function adviceInWords(advice: AdviceLine | EarlierAdvice, unit: LengthUnit): Said {
+  if ("code" in advice) return earlierAdviceInWords(advice, unit);
+  return wordsOf(advice.saying, (mm) => `${printCaliper(mm, unit)}${unit === "in" ? " in" : ""}`);
 }
 
 /** A reason that isn't a reading: what it was, and what it cost. */
@@ -144,7 +63,11 @@ export function reasonInWords(reason: Exclude<Reason, { code: "measured" }>): st
     case "try":
       return `“${reason.question}” No`;
     case "correction":
-      return `${CORRECTION_WORDS[reason.correction]}, not allowed here`;
+      return reason.declared === false
+        ? `${CORRECTION_WORDS[reason.correction]}, found and not declared`
+        : `${CORRECTION_WORDS[reason.correction]}, not allowed here`;
+    case "aid":
+      return `Made with ${AID_WORDS[reason.aid]}, not meant here`;
     case "heats-over":
       return `${countOf(reason.heats, "heat")}, ${reason.budget} allowed`;
     case "minutes-over":
@@ -157,11 +80,52 @@ export const marksInWords = (marks: number | null): string =>
   marks === null ? "–" : String(Math.round(marks));
 
 /** The outcome, or how it stands while nothing speaks against the piece yet. */
-export const headlineOf = ({
+export function headlineOf({
   outcome,
   judgements,
-}: Pick<Verdict, "outcome" | "judgements">): string =>
-  outcome ? OUTCOME_WORDS[outcome] : judgements.length > 0 ? "Good so far" : "Nothing measured yet";
+  contradictions,
+  undecided,
+}: Pick<Verdict, "outcome" | "judgements" | "contradictions" | "undecided">): string {
+  if (outcome) return OUTCOME_WORDS[outcome];
+  if (contradictions.length > 0) return "Read it again";
+  if (judgements.some(({ state }) => state === "heavy" || state === "light"))
+    return "Measure the rest first";
+  if (undecided.length > 0) return "Too close to call";
+  return judgements.length > 0 ? "Good so far" : "Nothing measured yet";
+}
+
+/** Why readings can't be true together. */
+export function contradictionInWords(
+  { code, ids }: Contradiction,
+  judgements: readonly Judgement[],
+  unit: LengthUnit,
+): string {
+  const read = ids.map((id) => judgements.find((one) => one.characteristicId === id));
+  const names = read.map((one) => one?.name ?? "a reading");
+  switch (code) {
+    case "values-disagree": {
+      const { values = [], unit: measured } = read[0]!;
+      return `${names[0]!}: ${values.map((value) => printMeasured(value, measured, unit)).join(", ")} can’t all be one place. Read it again.`;
+    }
+    case "larger-than-bar":
+      return `The hole and its walls are larger than the bar is wide. Read again: ${names.join(", ")}.`;
+    case "lengths-disagree":
+      return `The lengths don’t add up to the whole. Read again: ${names.join(", ")}.`;
+    case "beyond-the-end":
+      return `A shoulder can’t lie beyond the end of the bar. Read again: ${names.join(", ")}.`;
+  }
+}
+
+/** What a piece to start again has lost. */
+export function lostInWords({ reasons }: Pick<Verdict, "reasons">): string {
+  const lost = reasons.filter(({ decides }) => decides === "start-again");
+  const names = lost.flatMap((reason) =>
+    reason.code === "measured" ? [reason.judgement.name] : [],
+  );
+  if (names.length === 0) return "What has gone can’t be put back.";
+  const shown = names.slice(0, 3).join("; ");
+  return `No work brings this within its limits any more: ${shown}${names.length > 3 ? ` and ${names.length - 3} more` : ""}.`;
+}
 
 /** A difference with its sign. */
 export function signedInWords(by: number, measured: MeasuredUnit, unit: LengthUnit): string {
