@@ -201,6 +201,16 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
       truth: 47,
       calledAt: "2026-11-24T18:00:00Z",
     },
+    "judge-drawn": {
+      callId: newId(),
+      exerciseId,
+      said: "keep",
+      outcome: "another-heat",
+      isFirstRight: null,
+      off: "tip",
+      offState: "heavy",
+      calledAt: "2026-11-24T18:00:00Z",
+    },
     "withdraw-photo": { photoId },
     "declare-work": { pieceId: open.id, corrections: ["filed"], aids: [] },
     "check-instrument": {
@@ -275,7 +285,9 @@ const courseOf = (rows: DemoRows) => ({
 /** Commands about the actor's own school, whoever's ids are about: another school's are carried out there. */
 const OF_OWN_SCHOOL = ["set-grades", "set-shop", "start-study"];
 /** Commands about oneself only, which everyone may give. */
-const OF_ONESELF = ["set-first-unit", "call-drawn"];
+const OF_ONESELF = ["set-first-unit", "call-drawn", "judge-drawn"];
+/** Those of them that name something of the school. */
+const NAMING_OURS = ["judge-drawn"];
 /** What an assistant may do besides: measure and record. */
 const RECORDING = [
   "start-piece",
@@ -334,7 +346,8 @@ describe.each(COMMAND_NAMES)("%s", (name) => {
   });
 
   test("another school's instructor", async () => {
-    if (OF_ONESELF.includes(name) || OF_OWN_SCHOOL.includes(name)) return;
+    if (OF_ONESELF.includes(name) && !NAMING_OURS.includes(name)) return;
+    if (OF_OWN_SCHOOL.includes(name)) return;
     // A pack is of no school; under the ids of ours it would overwrite, and mustn't. Their course has another count.
     const code = ["import-pack", "publish-course"].includes(name) ? "conflict" : "not-found";
     expect(await tried(theirs.instructor)).toEqual({ code, changed: false });
@@ -514,6 +527,7 @@ describe("the database itself", () => {
       "instrument_check",
       "cause_said",
       "eye_call",
+      "judging_call",
       "stage_check",
       "device_note",
       "curriculum_revision",

@@ -183,11 +183,11 @@ describe("causes", () => {
     });
     const [likeliest] = likelyCauses(signs, history.earlier, history.said);
     expect(likeliest).toMatchObject({ code: "turning-off" });
-    // A learner sees none of it, and a cause that isn't in the table is refused.
-    expect(await findCauseHistory(database, ours.learner, { pieceId: next, learnerId })).toEqual({
-      earlier: [],
-      said: [],
-    });
+    // Learners see their own, nobody else's; a cause that isn't in the table is refused.
+    const seenBy = (personId: string) =>
+      findCauseHistory(database, { ...ours.learner, personId }, { pieceId: next, learnerId });
+    expect(await seenBy(learnerId)).toEqual(history);
+    expect(await seenBy(newId())).toEqual({ earlier: [], said: [] });
     expect(
       await act(database, ours.instructor, "say-cause", { ...later, cause: "bad-luck" }),
     ).toMatchObject({ error: { code: "invalid" } });
@@ -199,10 +199,43 @@ test("what was declared is kept, and costs marks where it isn't allowed", async 
   await answer(pieceId, true);
   const declared = { pieceId, corrections: ["ground"], aids: ["jig"] };
   expect(await act(database, ours.assistant, "declare-work", declared)).toMatchObject({
-    value: { verdict: { marks: 94 } },
+    value: { verdict: { marks: 88 } },
   });
   expect(await findBenchPiece(database, ours.instructor, pieceId)).toMatchObject({
     corrections: ["ground"],
     aids: ["jig"],
+  });
+  const found = { pieceId, corrections: [], undeclared: ["filed"], aids: [] };
+  expect(await act(database, ours.instructor, "declare-work", found)).toMatchObject({
+    value: { verdict: { marks: 85, passed: false } },
+  });
+});
+
+describe("a signature", () => {
+  test("asks for the instrument that could decide; an instructor may decide without it", async () => {
+    const close = { "taper.length": [87.6] };
+    const pieceId = await measuredFid(close);
+    expect(await answer(pieceId, true)).toMatchObject({
+      value: { verdict: { outcome: null, undecided: ["taper.length"] } },
+    });
+    expect(await sign(pieceId)).toMatchObject({
+      error: { message: expect.stringContaining("1 too close to call") as string },
+    });
+    const reason = "Within, held against the good piece.";
+    expect(await sign(pieceId, { outcome: "keep", reason })).toMatchObject({ ok: true });
+  });
+
+  test("isn't taken where it is judged otherwise than the signer saw", async () => {
+    const pieceId = await measuredFid();
+    await answer(pieceId, true);
+    const signature = { verdictId: newId(), pieceId, override: null };
+    const seen = (expected: string) =>
+      act(database, ours.instructor, "sign-verdict", { ...signature, expected });
+    expect(await seen("another-heat")).toMatchObject({
+      error: { code: "conflict", message: expect.stringContaining("it is “keep”") as string },
+    });
+    expect(await seen("keep")).toMatchObject({ ok: true });
+    // Sent again after a lost answer: one signature.
+    expect(await seen("keep")).toMatchObject({ ok: true });
   });
 });

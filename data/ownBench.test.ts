@@ -7,7 +7,7 @@ import { clockOffMs } from "./commands/clock";
 import { runCommand } from "./commands/run";
 import type { Database } from "./database";
 import { findBenchPiece, findPhoto } from "./queries/bench";
-import { listCalls } from "./queries/eye";
+import { listCalls, listDrillExercises, listJudgingCalls } from "./queries/eye";
 import * as schema from "./schema";
 import { act, actOk, newId, openTestSchool, SECRET, type TestSchool } from "./testing/database";
 import { NOW, readingFor, startFid } from "./testing/fid";
@@ -254,6 +254,39 @@ describe("calls", () => {
       listCalls(database, ours.learner, ours.otherLearner.personId),
     ).rejects.toMatchObject({ problem: { code: "record-missing" } });
   });
+});
+
+test("what is said in the judging drill is kept once, and is one's own", async () => {
+  const { exerciseId } = await startFid(database, ours);
+  const said = {
+    callId: newId(),
+    exerciseId,
+    said: "keep",
+    outcome: "another-heat",
+    isFirstRight: null,
+    off: "tip",
+    offState: "heavy",
+    calledAt: NOW,
+  };
+  await actOk(database, ours.otherLearner, "judge-drawn", said);
+  await actOk(database, ours.otherLearner, "judge-drawn", said);
+  const own = await listJudgingCalls(database, ours.otherLearner, ours.otherLearner.personId);
+  expect(own).toEqual([
+    { said: "keep", outcome: "another-heat", isFirstRight: null, off: "tip", offState: "heavy" },
+  ]);
+  await expect(
+    listJudgingCalls(database, ours.learner, ours.otherLearner.personId),
+  ).rejects.toMatchObject({ problem: { code: "record-missing" } });
+});
+
+test("exercises to be judged are of one bar, with few readings", async () => {
+  const exercises = await listDrillExercises(database, ours.learner, 5);
+  expect(exercises).toHaveLength(5);
+  for (const { asked } of exercises) {
+    expect(asked.piece.parts ?? []).toEqual([]);
+    expect(asked.characteristics.length).toBeGreaterThanOrEqual(2);
+    expect(asked.characteristics.length).toBeLessThanOrEqual(6);
+  }
 });
 
 test("what a scale and a pyrometer sent is kept in its order, once, until the piece is signed", async () => {

@@ -3,14 +3,16 @@ import * as z from "zod";
 import { characteristicSchema, type Characteristic } from "@/core/measure/schema";
 import {
   exerciseContentSchema,
+  planEditsSchema,
   reckonExercise,
   type ExerciseContent,
   type ReckonedExercise,
 } from "@/core/exercise/exercise";
 import { pieceSchema, type Piece } from "@/core/piece/piece";
 import type { BenchStage } from "@/core/records/bench";
-import { type Correction } from "@/core/trade/declared";
-import { settingsSchema } from "@/core/trade/settings";
+import type { OwnLine } from "@/core/exercise/ownLine";
+import type { Aid, Correction } from "@/core/trade/declared";
+import { aidsExcludedBy, DEFAULT_SETTINGS, settingsSchema } from "@/core/trade/settings";
 import { stageLines } from "@/core/workpiece/checks";
 import type { Queryable } from "./database";
 import { exerciseRevision } from "./schema";
@@ -20,16 +22,30 @@ const completed = z.preprocess((line) => {
   const old = line as { id?: unknown; name?: unknown; of?: unknown };
   if (typeof old.id !== "string" || typeof old.name !== "string" || old.of !== undefined)
     return line;
-  const place = (["tip", "middle"] as const).find((one) => String(old.id).includes(`.${one}`));
-  return { ...old, of: old.name.split(",")[0]!, ...(place ? { place } : {}) };
+  const { id, name } = old;
+  const place = (["tip", "middle"] as const).find((one) => id.includes(`.${one}`));
+  const plane = /-(flat|thickness)$/.test(id)
+    ? "thickness"
+    : /-(turned|width)$/.test(id)
+      ? "width"
+      : undefined;
+  return {
+    ...old,
+    of: name.split(",")[0]!,
+    ...(place ? { place } : {}),
+    ...(plane ? { plane } : {}),
+  };
 }, characteristicSchema);
 const characteristicsSchema = z.array(completed);
 interface RevisionPlan {
+  piece: Piece;
   characteristics: Characteristic[];
   heatBudget: number;
   minuteBudget: number;
   triesAsked: string[];
   correctionsAllowed: Correction[];
+  aidsExcluded: Aid[];
+  own: OwnLine[];
 }
 
 interface Known {
@@ -121,17 +137,23 @@ export async function revisionStages(
 
 type PlanRow = Pick<
   RevisionRow,
-  "characteristics" | "heatBudget" | "minuteBudget" | "tries" | "settings"
+  "piece" | "characteristics" | "heatBudget" | "minuteBudget" | "tries" | "settings" | "planEdits"
 >;
 
 /** What a revision asks of a piece, from its row. */
-export const planOf = (revisionId: string, row: PlanRow): RevisionPlan => ({
-  characteristics: characteristicsOf(revisionId, row.characteristics),
-  heatBudget: row.heatBudget,
-  minuteBudget: row.minuteBudget,
-  triesAsked: z.array(z.string()).parse(row.tries),
-  correctionsAllowed: settingsSchema.partial().parse(row.settings).corrections ?? [],
-});
+export function planOf(revisionId: string, row: PlanRow): RevisionPlan {
+  const settings = { ...DEFAULT_SETTINGS, ...settingsSchema.partial().parse(row.settings) };
+  return {
+    piece: pieceOf(revisionId, row.piece),
+    characteristics: characteristicsOf(revisionId, row.characteristics),
+    heatBudget: row.heatBudget,
+    minuteBudget: row.minuteBudget,
+    triesAsked: z.array(z.string()).parse(row.tries),
+    correctionsAllowed: settings.corrections,
+    aidsExcluded: aidsExcludedBy(settings),
+    own: planEditsSchema.parse(row.planEdits).own,
+  };
+}
 
 /** What a revision asks of a piece, fetched only the first time. The caller has checked that it may be seen. */
 export async function revisionPlan(database: Queryable, revisionId: string): Promise<RevisionPlan> {
@@ -139,6 +161,8 @@ export async function revisionPlan(database: Queryable, revisionId: string): Pro
   if (known.plan) return known.plan;
   const [row] = await database
     .select({
+      piece: exerciseRevision.piece,
+      planEdits: exerciseRevision.planEdits,
       characteristics: exerciseRevision.characteristics,
       heatBudget: exerciseRevision.heatBudget,
       minuteBudget: exerciseRevision.minuteBudget,

@@ -3,7 +3,7 @@ import { and, eq } from "drizzle-orm";
 import { EVERYONE, isStaff } from "../actor";
 import { notFound } from "../notFound";
 import { findLearner } from "../queries/people";
-import { eyeCall, reading } from "../schema";
+import { exercise, eyeCall, judgingCall, reading } from "../schema";
 import { byServerClock } from "./clock";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
@@ -75,6 +75,33 @@ export const callDrawn = defineCommand({
       .from(eyeCall)
       .where(and(eq(eyeCall.id, callId), eq(eyeCall.schoolId, schoolId)));
     assertSameRecord(there, sent);
+    return { callId };
+  },
+});
+
+/** What somebody said of a piece in the judging drill: their own. */
+export const judgeDrawn = defineCommand({
+  name: "judge-drawn",
+  roles: EVERYONE,
+  run: async ({ database, actor, clockOffMs = 0 }, { callId, calledAt, ...said }) => {
+    const { schoolId, personId: callerId } = actor;
+    const [there] = await database
+      .select({ id: exercise.id })
+      .from(exercise)
+      .where(and(eq(exercise.id, said.exerciseId), eq(exercise.schoolId, schoolId)));
+    if (!there) notFound("exercise");
+    const sent = { id: callId, schoolId, callerId, ...said };
+    const added = await database
+      .insert(judgingCall)
+      .values({ ...sent, calledAt: byServerClock(calledAt, clockOffMs) })
+      .onConflictDoNothing()
+      .returning({ id: judgingCall.id });
+    if (added.length > 0) return { callId };
+    const [before] = await database
+      .select()
+      .from(judgingCall)
+      .where(and(eq(judgingCall.id, callId), eq(judgingCall.schoolId, schoolId)));
+    assertSameRecord(before, sent);
     return { callId };
   },
 });

@@ -1,7 +1,6 @@
 import { refuse } from "@/core/problem/problem";
 import { and, eq } from "drizzle-orm";
-import { EVERYONE } from "../actor";
-
+import { EVERYONE, isStaff } from "../actor";
 import { deviceNote, piece, stageCheck, tryResult } from "../schema";
 import { byServerClock } from "./clock";
 import { defineCommand } from "./command";
@@ -29,13 +28,15 @@ export const tallyPiece = defineCommand({
 export const declareWork = defineCommand({
   name: "declare-work",
   roles: EVERYONE,
-  run: ({ database, actor }, { pieceId, corrections, aids }) =>
+  run: ({ database, actor }, { pieceId, ...declared }) =>
     database.transaction(async (tx) => {
       const row = await openPiece(tx, actor, pieceId);
       assertTheirs(row);
       await assertOpen(tx, row);
-      await tx.update(piece).set({ corrections, aids }).where(eq(piece.id, pieceId));
-      return { pieceId, verdict: await verdictNow(tx, pieceId, { ...row, corrections }) };
+      // What was found is the inspection's to say.
+      const change = isStaff(actor) ? declared : { ...declared, undeclared: row.undeclared };
+      await tx.update(piece).set(change).where(eq(piece.id, pieceId));
+      return { pieceId, verdict: await verdictNow(tx, pieceId, { ...row, ...change }) };
     }),
 });
 

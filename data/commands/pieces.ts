@@ -2,7 +2,7 @@ import { refuse } from "@/core/problem/problem";
 import { and, desc, eq, isNull, sql } from "drizzle-orm";
 import { askedOf, recordOf, type BenchStage } from "@/core/records/bench";
 import { areValuesOf, valuesTaken } from "@/core/measure/ways";
-import { defectKind } from "@/core/trade/defects";
+import { defectKind, mayBePutRight } from "@/core/trade/defects";
 import { judgePiece } from "@/core/verdict/verdict";
 import { EVERYONE, isStaff, type Actor } from "../actor";
 import type { Transaction } from "../database";
@@ -97,6 +97,8 @@ export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) 
       heats: piece.heats,
       minutes: piece.minutes,
       corrections: piece.corrections,
+      undeclared: piece.undeclared,
+      aids: piece.aids,
       revisionId: piece.revisionId,
       step: exercise.step,
       rules: school.rules,
@@ -143,11 +145,11 @@ export async function assertOpen(tx: Transaction, row: OpenPiece): Promise<void>
 
 /** The verdict from the piece's records as they stand in this transaction. */
 export async function verdictNow(tx: Transaction, pieceId: string, row: OpenPiece) {
-  const records = await currentRecords(tx, pieceId, row.selfCheck);
-  const { heats, minutes, corrections, plan } = row;
+  const { shop, ...records } = await currentRecords(tx, pieceId, row.selfCheck);
+  const { heats, minutes, corrections, undeclared, aids, plan } = row;
   return judgePiece(
-    askedOf({ ...plan, exercise: { step: row.step as Step } }),
-    recordOf({ ...records, heats, minutes, corrections }),
+    askedOf({ ...plan, exercise: { step: row.step as Step }, shop }),
+    recordOf({ ...records, heats, minutes, corrections, undeclared, aids }),
     readRules(row.rules, row.marksRule),
   );
 }
@@ -292,7 +294,7 @@ export const changeDefect = defineCommand({
   run: ({ database, actor }, { defectId, corrected, withdrawn }) =>
     database.transaction(async (tx) => {
       const [there] = await tx
-        .select({ pieceId: defect.pieceId })
+        .select({ pieceId: defect.pieceId, kind: defect.kind })
         .from(defect)
         .where(
           and(
@@ -302,6 +304,8 @@ export const changeDefect = defineCommand({
           ),
         );
       if (!there) notFound("defect");
+      if (corrected && !withdrawn && !mayBePutRight(there.kind))
+        refuse({ code: "defect-stays", name: defectKind(there.kind)!.name });
       const row = await openPiece(tx, actor, there.pieceId);
       await assertOpen(tx, row);
       await tx.update(defect).set({ corrected, withdrawn }).where(eq(defect.id, defectId));

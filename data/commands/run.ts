@@ -15,7 +15,7 @@ import {
   retireExercise,
   saveDraft,
 } from "./exercises";
-import { callDrawn, callSize } from "./calls";
+import { callDrawn, callSize, judgeDrawn } from "./calls";
 import { sayCause } from "./causes";
 import { callOffClass, planClasses } from "./classes";
 import { publishCourse } from "./course";
@@ -47,6 +47,7 @@ const HANDLERS: { [Name in CommandName]: Command<Name> } = {
   "note-device": noteDevice,
   "call-size": callSize,
   "call-drawn": callDrawn,
+  "judge-drawn": judgeDrawn,
   "withdraw-photo": withdrawPhoto,
   "declare-work": declareWork,
   "sign-verdict": signVerdict,

@@ -2,7 +2,8 @@ import { refuse } from "@/core/problem/problem";
 import { and, desc, eq } from "drizzle-orm";
 import type { CommandInput } from "@/core/records/commands";
 import type { Step } from "@/core/trade/steps";
-import { canBeSigned } from "@/core/verdict/verdict";
+import type { Outcome } from "@/core/verdict/outcomes";
+import { canBeDecided, canBeSigned, type Verdict } from "@/core/verdict/verdict";
 import { INSTRUCTORS } from "../actor";
 
 import { piece, verdict } from "../schema";
@@ -14,7 +15,7 @@ import { isClosed, openPiece, verdictNow } from "./pieces";
 export const signVerdict = defineCommand({
   name: "sign-verdict",
   roles: INSTRUCTORS,
-  run: ({ database, actor }, { verdictId, pieceId, override }) =>
+  run: ({ database, actor }, { verdictId, pieceId, override, expected }) =>
     database.transaction(async (tx) => {
       // Held alone: no reading can come in between judging and signing.
       await tx
@@ -32,12 +33,16 @@ export const signVerdict = defineCommand({
       if (!there) {
         if (isClosed(row)) refuse({ code: "already-signed" });
         const computed = await verdictNow(tx, pieceId, row);
-        if (!canBeSigned(computed) || !computed.outcome)
+        const outcome = override && canBeDecided(computed) ? override.outcome : signable(computed);
+        if (!outcome)
           refuse({
             code: "piece-incomplete",
             unmeasured: computed.unmeasured.length,
             untried: computed.untried.length,
+            undecided: computed.undecided.length,
           });
+        if (expected && computed.outcome !== expected)
+          refuse({ code: "judged-otherwise", outcome: computed.outcome });
         const added = await tx
           .insert(verdict)
           .values({
@@ -46,7 +51,7 @@ export const signVerdict = defineCommand({
             pieceId,
             sequence: (verdicts[0]?.sequence ?? 0) + 1,
             engine: computed.engine,
-            outcome: override?.outcome ?? computed.outcome,
+            outcome,
             overrideReason: override?.reason ?? null,
             marks: computed.marks,
             meetsStep: stepMet(computed.meetsStep, row.step as Step, override),
@@ -63,6 +68,9 @@ export const signVerdict = defineCommand({
       return { verdictId, standing };
     }),
 });
+
+const signable = (computed: Verdict): Outcome | null =>
+  canBeSigned(computed) ? computed.outcome : null;
 
 /** An instructor who decides otherwise decides the step too: kept counts as the exercise's own. */
 function stepMet(

@@ -1,4 +1,5 @@
 import { exerciseContentSchema, reckonExercise } from "@/core/exercise/exercise";
+import { aidsExcludedBy } from "@/core/trade/settings";
 import { printSection } from "@/core/section/spoken";
 import { searchWords } from "@/core/shelf/words";
 import { seededRandom, seededUuidV7, type Random } from "@/core/stats/random";
@@ -220,12 +221,15 @@ function addExercise(
     exerciseId,
     techniqueId,
     revisionId,
+    piece: content.piece,
     characteristics,
     step,
     heatBudget,
     minuteBudget,
     tries: content.tries,
     correctionsAllowed: content.settings.corrections,
+    aidsExcluded: aidsExcludedBy(content.settings),
+    own: content.planEdits.own,
   };
 }
 

@@ -1,5 +1,5 @@
 import type { SignedPiece } from "@/core/climb/standing";
-import { summariseClimb } from "@/core/climb/summary";
+import { byStart, summariseClimb } from "@/core/climb/summary";
 import type { Characteristic } from "@/core/measure/characteristic";
 import type { Verdict } from "@/core/verdict/verdict";
 import { sizesOf, standingRows } from "../standing";
@@ -25,7 +25,12 @@ function signedByLearnerAndTechnique(rows: DemoRows): Map<string, SignedPiece[]>
   for (const one of rows.verdict)
     verdicts.set(one.pieceId, [...(verdicts.get(one.pieceId) ?? []), one]);
   const lastMade = new Map<string, number>();
-  const inOrder = [...rows.piece].sort((a, b) => msOf(a.startedAt) - msOf(b.startedAt));
+  const inOrder = [...rows.piece].sort((a, b) =>
+    byStart(
+      { startedAt: msOf(a.startedAt), pieceId: a.id },
+      { startedAt: msOf(b.startedAt), pieceId: b.id },
+    ),
+  );
   for (const {
     id: pieceId,
     learnerId,

@@ -9,11 +9,12 @@ import type {
 } from "@/core/records/bench";
 import type { Step } from "@/core/trade/steps";
 import type { Outcome } from "@/core/verdict/outcomes";
+import type { ShopInstrument } from "@/core/verdict/record";
 import type { Verdict } from "@/core/verdict/verdict";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { notFound } from "../notFound";
-import { pieceOf, planOf, stagesOf } from "../records";
+import { planOf, stagesOf } from "../records";
 import { readRules } from "../rules";
 import { tagOf } from "../tag";
 import {
@@ -31,11 +32,18 @@ import {
   verdict,
 } from "../schema";
 
-type CurrentRecords = { readings: BenchReading[]; defects: BenchDefect[]; tries: BenchTry[] };
+interface CurrentRecords {
+  readings: BenchReading[];
+  defects: BenchDefect[];
+  tries: BenchTry[];
+  /** What the piece's school could measure with. */
+  shop: ShopInstrument[];
+}
 
 /**
  * Readings that no later reading supersedes, defects not withdrawn and the tries' latest
- * answers, oldest first, in one round trip: of the inspection, or of the learner's own check.
+ * answers, oldest first, with the shop's instruments, in one round trip: of the inspection, or
+ * of the learner's own check.
  */
 export async function currentRecords(
   database: Queryable,
@@ -66,6 +74,10 @@ export async function currentRecords(
         from (select distinct on (question) id, question, works from try_result
           where piece_id = ${pieceId} and self_check = ${selfCheck}
           order by question, received_at desc, id desc) t)`,
+      shop: sql<CurrentRecords["shop"]>`(
+        select coalesce(json_agg(json_build_object(
+          'name', i.name, 'kind', i.kind, 'uncertainty', i.uncertainty) order by i.name), '[]')
+        from instrument i where i.school_id = ${piece.schoolId})`,
     })
     .from(piece)
     .where(eq(piece.id, pieceId))
@@ -129,9 +141,9 @@ export async function findBenchPiece(
       retired: row.exercise.retiredAt !== null,
     },
     stages,
-    piece: pieceOf(row.revision.id, row.revision.piece),
     ...planOf(row.revision.id, row.revision),
     corrections: row.piece.corrections,
+    undeclared: row.piece.undeclared,
     aids: row.piece.aids,
     rules: readRules(row.rules, row.exercise.marksRule),
     ...(await currentRecords(database, pieceId, selfCheck)),
@@ -221,7 +233,12 @@ export async function findPhoto(
 }
 
 /** What verdicts of earlier engines didn't keep. */
-const NOT_KEPT: Pick<Verdict, "untried"> = { untried: [] };
+const NOT_KEPT: Pick<Verdict, "untried" | "contradictions" | "undecided" | "then"> = {
+  untried: [],
+  contradictions: [],
+  undecided: [],
+  then: null,
+};
 
 async function signedVerdicts(
   database: Queryable,

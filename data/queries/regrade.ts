@@ -64,6 +64,8 @@ export async function listGradedOtherwise(
       heats: piece.heats,
       minutes: piece.minutes,
       corrections: piece.corrections,
+      undeclared: piece.undeclared,
+      aids: piece.aids,
       revisionId: piece.revisionId,
       step: exercise.step,
       rules: school.rules,
@@ -85,11 +87,11 @@ export async function listGradedOtherwise(
     if (row.outcome === "another-heat") continue;
     const plan = await revisionPlan(database, row.revisionId);
     const records = await currentRecords(database, row.pieceId);
-    const { heats, minutes } = row;
-    const corrections = row.corrections;
+    const { heats, minutes, corrections, undeclared, aids } = row;
+    // The piece has long been taken home: no other instrument is asked for.
     const now = judgePiece(
       askedOf({ ...plan, exercise: { step: row.step as Step } }),
-      recordOf({ ...records, heats, minutes, corrections }),
+      recordOf({ ...records, heats, minutes, corrections, undeclared, aids }),
       readRules(row.rules, row.marksRule),
     );
     const outcome = row.overrideReason === null ? now.outcome : row.outcome;

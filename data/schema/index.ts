@@ -17,7 +17,7 @@ export {
   techniquePrerequisite,
 } from "./exercises";
 export { cohort, joinLink, machineClearance, membership, person, school } from "./people";
-export { causeSaid, deviceNote, eyeCall, photo, stageCheck, tryResult } from "./notes";
+export { causeSaid, deviceNote, eyeCall, judgingCall, photo, stageCheck, tryResult } from "./notes";
 export {
   defect,
   instrument,

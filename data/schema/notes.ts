@@ -14,6 +14,7 @@ import {
   uuid,
 } from "drizzle-orm/pg-core";
 import type { StageReading } from "@/core/records/bench";
+import { exercise } from "./exercises";
 import { moment, person, schoolId } from "./people";
 import { piece } from "./pieces";
 
@@ -150,6 +151,43 @@ export const eyeCall = pgTable(
       sql`(${table.pieceId} is null) = (${table.truth} is not null) and (${table.pieceId} is null) = (${table.characteristicId} is null)`,
     ),
     check("eye_call_sizes", sql`${table.called} >= 0 and ${table.truth} > 0`),
+  ],
+);
+
+/** Only ever added. What was said of a piece drawn with its readings in the judging drill, and what was right. */
+export const judgingCall = pgTable(
+  "judging_call",
+  {
+    id: uuid("id").primaryKey(),
+    schoolId: schoolId(),
+    callerId: uuid("caller_id").notNull(),
+    exerciseId: uuid("exercise_id").notNull(),
+    said: text("said").notNull(),
+    outcome: text("outcome").notNull(),
+    /** Null where it wasn't asked what to do first. */
+    isFirstRight: boolean("is_first_right"),
+    /** What was off most; null where nothing was. */
+    off: text("off"),
+    offState: text("off_state"),
+    calledAt: moment("called_at").notNull(),
+  },
+  (table) => [
+    foreignKey({
+      name: "judging_call_caller",
+      columns: [table.schoolId, table.callerId],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+    foreignKey({
+      name: "judging_call_exercise",
+      columns: [table.schoolId, table.exerciseId],
+      foreignColumns: [exercise.schoolId, exercise.id],
+    }),
+    index("judging_call_by_caller").on(table.callerId, table.calledAt),
+    check(
+      "judging_call_outcomes",
+      sql`${table.said} in ('keep', 'another-heat', 'start-again') and ${table.outcome} in ('keep', 'another-heat', 'start-again')`,
+    ),
+    check("judging_call_off", sql`(${table.off} is null) = (${table.offState} is null)`),
   ],
 );
 

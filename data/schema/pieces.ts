@@ -100,6 +100,8 @@ export const piece = pgTable(
     minutes: integer("minutes").notNull().default(0),
     /** Declared to have been done to the finished piece. */
     corrections: text("corrections", { enum: CORRECTIONS }).array().notNull().default([]),
+    /** Found on it at the inspection, and not declared. */
+    undeclared: text("undeclared", { enum: CORRECTIONS }).array().notNull().default([]),
     /** Help it was made with. */
     aids: text("aids", { enum: AIDS }).array().notNull().default([]),
     startedBy: uuid("started_by").notNull(),
@@ -132,6 +134,7 @@ export const piece = pgTable(
     index("piece_by_learner").on(table.learnerId, table.startedAt),
     index("piece_by_assignment").on(table.assignmentId),
     check("piece_corrections", sql`${table.corrections} <@ array['filed', 'ground', 'trimmed']`),
+    check("piece_undeclared", sql`${table.undeclared} <@ array['filed', 'ground', 'trimmed']`),
     check("piece_aids", sql`${table.aids} <@ array['jig', 'machine', 'helper']`),
     check("piece_shown", sql`char_length(${table.shownTo}) between 1 and 80`),
     check("piece_cold", sql`not ${table.cold} or ${table.kind} = 'assessed'`),

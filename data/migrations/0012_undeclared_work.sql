@@ -1,0 +1,2 @@
+ALTER TABLE "piece" ADD COLUMN "undeclared" text[] DEFAULT '{}' NOT NULL;--> statement-breakpoint
+ALTER TABLE "piece" ADD CONSTRAINT "piece_undeclared" CHECK ("piece"."undeclared" <@ array['filed', 'ground', 'trimmed']);
