@@ -64,6 +64,8 @@ export async function expectAccessible(page: Page, within = "html"): Promise<voi
       .filter(({ impact }) => impact === "serious" || impact === "critical")
       .map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(" | ")}`);
   };
+  // A page that is gone to within the application gets its title a moment after its heading.
+  await expect(page).toHaveTitle(/\S/);
   const found = await page.evaluate(look, { within, ofEachKind: OF_EACH_KIND });
   expect(found).toEqual([]);
 }

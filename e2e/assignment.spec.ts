@@ -46,9 +46,12 @@ test("from one exercise to one step: set, measure, sign, and the learner sees it
   await field.fill("");
   await take(page, "4.0", "3.9", "7.9", "11.7", "10.6", "12.1", "12.0", "84");
   await expect(slate.locator("[data-outcome]")).toHaveText("Another heat");
-  await expect(slate).toContainText("Square it up.");
-  await expect(slate).toContainText("Bring taper tip from 4.0 and 3.9 to 3.0.");
-  await expect(slate).toContainText("Taper grows from 84.0 to about 92.0 long");
+  await expect(slate).toContainText("Square the taper up");
+  await expect(slate).toContainText("Draw the taper down");
+  await expect(slate.getByRole("list", { name: "What to do" })).toContainText(
+    /taper, length 84\.0 → 9\d\.\d/,
+  );
+  await expect(slate.getByRole("region", { name: "What it comes to" })).toContainText("on size");
 
   await page.keyboard.press("d");
   await page.getByLabel("Find a defect by any of its names").fill("half-moon");
@@ -69,7 +72,7 @@ test("from one exercise to one step: set, measure, sign, and the learner sees it
   await expect(slate).toContainText("1 still to try in use");
   await page.keyboard.press("n");
   await expect(slate.locator("[data-outcome]")).toHaveText("Another heat");
-  await expect(slate).toContainText("It fails in use.");
+  await expect(slate).toContainText("Does it open the lay of a rope without catching?");
   await page
     .getByRole("button", { name: "Does it open the lay of a rope without catching? Yes" })
     .click();

@@ -129,7 +129,7 @@ test("a run says what it proves, and an exercise that is wrong is found", async 
   await proof.getByRole("link", { name: "the run" }).last().click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText(/^The run of /);
   await expect(page.getByRole("region", { name: "What it proves" })).toContainText(
-    /\d of \d shows/,
+    /\d+ of \d+ shows/,
   );
   await expect(page.getByRole("figure").first()).toBeVisible();
   await expectAccessible(page);

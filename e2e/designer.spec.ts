@@ -31,8 +31,11 @@ async function newExercise(page: Page, name: string, lengthMm = 520): Promise<vo
 
 /** Adds by the keyboard, where it is said. */
 async function add(page: Page, what: string, where: string | { index: number }): Promise<void> {
-  await page.keyboard.press("a");
   const menu = page.getByRole("dialog", { name: "Add to the bar" });
+  await expect(async () => {
+    await page.keyboard.press("a");
+    await expect(menu).toBeVisible({ timeout: 2000 });
+  }).toPass();
   await menu.getByLabel("Where").selectOption(where);
   await menu.getByLabel("What to add").fill(what);
   await page.keyboard.press("Enter");

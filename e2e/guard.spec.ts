@@ -104,6 +104,7 @@ const EXPECTED: Record<string, Expected | "post"> = {
   "/climb/course": INSTRUCTORS,
   "/climb/exercises": STAFF,
   "/eye": EVERYONE,
+  "/eye/judge": EVERYONE,
   "/join/[token]": OPEN,
   "/offline": OPEN,
   "/worker.js": OPEN,

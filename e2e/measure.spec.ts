@@ -69,7 +69,7 @@ test("a series is asked crest by crest; its spread is judged, and its trend told
   await page.keyboard.press("Enter");
   const slate = page.getByRole("complementary", { name: "Verdict" });
   await expect(slate).toContainText("11.0 · heavy");
-  await expect(slate).toContainText("Cool the turns that lead");
+  await expect(slate).toContainText("cool what leads, heat what lags");
   const why = slate.getByRole("region", { name: "Why, probably" });
   await expect(why).toContainText("Heat not even");
   await expect(why).toContainText("the pitch grows along the twist");
@@ -85,6 +85,7 @@ test("what the eye judges is chosen, by key or by tap", async ({ page }) => {
   await page.keyboard.press("3");
   const slate = page.getByRole("complementary", { name: "Verdict" });
   await expect(slate).toContainText("poor · heavy");
+  await slate.getByText("Every reading").click();
   await slate.getByRole("button", { name: /even cover/ }).click();
   await group.getByRole("button", { name: "good" }).click();
   await expect(page.getByRole("button", { name: /even cover: good, on size/ })).toBeVisible();
@@ -173,11 +174,34 @@ test("too close to call names what could decide; another instrument is taken up 
   const slate = page.getByRole("complementary", { name: "Verdict" });
   await expect(slate).toContainText("too close to call");
   await expect(slate).toContainText("Caliper 2 could decide.");
-  await slate.getByRole("button", { name: "Taper, length" }).click();
+  // The rest measured, it is not yet a keep: what could decide is asked for first.
+  await page.locator("[data-reading]").fill("250");
+  await page.locator("[data-reading]").press("Enter");
+  await page.locator("[data-reading]").fill("0.4");
+  await page.locator("[data-reading]").press("Enter");
+  await page.keyboard.press("y");
+  await expect(slate.locator("[data-outcome]")).toHaveText("Too close to call");
+  await expect(slate.getByRole("button", { name: /^Decide what is too close/ })).toBeDisabled();
+  await slate.getByRole("button", { name: "Taper, length: too close to call" }).click();
   await page.getByLabel("Measured with").selectOption({ label: "Caliper 2, ± 0.13 mm" });
   await page.locator("[data-reading]").fill("87.6");
   await page.locator("[data-reading]").press("Enter");
   await expect(slate).not.toContainText("too close to call");
+  await expect(slate.locator("[data-outcome]")).toHaveText("Keep");
+  await expectAccessible(page);
+});
+
+test("where fewer heats would do, the slate says how, and what is then too close to call", async ({
+  page,
+}) => {
+  await setAndStart(page, "Sounding-pole shoe", "Wynn Saltersgate");
+  // A shoe left short and whole to size: driven back it is sure, drawn on the whole is nearly too long.
+  await take(page, "6", "11", "16", "5", "3.5", "3.5", "86.3", "217.9", "249.6");
+  await page.keyboard.press("1");
+  const slate = page.getByRole("complementary", { name: "Verdict" });
+  await expect(slate.getByText("Jump the tip of the shoe up")).toBeVisible();
+  await slate.getByText(/^Or 1 heat less: /).click();
+  await expect(slate.getByText("Draw the shoe down.")).toBeVisible();
   await expectAccessible(page);
 });
 
@@ -186,6 +210,12 @@ test("an instructor decides otherwise, with a reason that stays on the slate", a
   await take(page, "4.0", ...GOOD_FID.slice(1));
   await page.getByLabel("grinding (not allowed)").check();
   await page.keyboard.press("y");
+  const found = page.getByRole("group", { name: "Found, not declared" });
+  await found.getByLabel("filing").check();
+  await expect(page.getByRole("complementary", { name: "Verdict" })).toContainText(
+    "filing, found and not declared",
+  );
+  await found.getByLabel("filing").uncheck();
   const slate = page.getByRole("complementary", { name: "Verdict" });
   await expect(slate).toContainText("grinding, not allowed here");
   await saved(page);

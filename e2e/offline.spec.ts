@@ -1,6 +1,6 @@
 import { expect, test, type Page } from "@playwright/test";
 import { expectAccessible } from "./accessible";
-import { saved, signIn, signInOnly, startPiece, take, takeAndSend } from "./shop";
+import { GOOD_FID, saved, signIn, signInOnly, startPiece, take, takeAndSend } from "./shop";
 
 test.use({ serviceWorkers: "allow" });
 
@@ -68,6 +68,36 @@ test("what was sent stays in sight when the page on the device is older than it"
   await context.setOffline(false);
   await page.reload();
   await expect(page.getByRole("button", { name: /^1\. .*: 3.1 mm, on size/ })).toBeVisible();
+});
+
+test("a signature without the network waits with its readings, and leaving doesn't lose it", async ({
+  page,
+  context,
+}) => {
+  await signInOnly(page, "oda");
+  await page.goto("/measure");
+  await kept(page, "/measure");
+  await startPiece(page, "Ivo Brackwater", "fid");
+  const bench = new URL(page.url()).pathname;
+  await kept(page, bench);
+  await take(page, ...GOOD_FID.slice(0, 7));
+  await saved(page);
+  await context.setOffline(true);
+  await take(page, ...GOOD_FID.slice(7));
+  await page.keyboard.press("y");
+  const slate = page.getByRole("complementary", { name: "Verdict" });
+  await slate.getByRole("button", { name: "Sign: keep" }).click();
+  await expect(slate).toContainText("Signed on this device");
+  await slate.getByRole("button", { name: "Take it back" }).click();
+  await slate.getByRole("button", { name: "Sign: keep" }).click();
+  await expect(slate).toContainText("Signed on this device");
+  await expectAccessible(page);
+  await slate.getByRole("link", { name: "Next piece" }).click();
+  await expect(page.getByText(/(entry is|entries are) only on this device/)).toBeVisible();
+  await context.setOffline(false);
+  await expect(page.getByText(/(entry is|entries are) only on this device/)).toBeHidden();
+  await page.goto(bench);
+  await expect(slate.locator("[data-signed]")).toContainText("Signed by Oda Fenwright: Keep");
 });
 
 test("opening Measure once keeps every bench on it, and leaving forgets them", async ({

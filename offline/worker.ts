@@ -61,7 +61,9 @@ async function keepPages(event: ExtendableMessageEvent, paths: readonly string[]
   for (const path of paths) {
     if (asked !== forgotten) return;
     const request = new Request(path, { credentials: "same-origin" });
-    await pages.handle({ event, request }).catch(() => undefined);
+    // Done is when it is kept: what is forgotten meanwhile must not come back.
+    const [, done] = pages.handleAll({ event, request });
+    await done.catch(() => undefined);
   }
 }
 

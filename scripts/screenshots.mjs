@@ -30,7 +30,6 @@ await main(async () => {
 async function signedIn(browser, viewport, who) {
   const page = await (await browser.newContext({ viewport, reducedMotion: "reduce" })).newPage();
   await page.goto(`${ADDRESS}/sign-in`);
-  if (viewport === DESK && who.startsWith("Oda")) await shoot(page, "sign-in");
   await page.getByRole("button", { name: who }).click();
   await page.waitForURL((url) => !url.pathname.startsWith("/sign-in"));
   return page;
@@ -189,6 +188,9 @@ async function onThePhone(browser) {
   await shoot(page, "learner");
   await go(page, "/stair");
   await shoot(page, "learner-stair");
+  await go(page, "/eye/judge");
+  await page.getByRole("button", { name: "Another heat" }).click();
+  await shoot(page, "judge");
   await go(page, "/next");
   await page.getByRole("link", { name: "Every reading" }).click();
   await page.getByRole("heading", { level: 1 }).waitFor();

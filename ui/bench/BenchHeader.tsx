@@ -44,29 +44,31 @@ export function BenchHeader({
           </p>
         ) : null}
       </div>
-      <div className="flex items-center gap-2 text-15">
-        <Tally
-          label="heats"
-          value={heats}
-          budget={heatBudget}
-          closed={closed || !onTally}
-          onChange={(next) => onTally?.(next, minutes)}
-        />
-        <Tally
-          label="min"
-          value={minutes}
-          budget={minuteBudget}
-          closed={closed || !onTally}
-          onChange={(next) => onTally?.(heats, next)}
-        />
+      <div className="flex flex-col items-end text-15">
+        <div className="flex items-center gap-2">
+          <Tally
+            label="heats"
+            value={heats}
+            budget={heatBudget}
+            closed={closed || !onTally}
+            onChange={(next) => onTally?.(next, minutes)}
+          />
+          <Tally
+            label="min"
+            value={minutes}
+            budget={minuteBudget}
+            closed={closed || !onTally}
+            onChange={(next) => onTally?.(heats, next)}
+          />
+        </div>
+        {heatSince === null || closed ? null : (
+          <HeatTimer
+            key={heatSince}
+            since={heatSince}
+            seconds={workingSeconds(piece.piece.stock.section)}
+          />
+        )}
       </div>
-      {heatSince === null || closed ? null : (
-        <HeatTimer
-          key={heatSince}
-          since={heatSince}
-          seconds={workingSeconds(piece.piece.stock.section)}
-        />
-      )}
     </header>
   );
 }

@@ -6,7 +6,7 @@ import type { Salvage } from "@/core/shelf/salvage";
 import { STEP_NAMES } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits } from "@/core/units/print";
-import { limitsThatJudge, type Judgement } from "@/core/verdict/judge";
+import { limitsThatJudge, type Judgement } from "@/core/measure/judge";
 import { canBeSigned } from "@/core/verdict/verdict";
 import { SlateMarks, SlateVerdict } from "../slate/SlateVerdict";
 import { RunDots } from "../stair/RunDots";
@@ -60,7 +60,7 @@ export function BenchSlate({
       className="flex scroll-mt-2 flex-col bg-slate text-chalk lg:sticky lg:top-0 lg:h-[calc(100dvh-7.125rem)]"
     >
       <div className="grow overflow-y-auto p-6" tabIndex={0} role="group" aria-label="Reasons">
-        <Troubles bench={bench} problem={signing.error ?? causes.error} />
+        <Troubles bench={bench} problem={causes.error} />
         {latest ? (
           <p className="mb-3 border-b border-slate-rule pb-3 text-15" data-signed>
             {latest.regraded ? "Graded again" : closed ? "Signed" : "Sent back"} by{" "}
@@ -78,65 +78,109 @@ export function BenchSlate({
           verdict={verdict}
           unit={unit}
           defects={piece.defects.length}
+          cheaper={bench.cheaper}
           finer={(judgement) => finerFor(judgement, piece, instruments)}
           onPick={onPick}
         />
         {left ? <StillGood left={left} unit={unit} /> : null}
+        <Towards standing={standing} gained={gained} technique={technique} />
         <CauseList
           causes={causes.likely}
-          maySay={signing.may}
-          onSay={(cause, holds) => void causes.say(cause, holds)}
+          onSay={signing.may ? (cause, holds) => void causes.say(cause, holds) : undefined}
         />
       </div>
       <div className="shrink-0 border-t border-slate-rule px-6 py-4">
-        <div className="flex items-end justify-between gap-4">
-          <p className="min-w-0 text-13 text-chalk-2" data-standing>
-            {technique}: <strong className="text-chalk">{stepInWords(standing.step)}</strong>
-            {gained ? (
-              <span className="block font-slab text-17 text-straw">A step gained.</span>
-            ) : null}
-            {standing.towards ? (
-              <span className="mt-1 flex flex-wrap items-center gap-x-2">
-                <RunDots have={standing.towards.have} need={standing.towards.need} onSlate />
-                {towardsInWords(standing.towards)} for “{STEP_NAMES[standing.towards.step]}”
-              </span>
-            ) : null}
-          </p>
+        <div className="flex items-center justify-between gap-4">
           <SlateMarks marks={verdict.marks} />
-        </div>
-        {closed ? (
-          <Link href="/measure" className="button button-chalk mt-4 w-full">
-            Next piece
-          </Link>
-        ) : signing.may ? (
-          <>
+          {!closed && signing.may && onOverride ? (
             <button
               type="button"
-              className="button button-chalk mt-4 w-full"
-              disabled={signing.busy || !canBeSigned(verdict)}
-              onClick={() => void signing.sign(null)}
+              className="link min-h-11 text-13 text-chalk-2"
+              onClick={onOverride}
             >
-              {signing.busy ? "Signing …" : signLabel(verdict)}
+              Decide otherwise
             </button>
-            {onOverride ? (
-              <button
-                type="button"
-                className="link mt-1 min-h-11 text-13 text-chalk-2"
-                onClick={onOverride}
-              >
-                Decide otherwise
-              </button>
-            ) : null}
-          </>
-        ) : (
-          <p className="mt-4 text-13 text-chalk-2">
-            {piece.selfCheck
-              ? "Your own check: an inspection measures again, without looking at it."
-              : "An instructor signs the verdict."}
-          </p>
-        )}
+          ) : null}
+        </div>
+        <Signature bench={bench} closed={closed} signing={signing} />
       </div>
     </aside>
+  );
+}
+
+/** The signature, or what stands in its place. */
+function Signature({
+  bench,
+  closed,
+  signing,
+}: Pick<BenchSlateProps, "bench" | "closed" | "signing">) {
+  const { piece, verdict } = bench;
+  if (bench.signature) return <SignatureWaits bench={bench} />;
+  if (closed)
+    return (
+      <Link href="/measure" className="button button-chalk mt-2 w-full">
+        Next piece
+      </Link>
+    );
+  if (!signing.may)
+    return (
+      <p className="mt-2 text-13 text-chalk-2">
+        {piece.selfCheck
+          ? "Your own check: an inspection measures again, without looking at it."
+          : "An instructor signs the verdict."}
+      </p>
+    );
+  return (
+    <button
+      type="button"
+      className="button button-chalk mt-2 w-full"
+      disabled={signing.busy || !canBeSigned(verdict)}
+      onClick={() => void signing.sign(null)}
+    >
+      {signing.busy ? "Signing …" : signLabel(verdict)}
+    </button>
+  );
+}
+
+/** A signature that isn't sent yet: leaving the page doesn't lose it, and it can still be taken back. */
+function SignatureWaits({ bench: { signature, dismiss } }: { bench: Bench }) {
+  return (
+    <div className="mt-2 text-15" role="status">
+      <p>
+        <strong className="font-semibold">Signed on this device.</strong>{" "}
+        <span className="text-chalk-2">
+          It goes with the readings when the server can be reached, also when you leave this page.
+        </span>
+      </p>
+      <p className="flex flex-wrap gap-x-5">
+        <Link href="/measure" className="link flex min-h-11 items-center">
+          Next piece
+        </Link>
+        <button type="button" className="link min-h-11" onClick={() => dismiss(signature!.order)}>
+          Take it back
+        </button>
+      </p>
+    </div>
+  );
+}
+
+/** Where the piece leads: the step the learner has, and how far it is to the next. */
+function Towards({
+  standing: { step, towards },
+  gained,
+  technique,
+}: Pick<BenchSlateProps, "standing" | "gained"> & { technique: string }) {
+  return (
+    <p className="mt-5 border-t border-slate-rule pt-3 text-13 text-chalk-2" data-standing>
+      {technique}: <strong className="text-chalk">{stepInWords(step)}</strong>
+      {gained ? <span className="block font-slab text-17 text-straw">A step gained.</span> : null}
+      {towards ? (
+        <span className="mt-1 flex flex-wrap items-center gap-x-2">
+          <RunDots have={towards.have} need={towards.need} onSlate />
+          {towardsInWords(towards)} for “{STEP_NAMES[towards.step]}”
+        </span>
+      ) : null}
+    </p>
   );
 }
 
@@ -178,9 +222,13 @@ function finerFor(
 const signLabel = (verdict: Bench["verdict"]) =>
   verdict.outcome && canBeSigned(verdict)
     ? `Sign: ${OUTCOME_WORDS[verdict.outcome].toLowerCase()}`
-    : verdict.unmeasured.length > 0
-      ? "Measure the rest to sign"
-      : "Try it in use to sign";
+    : verdict.contradictions.length > 0
+      ? "Read it again to sign"
+      : verdict.unmeasured.length > 0
+        ? "Measure the rest to sign"
+        : verdict.untried.length > 0
+          ? "Try it in use to sign"
+          : "Decide what is too close to sign";
 
 /** What stands in the way, said where it is seen: nothing is lost, and what is only here says so. */
 function Troubles({ bench, problem }: { bench: Bench; problem: string | null }) {

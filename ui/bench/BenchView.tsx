@@ -87,7 +87,7 @@ function BenchDialogs({ page, unit }: { page: BenchPage; unit: LengthUnit }) {
         }}
       />
     );
-  if (open === "override" && verdict.outcome)
+  if (open === "override")
     return (
       <OverrideDialog
         computed={verdict.outcome}

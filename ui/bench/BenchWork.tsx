@@ -3,6 +3,7 @@
 import dynamic from "next/dynamic";
 import type { LengthUnit } from "@/core/units/length";
 import { BarDrawing } from "../bar/BarDrawing";
+import { bringIntoSight } from "../kit/bringIntoSight";
 import { useNarrow } from "../kit/useNarrow";
 import { BenchHeader } from "./BenchHeader";
 import type { Onlooker } from "./Calls";
@@ -46,7 +47,10 @@ export function BenchWork({
         heatSince={heatSince}
         onTally={mayTally ? page.tally : undefined}
       />
-      <section aria-label="The bar" className="border border-rule bg-sheet px-2 pt-3">
+      <section
+        aria-label="The bar"
+        className="border border-rule bg-sheet px-2 pt-3 [&>svg]:max-h-[40vh]"
+      >
         <BarDrawing
           {...page.onTheBar.bar}
           view="forged"
@@ -68,26 +72,30 @@ export function BenchWork({
       />
       {closed ? null : <OrderChoice order={page.order} onOrder={page.keepOrder} />}
       {page.calling ? (
-        <Calls
-          active={active}
-          characteristics={characteristics}
-          judgements={judgements}
-          calls={piece.calls}
-          onlookers={onlookers}
-          unit={unit}
-          closed={closed}
-          onCall={notes.call}
-        />
+        <div ref={bringIntoSight} className="scroll-mb-20">
+          <Calls
+            active={active}
+            characteristics={characteristics}
+            judgements={judgements}
+            calls={piece.calls}
+            onlookers={onlookers}
+            unit={unit}
+            closed={closed}
+            onCall={notes.call}
+          />
+        </div>
       ) : null}
       {page.devices && !closed ? (
-        <Devices
-          piece={piece}
-          stations={stations}
-          finishedMassKg={plan.finishedMassKg}
-          heatSince={heatSince}
-          door={door}
-          onNote={notes.noteDevice}
-        />
+        <div ref={bringIntoSight} className="scroll-mb-20">
+          <Devices
+            piece={piece}
+            stations={stations}
+            finishedMassKg={plan.finishedMassKg}
+            heatSince={heatSince}
+            door={door}
+            onNote={notes.noteDevice}
+          />
+        </div>
       ) : null}
       <DeviceNotes notes={piece.deviceNotes} onDevice={bench.onDevice} />
       <TryList
@@ -95,6 +103,7 @@ export function BenchWork({
         answers={piece.tries}
         closed={closed}
         onDevice={bench.onDevice}
+        next={active || closed ? null : (bench.verdict.untried[0] ?? null)}
         onAnswer={notes.answerTry}
       />
       <DefectList
@@ -108,8 +117,10 @@ export function BenchWork({
         <>
           <Declared
             corrections={piece.corrections}
-            allowed={piece.correctionsAllowed}
+            undeclared={piece.undeclared}
             aids={piece.aids}
+            allowed={piece.correctionsAllowed}
+            mayFind={!piece.selfCheck}
             closed={closed}
             onDeclare={notes.declare}
           />

@@ -8,7 +8,7 @@ import { callError } from "@/core/eye/eye";
 import type { BenchCall } from "@/core/records/bench";
 import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
-import type { Judgement } from "@/core/verdict/judge";
+import type { Judgement } from "@/core/measure/judge";
 import { errorInWords } from "../words/eye";
 
 export interface Onlooker {

@@ -1,5 +1,5 @@
 import { CAUSES, type CauseCode } from "@/core/cause/causes";
-import type { LikelyCause } from "@/core/cause/likely";
+import { howLikely, type LikelyCause } from "@/core/cause/likely";
 import { DEVIATION_SIGNS, type DeviationSign, type Sign } from "@/core/cause/signs";
 import { defectKind } from "@/core/trade/defects";
 
@@ -8,19 +8,14 @@ const signInWords = (sign: Sign): string =>
     ? (defectKind(sign.slice("defect:".length))?.name.toLowerCase() ?? sign)
     : DEVIATION_SIGNS[sign as DeviationSign];
 
-/** By the table's reckoning, which counts no cases: so in words, not in figures. */
-const likelihoodInWords = (likelihood: number) =>
-  likelihood >= 0.75 ? "very likely" : likelihood >= 0.5 ? "likely" : "perhaps";
-
 /** Why it probably happened, by the table of causes, with the evidence and a drill. */
 export function CauseList({
   causes,
-  maySay,
   onSay,
 }: {
   causes: readonly LikelyCause[];
-  maySay: boolean;
-  onSay: (cause: CauseCode, holds: boolean) => void;
+  /** Keeps whether it was that; absent for whom it isn't to say. */
+  onSay?: ((cause: CauseCode, holds: boolean) => void) | undefined;
 }) {
   if (causes.length === 0) return null;
   return (
@@ -36,7 +31,7 @@ export function CauseList({
                   {name}
                 </strong>
                 <span className="text-13 whitespace-nowrap text-chalk-2">
-                  {said ? "confirmed" : likelihoodInWords(likelihood)}
+                  {said ? "confirmed" : howLikely(likelihood)}
                 </span>
               </p>
               <p className="text-13 text-chalk-2">
@@ -44,7 +39,7 @@ export function CauseList({
                 {alsoOn.length > 0 ? `; also on ${alsoOn.join(", ")}` : ""}
               </p>
               <p className="mt-0.5 text-13">{drill}</p>
-              {maySay && !said ? (
+              {onSay && !said ? (
                 <p className="flex gap-4 text-13">
                   <button type="button" className="link min-h-11" onClick={() => onSay(code, true)}>
                     That is it

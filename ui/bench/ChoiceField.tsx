@@ -3,7 +3,7 @@
 import { useEffect, useRef, type KeyboardEvent } from "react";
 import { CHOICES } from "@/core/measure/ways";
 import { printMeasured } from "@/core/units/print";
-import { judgeReading } from "@/core/verdict/judge";
+import { judgeReading } from "@/core/measure/judge";
 import { StateShape } from "../kit/StateShape";
 import type { ReadingFieldProps } from "./ReadingField";
 

@@ -4,29 +4,44 @@ import {
   AID_WORDS,
   CORRECTIONS,
   CORRECTION_WORDS,
-  type Aid,
   type Correction,
 } from "@/core/trade/declared";
+import type { DeclaredWork } from "./useNotes";
 
-interface DeclaredProps {
-  corrections: readonly Correction[];
+interface DeclaredProps extends DeclaredWork {
   allowed: readonly Correction[];
-  aids: readonly Aid[];
+  /** Whether this person may say what wasn't declared. */
+  mayFind: boolean;
   closed: boolean;
-  onDeclare: (declared: { corrections: Correction[]; aids: Aid[] }) => void;
+  onDeclare: (declared: DeclaredWork) => void;
 }
 
 const toggled = <T,>(all: readonly T[], one: T): T[] =>
   all.includes(one) ? all.filter((other) => other !== one) : [...all, one];
 
-/** What was done to the piece besides forging, and what helped: one tap each, always declared. */
+/** What was done to the piece besides forging, declared or found, and what helped: one tap each. */
 export const Declared = memo(function Declared({
   corrections,
-  allowed,
+  undeclared,
   aids,
+  allowed,
+  mayFind,
   closed,
   onDeclare,
 }: DeclaredProps) {
+  const declare = (change: Partial<DeclaredWork>) =>
+    onDeclare({ corrections, undeclared, aids, ...change });
+  // One or the other: what is declared was not found undeclared.
+  const declareOne = (one: Correction) =>
+    declare({
+      corrections: toggled(corrections, one),
+      undeclared: undeclared.filter((other) => other !== one),
+    });
+  const findOne = (one: Correction) =>
+    declare({
+      corrections: corrections.filter((other) => other !== one),
+      undeclared: toggled(undeclared, one),
+    });
   return (
     <section
       aria-label="Declared"
@@ -39,10 +54,23 @@ export const Declared = memo(function Declared({
             label={`${CORRECTION_WORDS[one]}${allowed.includes(one) ? "" : " (not allowed)"}`}
             on={corrections.includes(one)}
             closed={closed}
-            onToggle={() => onDeclare({ corrections: toggled(corrections, one), aids: [...aids] })}
+            onToggle={() => declareOne(one)}
           />
         ))}
       </Group>
+      {mayFind ? (
+        <Group title="Found, not declared">
+          {CORRECTIONS.map((one) => (
+            <Toggle
+              key={one}
+              label={CORRECTION_WORDS[one]}
+              on={undeclared.includes(one)}
+              closed={closed}
+              onToggle={() => findOne(one)}
+            />
+          ))}
+        </Group>
+      ) : null}
       <Group title="Made with">
         {AIDS.map((one) => (
           <Toggle
@@ -50,7 +78,7 @@ export const Declared = memo(function Declared({
             label={AID_WORDS[one]}
             on={aids.includes(one)}
             closed={closed}
-            onToggle={() => onDeclare({ corrections: [...corrections], aids: toggled(aids, one) })}
+            onToggle={() => declare({ aids: toggled(aids, one) })}
           />
         ))}
       </Group>

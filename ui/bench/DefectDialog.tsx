@@ -135,7 +135,7 @@ function DefectForm({ kind, places, stages, unit, onNote, onBack }: DefectFormPr
         <Field label="How bad">
           {(wiring) => (
             <select {...wiring} {...register("severity")} autoFocus className="field">
-              {SEVERITIES.map((severity) => (
+              {(kind.isFinal ? [kind.severity] : SEVERITIES).map((severity) => (
                 <option key={severity}>{severity}</option>
               ))}
             </select>

@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { BenchDefect } from "@/core/records/bench";
-import { defectKind } from "@/core/trade/defects";
+import { defectKind, mayBePutRight } from "@/core/trade/defects";
 import { StateShape } from "../kit/StateShape";
 
 interface DefectListProps {
@@ -34,13 +34,15 @@ export const DefectList = memo(function DefectList({
           </span>
           {closed ? null : (
             <>
-              <button
-                type="button"
-                className="link min-h-11 px-1"
-                onClick={() => onChange(id, { corrected: !corrected, withdrawn: false })}
-              >
-                {corrected ? "still there" : "put right"}
-              </button>
+              {corrected || mayBePutRight(kind) ? (
+                <button
+                  type="button"
+                  className="link min-h-11 px-1"
+                  onClick={() => onChange(id, { corrected: !corrected, withdrawn: false })}
+                >
+                  {corrected ? "still there" : "put right"}
+                </button>
+              ) : null}
               <button
                 type="button"
                 className="link min-h-11 px-1"

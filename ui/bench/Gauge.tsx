@@ -1,4 +1,4 @@
-import type { Judgement } from "@/core/verdict/judge";
+import type { Judgement } from "@/core/measure/judge";
 
 const HEIGHT = 176;
 const MIDDLE = HEIGHT / 2;
@@ -16,11 +16,13 @@ interface GaugeProps {
   lower: number;
   upper: number;
   nominal: number;
-  judgement: Judgement | null;
+  judgement: Pick<Judgement, "value" | "state"> | null;
+  /** Lower, beside others, and without saying how the reading stands. */
+  isPlain?: boolean;
 }
 
 /** A small upright gauge: limits as ticks, the tolerance as a band, the reading as a bar. Up is larger. */
-export function Gauge({ lower, upper, nominal, judgement }: GaugeProps) {
+export function Gauge({ lower, upper, nominal, judgement, isPlain = false }: GaugeProps) {
   const oneSided = nominal <= lower;
   const lowest = oneSided ? 0 : lower;
   const centre = (lowest + upper) / 2;
@@ -33,7 +35,7 @@ export function Gauge({ lower, upper, nominal, judgement }: GaugeProps) {
     <svg
       viewBox={`0 0 80 ${HEIGHT}`}
       aria-hidden="true"
-      className="mx-auto block h-[124px] max-h-[18vh] w-20"
+      className={`mx-auto block ${isPlain ? "h-20 w-14" : "h-[124px] max-h-[18vh] w-20"}`}
     >
       <path d={`M40 0V${HEIGHT}`} stroke="#B8B2A0" strokeWidth="1" />
       <rect x="33" y={top} width="14" height={bottom - top} fill="#D3E3DB" />
@@ -48,7 +50,7 @@ export function Gauge({ lower, upper, nominal, judgement }: GaugeProps) {
           y={yOf(judgement.value) - 2}
           width="48"
           height="4"
-          fill={STROKE[judgement.state]}
+          fill={isPlain ? "#20262B" : STROKE[judgement.state]}
         />
       ) : null}
     </svg>

@@ -22,7 +22,7 @@ export function HeatTimer({ since, seconds }: { since: number; seconds: number }
   const out = Math.max(0, Math.floor((now - since) / 1000));
   if (out > seconds * COLD_AFTER) return null;
   return (
-    <p role="timer" aria-label="This heat" className="w-full text-right text-13">
+    <p role="timer" aria-label="This heat" className="text-right text-13">
       out of the fire <strong className={out > seconds ? "text-heavy" : ""}>{out} s</strong>
       <span className="quiet">
         {" "}

@@ -16,7 +16,8 @@ export function OverrideDialog({
   onOpenChange,
   onDecide,
 }: {
-  computed: Outcome;
+  /** Null where a reading is too close to call. */
+  computed: Outcome | null;
   onOpenChange: (open: boolean) => void;
   onDecide: (override: { outcome: Outcome; reason: string }) => void;
 }) {
@@ -28,8 +29,8 @@ export function OverrideDialog({
   return (
     <SheetDialog title="Decide otherwise" open onOpenChange={onOpenChange}>
       <p className="mb-4 text-15">
-        Reckoned: {OUTCOME_WORDS[computed].toLowerCase()}. The readings stay as they are; your
-        decision and its reason stand beside them for good.
+        Reckoned: {computed ? OUTCOME_WORDS[computed].toLowerCase() : "too close to call"}. The
+        readings stay as they are; your decision and its reason stand beside them for good.
       </p>
       <form onSubmit={(event) => void handleSubmit(onDecide)(event)} noValidate>
         <Field label="Decided">

@@ -8,7 +8,7 @@ import { readEntry, type ReadingEntry } from "@/core/measure/reading";
 import { valuesTaken } from "@/core/measure/ways";
 import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
-import { judgeReading, type Judgement } from "@/core/verdict/judge";
+import { judgeReading, type Judgement } from "@/core/measure/judge";
 import { StateShape, stateColour } from "../kit/StateShape";
 import { STATE_WORDS } from "../words/verdict";
 
@@ -94,6 +94,8 @@ export function ReadingField({
     const confirmed = answer?.kind === "asked" && entry.kind === "asked";
     if (entry.kind !== "taken" && !confirmed) {
       setText(typed);
+      // What was refused is replaced by what is typed next.
+      if (entry.kind === "refused") setTimeout(() => input.current?.select());
       return setAnswer(entry);
     }
     const all = [...taken, { value: entry.value, typed: typed.trim() }];

@@ -6,7 +6,7 @@ import { readEntry } from "@/core/measure/reading";
 import type { BenchStage, BenchStageCheck, StageReading } from "@/core/records/bench";
 import type { LengthUnit } from "@/core/units/length";
 import { printCaliper, printMeasured } from "@/core/units/print";
-import { judgeReading } from "@/core/verdict/judge";
+import { judgeReading } from "@/core/measure/judge";
 import { StateShape } from "../kit/StateShape";
 
 interface StageCheckProps {

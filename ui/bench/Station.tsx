@@ -2,7 +2,8 @@ import { memo, type ReactNode } from "react";
 import { limitsAtGrade, type Characteristic } from "@/core/measure/characteristic";
 import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
-import type { Judgement } from "@/core/verdict/judge";
+import type { Judgement } from "@/core/measure/judge";
+import { bringIntoSight } from "../kit/bringIntoSight";
 import { StateShape, stateColour } from "../kit/StateShape";
 import { limitsInWords, STATE_WORDS } from "../words/verdict";
 import { Gauge } from "./Gauge";
@@ -49,7 +50,8 @@ export const Station = memo(function Station({
     : "not measured";
   return (
     <li
-      className={`flex min-w-[92px] grow basis-0 flex-col border-l first:border-l-0 ${active ? "z-10 bg-white outline-[3px] -outline-offset-1 outline-ink outline-solid" : ""}`}
+      ref={active ? bringIntoSight : undefined}
+      className={`flex min-w-[92px] scroll-mb-20 grow basis-0 flex-col border-l first:border-l-0 ${active ? "z-10 bg-white outline-[3px] -outline-offset-1 outline-ink outline-solid" : ""}`}
     >
       <button
         type="button"

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Judgement } from "@/core/verdict/judge";
+import type { Judgement } from "@/core/measure/judge";
 import type { LengthUnit } from "@/core/units/length";
 import { ChoiceField } from "./ChoiceField";
 import { ReadingField, type ReadingFieldProps } from "./ReadingField";

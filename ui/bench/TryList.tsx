@@ -1,5 +1,6 @@
 import { memo } from "react";
 import type { BenchTry } from "@/core/records/bench";
+import { bringIntoSight } from "../kit/bringIntoSight";
 import { StateShape } from "../kit/StateShape";
 
 interface TryListProps {
@@ -7,6 +8,8 @@ interface TryListProps {
   answers: readonly BenchTry[];
   closed: boolean;
   onDevice: ReadonlySet<string>;
+  /** The one that Y and N answer now; none while something else is lit. */
+  next: string | null;
   onAnswer: (question: string, works: boolean) => void;
 }
 
@@ -16,6 +19,7 @@ export const TryList = memo(function TryList({
   answers,
   closed,
   onDevice,
+  next,
   onAnswer,
 }: TryListProps) {
   if (asked.length === 0) return null;
@@ -27,7 +31,8 @@ export const TryList = memo(function TryList({
           return (
             <li
               key={question}
-              className="flex min-h-11 flex-wrap items-center gap-x-3 border-t border-rule px-3 text-15"
+              ref={question === next ? bringIntoSight : undefined}
+              className={`flex min-h-11 scroll-mb-20 flex-wrap items-center gap-x-3 border-t border-rule px-3 text-15 ${question === next ? "bg-white outline-[3px] -outline-offset-1 outline-ink outline-solid" : ""}`}
             >
               <span className="grow py-2">{question}</span>
               {answer && onDevice.has(answer.id) ? (

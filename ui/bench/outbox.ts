@@ -53,6 +53,13 @@ export async function keep(personId: string, pieceId: string, event: BenchEvent)
 export const waitingFor = (personId: string, pieceId: string): Promise<QueuedEvent[]> =>
   queue().where({ personId, pieceId, sent: 0 }).sortBy("order");
 
+/** How much waits of all a person's pieces; what was refused waits for nothing. */
+export const countWaiting = (personId: string): Promise<number> =>
+  queue()
+    .where({ personId, sent: 0 })
+    .filter(({ refused }) => refused === null)
+    .count();
+
 /** The server tells its time to the second, and a page takes a moment to be read. */
 const SAME_MOMENT_MS = 3000;
 

@@ -3,7 +3,15 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { inBenchOrder, type BenchOrder } from "@/core/measure/order";
 import { applyEvent, eventId, type BenchEvent } from "@/core/records/apply";
-import { verdictOf, type BenchInstrument, type BenchPiece } from "@/core/records/bench";
+import {
+  askedOf,
+  isClosed,
+  recordOf,
+  verdictOf,
+  type BenchInstrument,
+  type BenchPiece,
+} from "@/core/records/bench";
+import { cheaperWay, type CheaperWay } from "@/core/verdict/cheaper";
 import type { Verdict } from "@/core/verdict/verdict";
 import {
   flush,
@@ -20,15 +28,20 @@ const RETRY_MS = 4000;
 export interface Bench {
   piece: BenchPiece;
   verdict: Verdict;
+  /** Fewer heats than the verdict's advice takes. */
+  cheaper: CheaperWay | null;
   /** Ids of events that only this device has. */
   onDevice: ReadonlySet<string>;
   refused: QueuedEvent[];
+  /** A signature that the server doesn't have yet. */
+  signature: QueuedEvent | null;
   connection: Connection;
   /** Applies an event at once, keeps it on the device, and sends it when it can. */
   record: (event: BenchEvent) => void;
+  /** The same; resolves once it is sent, or can't be now. */
+  recordAndSend: (event: BenchEvent) => Promise<void>;
+  /** Takes back what waits, or what was refused and has been seen. */
   dismiss: (order: number) => void;
-  /** Sends what waits; resolves when it is through or can't get through. */
-  send: () => Promise<Connection>;
 }
 
 /** The state of the bench: what the server had, with everything done since laid over it. */
@@ -107,20 +120,21 @@ export function useBench(
     };
   }, [loaded, personId, pieceId]);
 
-  const record = useCallback(
-    (event: BenchEvent) => {
+  const recordAndSend = useCallback(
+    async (event: BenchEvent) => {
       unsaved.current.add(eventId(event));
       setEvents((now) => [...now, event]);
       const kept = keeping.current.then(() => keep(personId, pieceId, event));
       keeping.current = kept.catch(() => undefined);
-      void kept.then(async () => {
-        unsaved.current.add(eventId(event));
-        setWaiting(await waitingFor(personId, pieceId));
-        await send();
-      });
+      await kept;
+      unsaved.current.add(eventId(event));
+      setWaiting(await waitingFor(personId, pieceId));
+      await send();
     },
     [personId, pieceId, send],
   );
+
+  const record = useCallback((event: BenchEvent) => void recordAndSend(event), [recordAndSend]);
 
   const dismiss = useCallback(
     (order: number) => {
@@ -137,7 +151,25 @@ export function useBench(
     return { ...now, characteristics: inBenchOrder(now.characteristics, order) };
   }, [events, waiting, loaded, instruments, order]);
   const verdict = useMemo(() => verdictOf(piece), [piece]);
+  const cheaper = useMemo(
+    () =>
+      isClosed(piece) ? null : cheaperWay(askedOf(piece), recordOf(piece), piece.rules, verdict),
+    [piece, verdict],
+  );
   const onDevice = useMemo(() => new Set(waiting.map(({ id }) => id)), [waiting]);
   const refused = useMemo(() => waiting.filter((event) => event.refused), [waiting]);
-  return { piece, verdict, onDevice, refused, connection, record, dismiss, send };
+  const signature =
+    waiting.find(({ event, refused: why }) => event.name === "sign-verdict" && !why) ?? null;
+  return {
+    piece,
+    verdict,
+    cheaper,
+    signature,
+    onDevice,
+    refused,
+    connection,
+    record,
+    recordAndSend,
+    dismiss,
+  };
 }

@@ -6,7 +6,7 @@ import type { Standing } from "@/core/climb/standing";
 import { isClosed, type BenchInstrument, type BenchPiece } from "@/core/records/bench";
 import type { Salvage } from "@/core/shelf/salvage";
 import type { LengthUnit } from "@/core/units/length";
-import { canBeSigned } from "@/core/verdict/verdict";
+import { canBeDecided } from "@/core/verdict/verdict";
 import type { Onlooker } from "./Calls";
 import type { DeviceDoor } from "./ReadingField";
 import { useBench } from "./useBench";
@@ -46,12 +46,13 @@ export function useBenchPage({
   const [order, keepOrder] = useBenchOrder();
   const bench = useBench(loaded, instruments, { personId: person.id, order });
   const { piece, verdict } = bench;
-  const closed = isClosed(loaded);
+  // What is signed waits for the server as it is.
+  const closed = isClosed(loaded) || bench.signature !== null;
   const stations = useStations(bench, instruments, closed);
   const notes = useNotes(bench, closed);
   const causes = useCauses(bench, history);
   const signing = useSigning(bench, {
-    may: person.maySign && !closed,
+    may: person.maySign && !isClosed(loaded),
     onSigned: () => stations.pick(null),
   });
   const [open, setOpen] = useState<"defect" | "override" | null>(null);
@@ -68,7 +69,7 @@ export function useBenchPage({
     if (heats > piece.heats && !closed) setHeatSince(Date.now());
     notes.tally(heats, minutes);
   };
-  const mayOverride = signing.may && canBeSigned(verdict);
+  const mayOverride = signing.may && !closed && canBeDecided(verdict);
 
   const onKey = useBenchKeys({
     ArrowUp: () => stations.move(-1),

@@ -1,11 +1,12 @@
 "use client";
 
 import { useMemo } from "react";
-import type { Aid, Correction } from "@/core/trade/declared";
 import type { StageReading } from "@/core/records/bench";
 import type { CommandInput } from "@/core/records/commands";
 import { newId } from "../command";
 import type { Bench } from "./useBench";
+
+export type DeclaredWork = Required<Omit<CommandInput<"declare-work">, "pieceId">>;
 
 export type NotedDefect = Pick<
   CommandInput<"note-defect">,
@@ -15,7 +16,7 @@ export type NotedDefect = Pick<
 export interface Notes {
   tally: (heats: number, minutes: number) => void;
   answerTry: (question: string | undefined, works: boolean) => void;
-  declare: (declared: { corrections: Correction[]; aids: Aid[] }) => void;
+  declare: (declared: DeclaredWork) => void;
   noteDevice: (sent: CommandInput<"note-device">["sent"]) => void;
   checkStage: (stage: number, holds: boolean, readings: StageReading[]) => void;
   call: (characteristicId: string, callerId: string, called: number) => void;
@@ -47,7 +48,7 @@ function notesFor(pieceId: string, record: Bench["record"], closed: boolean): No
       const input = { tryId: newId(), pieceId, question, works, answeredAt: now() };
       record({ name: "answer-try", input });
     }),
-    declare: unlessClosed((declared: { corrections: Correction[]; aids: Aid[] }) =>
+    declare: unlessClosed((declared: DeclaredWork) =>
       record({ name: "declare-work", input: { pieceId, ...declared } }),
     ),
     noteDevice: unlessClosed((sent: CommandInput<"note-device">["sent"]) =>

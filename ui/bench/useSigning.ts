@@ -1,10 +1,10 @@
 "use client";
 
 import { useRouter } from "next/navigation";
+import { useEffect, useRef, useState } from "react";
 import type { CommandInput } from "@/core/records/commands";
-import { canBeSigned } from "@/core/verdict/verdict";
-import { newId, refused, sendCommand } from "../command";
-import { useCommand } from "../useCommand";
+import { canBeDecided, canBeSigned } from "@/core/verdict/verdict";
+import { newId } from "../command";
 import type { Bench } from "./useBench";
 
 type Override = CommandInput<"sign-verdict">["override"];
@@ -13,31 +13,40 @@ export interface Signing {
   /** Whether this person may sign this piece. */
   may: boolean;
   busy: boolean;
-  error: string | null;
   sign: (override: Override) => Promise<void>;
 }
 
-/** Signs the verdict, once everything on this device has reached the server. */
+/**
+ * Signs the verdict. A signature waits on the device behind the readings it rests on, like
+ * everything else that is recorded; the server takes it where it judges the same.
+ */
 export function useSigning(
   bench: Bench,
   { may, onSigned }: { may: boolean; onSigned: () => void },
 ): Signing {
   const router = useRouter();
-  const { wait, busy, error } = useCommand();
+  const { verdict, piece, signature, refused } = bench;
+  const [busy, setBusy] = useState(false);
+  const waited = useRef<string | null>(null);
 
-  async function sign(override: Override) {
-    if (busy || !may || !canBeSigned(bench.verdict)) return;
-    const answer = await wait(sendAndSign(override));
-    if (!answer.ok) return;
+  useEffect(() => {
+    const before = waited.current;
+    waited.current = signature?.id ?? null;
+    if (before === null || signature || refused.some(({ id }) => id === before)) return;
     onSigned();
     router.refresh();
+  });
+
+  async function sign(override: Override) {
+    if (!may || busy || signature || !(override ? canBeDecided(verdict) : canBeSigned(verdict)))
+      return;
+    setBusy(true);
+    await bench.recordAndSend({
+      name: "sign-verdict",
+      input: { verdictId: newId(), pieceId: piece.id, override, expected: verdict.outcome },
+    });
+    setBusy(false);
   }
 
-  async function sendAndSign(override: Override) {
-    if ((await bench.send()) !== "saved") return refused({ code: "readings-unsent" });
-    const pieceId = bench.piece.id;
-    return sendCommand("sign-verdict", { verdictId: newId(), pieceId, override });
-  }
-
-  return { may, busy, error, sign };
+  return { may, busy, sign };
 }

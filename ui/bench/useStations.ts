@@ -3,7 +3,7 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Characteristic } from "@/core/measure/characteristic";
 import type { BenchInstrument } from "@/core/records/bench";
-import type { Judgement } from "@/core/verdict/judge";
+import type { Judgement } from "@/core/measure/judge";
 import { newId } from "../command";
 import type { Bench } from "./useBench";
 

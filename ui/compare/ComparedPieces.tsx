@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { Characteristic } from "@/core/measure/characteristic";
 import { forgedOutline, tellingElevation, type OutlineStation } from "@/core/piece/outline";
 import type { Piece } from "@/core/piece/piece";
-import type { Judgement } from "@/core/verdict/judge";
+import type { Judgement } from "@/core/measure/judge";
 import { measuredOutline } from "@/core/verdict/likeness";
 
 interface Measured {

@@ -1,6 +1,6 @@
 import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
-import type { Judgement } from "@/core/verdict/judge";
+import type { Judgement } from "@/core/measure/judge";
 import type { Difference } from "@/core/verdict/likeness";
 import { MeasuredCell } from "../measure/MeasuredCell";
 import { limitsInWords, signedInWords } from "../words/verdict";

@@ -1,4 +1,4 @@
-import type { SizeState } from "@/core/verdict/judge";
+import type { SizeState } from "@/core/measure/judge";
 
 const PATHS: Record<SizeState | "defect", string> = {
   "on-size": "M8 2a6 6 0 1 1 0 12a6 6 0 1 1 0-12z",

@@ -53,6 +53,14 @@ export const KEY_SCOPES = {
       { shown: "O", does: "decide otherwise, with a reason", names: ["o"] },
     ],
   },
+  judging: {
+    title: "What would you do?",
+    staff: false,
+    rows: [
+      { shown: "K H S", does: "keep, another heat, start again", names: ["k", "h", "s"] },
+      { shown: "1–4", does: "what to do first", names: ["1", "2", "3", "4"] },
+    ],
+  },
   designer: {
     title: "In the designer, while nothing is typed",
     staff: true,

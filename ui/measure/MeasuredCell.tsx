@@ -1,6 +1,6 @@
 import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
-import type { Judgement } from "@/core/verdict/judge";
+import type { Judgement } from "@/core/measure/judge";
 import { StateShape, stateColour } from "../kit/StateShape";
 import { STATE_WORDS } from "../words/verdict";
 

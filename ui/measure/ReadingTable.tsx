@@ -1,5 +1,5 @@
 import type { LengthUnit } from "@/core/units/length";
-import type { Judgement } from "@/core/verdict/judge";
+import type { Judgement } from "@/core/measure/judge";
 import { limitsInWords, signedInWords } from "../words/verdict";
 import { MeasuredCell } from "./MeasuredCell";
 

@@ -1,35 +1,43 @@
 import type { ReactNode } from "react";
 import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
-import type { Judgement } from "@/core/verdict/judge";
+import type { Judgement } from "@/core/measure/judge";
+import type { CheaperWay } from "@/core/verdict/cheaper";
 import type { Reason, Verdict } from "@/core/verdict/verdict";
 import { StateShape } from "../kit/StateShape";
 import {
-  adviceInWords,
+  contradictionInWords,
   headlineOf,
+  lostInWords,
   marksInWords,
   reasonInWords,
   STATE_WORDS,
 } from "../words/verdict";
+import { AdviceList, Forecast } from "./AdviceList";
 import { countOf } from "../words/count";
+
+interface SlateVerdictProps {
+  verdict: Verdict;
+  unit: LengthUnit;
+  defects: number;
+  /** Fewer heats than the advice takes; null where none can be spared. */
+  cheaper?: CheaperWay | null;
+  /** What could decide a reading too close to call. */
+  finer?: (judgement: Judgement) => { name: string } | null;
+  /** Goes to the reading a line rests on. */
+  onPick?: ((characteristicId: string) => void) | undefined;
+}
 
 /** The verdict, chalked: outcome, what to do, every reason with its cost, marks. */
 export function SlateVerdict({
   verdict,
   unit,
   defects,
+  cheaper = null,
   finer,
   onPick,
-}: {
-  verdict: Verdict;
-  unit: LengthUnit;
-  defects: number;
-  /** What could decide a reading too close to call. */
-  finer?: (judgement: Judgement) => { name: string } | null;
-  /** Goes to the reading a line rests on. */
-  onPick?: ((characteristicId: string) => void) | undefined;
-}) {
-  const { judgements, reasons, advice, unmeasured, untried } = verdict;
+}: SlateVerdictProps) {
+  const { judgements, reasons, advice, unmeasured, untried, then } = verdict;
   const all = judgements.length + unmeasured.length;
   const found = defects === 0 ? "" : ` and ${countOf(defects, "defect")}`;
   const telling = judgements.filter(({ state }) => state !== "on-size");
@@ -43,69 +51,108 @@ export function SlateVerdict({
       <p className="mt-1 font-slab text-38 font-semibold" data-outcome>
         {headlineOf(verdict)}
       </p>
-      {advice.length > 0 ? (
-        <ol className="mt-4 space-y-3">
-          {advice.map((one, index) => {
-            const { head, why } = adviceInWords(one, unit);
-            return (
-              <li key={head} className="flex gap-4">
-                <span className="font-slab text-20 text-straw">{index + 1}</span>
-                <span className="text-15">
-                  <strong className="block font-semibold">{head}</strong>
-                  <span className="text-chalk-2">{why}</span>
-                </span>
-              </li>
-            );
-          })}
-        </ol>
+      <ReadAgain verdict={verdict} unit={unit} finer={finer} onPick={onPick} />
+      {advice.length > 0 ? <AdviceList advice={advice} unit={unit} /> : null}
+      {then ? (
+        <Forecast
+          then={then}
+          judgements={judgements}
+          advice={advice}
+          cheaper={cheaper}
+          unit={unit}
+        />
       ) : null}
       {verdict.outcome === "start-again" ? (
-        <p className="mt-3 text-15 text-chalk-2">What has gone can&rsquo;t be put back.</p>
+        <p className="mt-3 text-15 text-chalk-2">{lostInWords(verdict)}</p>
       ) : null}
-      <ul className="mt-5 border-t border-slate-rule pt-3 text-15">
-        {telling.map((judgement) => (
-          <Line
-            key={judgement.characteristicId}
-            what={judgement.name}
-            onPick={onPick ? () => onPick(judgement.characteristicId) : undefined}
-            note={
-              judgement.state === "too-close" && finer ? finerInWords(finer(judgement)) : undefined
-            }
-            says={
-              <>
-                {printMeasured(judgement.value, judgement.unit, unit)} ·{" "}
-                {STATE_WORDS[judgement.state]}{" "}
-                <StateShape state={judgement.state} size={13} onSlate />
-              </>
-            }
-            cost={costOf(verdict, judgement.characteristicId)}
-          />
-        ))}
-        {reasons.map((reason) =>
-          reason.code === "measured" ? null : (
+      <details open={advice.length === 0} className="mt-4">
+        <summary className="link min-h-11 cursor-pointer py-2 text-15 text-chalk-2">
+          Every reading
+        </summary>
+        <ul className="border-t border-slate-rule pt-3 text-15">
+          {telling.map((judgement) => (
             <Line
-              key={keyOf(reason)}
-              what={reasonInWords(reason)}
-              says={reason.code === "defect" ? reason.defect.severity : ""}
-              cost={reason.cost}
+              key={judgement.characteristicId}
+              what={judgement.name}
+              onPick={onPick ? () => onPick(judgement.characteristicId) : undefined}
+              note={
+                judgement.state === "too-close" && finer
+                  ? finerInWords(finer(judgement))
+                  : undefined
+              }
+              says={
+                <>
+                  {printMeasured(judgement.value, judgement.unit, unit)} ·{" "}
+                  {STATE_WORDS[judgement.state]}{" "}
+                  <StateShape state={judgement.state} size={13} onSlate />
+                </>
+              }
+              cost={costOf(verdict, judgement.characteristicId)}
             />
-          ),
-        )}
-        {good > 0 ? (
-          <Line
-            what={`${good} on size`}
-            says={<StateShape state="on-size" size={13} onSlate />}
-            cost={goodCost(verdict)}
-          />
-        ) : null}
-        {unmeasured.length > 0 ? (
-          <Line what={`${unmeasured.length} still to measure`} says="" cost={0} />
-        ) : null}
-        {untried.length > 0 ? (
-          <Line what={`${untried.length} still to try in use`} says="" cost={0} />
-        ) : null}
-      </ul>
+          ))}
+          {reasons.map((reason) =>
+            reason.code === "measured" ? null : (
+              <Line
+                key={keyOf(reason)}
+                what={reasonInWords(reason)}
+                says={reason.code === "defect" ? reason.defect.severity : ""}
+                cost={reason.cost}
+              />
+            ),
+          )}
+          {good > 0 ? (
+            <Line
+              what={`${good} on size`}
+              says={<StateShape state="on-size" size={13} onSlate />}
+              cost={goodCost(verdict)}
+            />
+          ) : null}
+          {unmeasured.length > 0 ? (
+            <Line what={`${unmeasured.length} still to measure`} says="" cost={0} />
+          ) : null}
+          {untried.length > 0 ? (
+            <Line what={`${untried.length} still to try in use`} says="" cost={0} />
+          ) : null}
+        </ul>
+      </details>
     </>
+  );
+}
+
+/** Readings that can't be true together, and those that another instrument could decide. */
+function ReadAgain({
+  verdict: { contradictions, undecided, judgements },
+  unit,
+  finer,
+  onPick,
+}: Pick<SlateVerdictProps, "verdict" | "unit" | "finer" | "onPick">) {
+  if (contradictions.length === 0 && undecided.length === 0) return null;
+  const named = (id: string) => judgements.find((one) => one.characteristicId === id);
+  const pick = (id: string, words: string) =>
+    onPick ? (
+      <button type="button" className="link min-h-11 text-left" onClick={() => onPick(id)}>
+        {words}
+      </button>
+    ) : (
+      words
+    );
+  return (
+    <ul className="mt-3 space-y-2 text-15" aria-label="To be read again">
+      {contradictions.map((one) => (
+        <li key={one.code + one.ids[0]!} className="border-l-4 border-straw pl-3">
+          {pick(one.ids[0]!, contradictionInWords(one, judgements, unit))}
+        </li>
+      ))}
+      {undecided.map((id) => {
+        const judgement = named(id)!;
+        const instrument = finer?.(judgement)?.name ?? "a finer instrument";
+        return (
+          <li key={id} className="border-l-4 border-straw pl-3">
+            {pick(id, `${judgement.name}: too close to call. Take ${instrument} to it.`)}
+          </li>
+        );
+      })}
+    </ul>
   );
 }
 
@@ -130,6 +177,8 @@ function keyOf(reason: Exclude<Reason, { code: "measured" }>): string {
       return reason.question;
     case "correction":
       return reason.correction;
+    case "aid":
+      return reason.aid;
     default:
       return reason.code;
   }

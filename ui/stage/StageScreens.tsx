@@ -23,7 +23,8 @@ export function StageScreens({ name, stages, unit }: StageScreensProps) {
     ({ swipe: [towards] }) => {
       if (towards !== 0) go(towards < 0 ? 1 : -1);
     },
-    { axis: "x", pointer: { touch: true } },
+    // A gloved hand is slow.
+    { axis: "x", pointer: { touch: true }, swipe: { duration: 1500, velocity: 0.05 } },
   );
   return (
     <div {...bind()} className="mx-auto w-full max-w-xl touch-pan-y">

@@ -8,6 +8,7 @@ import { listRoster } from "@/data/queries/people";
 import { StartPieceForm } from "@/ui/measure/StartPieceForm";
 import { KeepOffline } from "@/ui/offline/KeepOffline";
 import { TagForm } from "@/ui/measure/TagForm";
+import { WaitingHere } from "@/ui/measure/WaitingHere";
 import { dayInWords } from "@/ui/words/when";
 import { Pending } from "@/ui/shell/Pending";
 import { requireActor, services } from "../../server";
@@ -74,6 +75,7 @@ export default async function QueuePage({ searchParams }: Props) {
             are shown side by side.
           </p>
         )}
+        <WaitingHere personId={actor.personId} />
         {queue.length === 0 ? (
           <p className="border-t-2 border-ink bg-sheet p-5 text-17">
             Nothing waits to be measured.{" "}

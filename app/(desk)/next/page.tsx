@@ -140,7 +140,7 @@ function LastSaid({ piece, unit }: { piece: LastVerdict; unit: LengthUnit }) {
       </p>
       {advice ? (
         <p className="text-15 text-chalk-2">
-          {advice.head} {advice.why}
+          {advice.title}. {advice.detail}
         </p>
       ) : null}
       <Link href={`/piece/${piece.pieceId}`} className="link flex min-h-11 items-center text-15">

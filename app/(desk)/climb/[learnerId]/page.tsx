@@ -10,7 +10,7 @@ import { defectKind } from "@/core/trade/defects";
 import { isInstructor, STAFF } from "@/data/actor";
 import { listDefectCounts, type DefectCount } from "@/data/queries/items";
 import { listPieceCauses } from "@/data/queries/causes";
-import { listCalls } from "@/data/queries/eye";
+import { listCalls, listJudgingCalls } from "@/data/queries/eye";
 import { findLearnerOverview, type LearnerOverview } from "@/data/queries/learner";
 import { listPieceErrors, type PieceErrors } from "@/data/queries/runs";
 import { Pareto } from "@/ui/charts/Pareto";
@@ -19,6 +19,7 @@ import { RecordsOut } from "@/ui/climb/RecordsOut";
 import { SetNext } from "@/ui/climb/SetNext";
 import { EyeOverWeeks } from "@/ui/eye/EyeOverWeeks";
 import { EyeRecord } from "@/ui/eye/EyeRecord";
+import { JudgingRecord } from "@/ui/eye/JudgingRecord";
 import { Link } from "@/ui/kit/Link";
 import { PieceHistory } from "@/ui/stair/PieceHistory";
 import { Stair } from "@/ui/stair/Stair";
@@ -57,10 +58,11 @@ export default async function LearnerClimbPage({
     findLearnerOverview(database, actor, learnerId, { now, minutesLeft: minutes }),
   );
   const techniqueId = overview.pieces[0]?.techniqueId;
-  const [causes, defects, calls, errors] = await Promise.all([
+  const [causes, defects, calls, judged, errors] = await Promise.all([
     listPieceCauses(database, actor, learnerId, LOOKED_AT),
     listDefectCounts(database, actor, { since: new Date(now - FAULTS_MS), learnerId }),
     listCalls(database, actor, learnerId),
+    listJudgingCalls(database, actor, learnerId),
     techniqueId ? listPieceErrors(database, actor, { learnerId, techniqueId }) : [],
   ]);
   return (
@@ -96,6 +98,12 @@ export default async function LearnerClimbPage({
           <h2 className="font-slab text-20 font-semibold">The eye</h2>
           <EyeOverWeeks calls={calls} />
           <EyeRecord calls={calls} />
+          {judged.length > 0 ? (
+            <>
+              <h3 className="mt-5 text-17 font-semibold">Pieces they judged in the drill</h3>
+              <JudgingRecord calls={judged} subject="They" />
+            </>
+          ) : null}
         </section>
       </div>
       <section aria-label="Pieces" className="xl:col-span-2">

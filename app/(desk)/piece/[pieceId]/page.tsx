@@ -1,15 +1,19 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
+import { likelyCauses } from "@/core/cause/likely";
+import { signsOf } from "@/core/cause/signs";
 import { askedOf, isClosed, recordOf, verdictOf, type BenchPiece } from "@/core/records/bench";
 import { idSchema } from "@/core/units/fields";
 import { planPiece } from "@/core/piece/plan";
 import { defectKind } from "@/core/trade/defects";
-import type { Judgement } from "@/core/verdict/judge";
+import type { Judgement } from "@/core/measure/judge";
 import { judgePiece } from "@/core/verdict/verdict";
 import { isStaff } from "@/data/actor";
 import { findBenchPiece } from "@/data/queries/bench";
+import { findCauseHistory } from "@/data/queries/causes";
 import { ForgedBar } from "@/ui/bar/ForgedBar";
 import { Link } from "@/ui/kit/Link";
+import { CauseList } from "@/ui/bench/CauseList";
 import { Photos } from "@/ui/bench/Photos";
 import { ReadingTable } from "@/ui/measure/ReadingTable";
 import { SlateMarks, SlateVerdict } from "@/ui/slate/SlateVerdict";
@@ -27,6 +31,11 @@ export default async function PiecePage({ params }: { params: Promise<{ pieceId:
     await findBenchPiece(database, actor, id.data, { selfCheck: true }),
   );
   const verdict = verdictOf(piece);
+  const history = await findCauseHistory(database, actor, {
+    pieceId: piece.id,
+    learnerId: piece.learner.id,
+  });
+  const signs = signsOf({ characteristics: piece.characteristics, verdict });
   const plan = planPiece(piece.piece);
   const unit = actor.firstUnit;
   const pins = piece.defects.map((defect) => ({
@@ -48,6 +57,7 @@ export default async function PiecePage({ params }: { params: Promise<{ pieceId:
       </header>
       <section aria-label="Verdict" className="bg-slate p-4 text-chalk sm:p-5">
         <SlateVerdict verdict={verdict} unit={unit} defects={piece.defects.length} />
+        <CauseList causes={likelyCauses(signs, history.earlier, history.said)} />
         <div className="mt-3">
           <SlateMarks marks={verdict.marks} />
         </div>
