@@ -1,15 +1,15 @@
 import { layBar } from "../bar/bar";
 import { nameInText } from "../bar/named";
 import { featureNameInText } from "../feature/registry";
-import type { SizeState } from "../measure/judge";
+import { isOff, type SizeState } from "../measure/judge";
 import { OPERATION_KEYS, OPERATIONS } from "../operation/registry";
-import { barOf, MAIN_PART, type Bar, type Piece } from "../piece/piece";
+import { barIds, barOf, MAIN_PART, type Bar, type Piece } from "../piece/piece";
 import type { Advised, AdviceInput, AdviceLine, Made, SizeChange } from "./advice";
 import { featuresAsRead } from "./asRead";
 import { planFeatures } from "./features";
 import { metalAsRead, type MetalMove } from "./known";
 import { planMetal, type MetalPlan } from "./metal";
-import { isOff, linesAsRead, type Line } from "./line";
+import { isReadOff, linesAsRead, type Line } from "./line";
 import { endNearest } from "./ways";
 import { explainOverall } from "./unread";
 import { featureHeats, madeOf, moveHeats } from "./metalLines";
@@ -39,7 +39,8 @@ export function advise(input: AdviceInput): Advised | null {
   const start = startOf(input, lines);
   const sure = input.isRough ? null : planned(input, start, { aims: lines.map(withGuard) });
   const found = sure ?? planned(input, start, { aims: lines });
-  if (found || !lines.some((line) => isOverall(line.characteristic) && isOff(line))) return found;
+  if (found || !lines.some((line) => isOverall(line.characteristic) && isReadOff(line)))
+    return found;
   // Bent, a bar's lengths aren't read: what is a little large everywhere makes it short.
   return planned(input, start, { aims: lines, isEager: true });
 }
@@ -48,7 +49,7 @@ export function advise(input: AdviceInput): Advised | null {
 const hasLostLine = (piece: Piece, lines: readonly Line[]): boolean =>
   lines.some((line) => {
     const { kind, measure } = line.characteristic;
-    if (!isOff(line) || measure === "position" || measure === "legs" || measure === "extent")
+    if (!isReadOff(line) || measure === "position" || measure === "legs" || measure === "extent")
       return false;
     const of = featureOf(piece, line.characteristic);
     if (!of || of.feature.kind === "ring" || (kind === "match" && of.key === "alike")) return false;
@@ -114,13 +115,11 @@ const metalHeatsOf = ({ piece, step }: AdviceInput, plans: MetalPlans): number =
 const asksForSteel = (line: Line): boolean => {
   const { feature, measure } = line.characteristic;
   return (
-    isOff(line) &&
+    isReadOff(line) &&
     (feature === undefined || measure === "position") &&
     !isOverall(line.characteristic)
   );
 };
-
-const partsOf = ({ parts = [] }: Piece) => [MAIN_PART, ...parts.map(({ id }) => id)];
 
 type MetalPlans = ReadonlyMap<string, MetalPlan>;
 
@@ -132,13 +131,14 @@ function* metalPlans(
 ): Generator<MetalPlans> {
   const first = new Map<string, MetalPlan>();
   let varied: { part: string; ways: Generator<MetalPlan> } | null = null;
-  for (const part of partsOf(piece)) {
+  for (const part of barIds(piece)) {
     const lines = linesOfBar(aims, part);
     if (!isEager && !lines.some(asksForSteel)) {
       first.set(part, { initial: measured.initial.bars.get(part)!, moves: [] });
       continue;
     }
-    const ways = planMetal({ bar: barOf(piece, part), lines, grade, mayCut, isEager });
+    const initial = measured.initial.bars.get(part)!;
+    const ways = planMetal({ bar: barOf(piece, part), lines, grade, initial, mayCut, isEager });
     const next = ways.next();
     if (next.done) return;
     first.set(part, next.value);
@@ -161,7 +161,7 @@ function startOf({ piece, grade, own = [] }: AdviceInput, lines: readonly Line[]
     new MeasuredPiece(piece, lines, initial, { own, pairs });
   const unread: ReworkState = {
     bars: new Map(
-      partsOf(piece).map((part) => [
+      barIds(piece).map((part) => [
         part,
         metalAsRead(barOf(piece, part), linesOfBar(lines, part), grade),
       ]),
@@ -173,7 +173,7 @@ function startOf({ piece, grade, own = [] }: AdviceInput, lines: readonly Line[]
   const measured = measuredAs(asRead);
   const explanations = new Map<string, Explanation[]>();
   let initial: ReworkState = asRead;
-  for (const part of partsOf(piece)) {
+  for (const part of barIds(piece)) {
     const found = explainOverall(measured, part);
     explanations.set(part, found);
     for (const { unread, off } of found) initial = unread.at(initial, off);
@@ -295,7 +295,7 @@ function checked(
     const value = measured.valueAt(line, last);
     if (value === null) continue;
     const state = standsAt(line, value);
-    if (state === "heavy" || state === "light") return null;
+    if (isOff({ state })) return null;
     states[line.characteristic.id] = state;
     values[line.characteristic.id] = value;
   }

@@ -7,7 +7,7 @@ import {
   type ReworkState,
 } from "./workpiece";
 import { barOf, MAIN_PART, type Feature, type Piece } from "../piece/piece";
-import { isOff, type Line } from "./line";
+import { isReadOff, type Line } from "./line";
 import { placeKey, placeMm } from "./metalState";
 
 /** A piece's features with the angles, radii and diameters that were read of them, by themselves or against one another. */
@@ -77,14 +77,14 @@ function workedFeatures(
   };
   for (const line of lines) {
     const { id, part = MAIN_PART } = line.characteristic;
-    if (isOff(line)) note(keyOf(id));
+    if (isReadOff(line)) note(keyOf(id));
     // What an overall size comes to, every bend has its share in.
     if (isOverall(line.characteristic) && line.judgement)
       for (const feature of barOf(piece, part).features ?? []) note(featureKey(part, feature.id));
   }
   for (const { first, second, line } of pairs) {
     const both = [first, second].map(keyOf);
-    if (isOff(line) || both.some((key) => key !== null && worked.has(key))) both.forEach(note);
+    if (isReadOff(line) || both.some((key) => key !== null && worked.has(key))) both.forEach(note);
   }
   return worked;
 }

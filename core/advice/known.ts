@@ -2,7 +2,7 @@ import { layBar } from "../bar/bar";
 import { sectionAreaMm2 } from "../section/section";
 import type { Bar } from "../piece/piece";
 import { lengthShareAt, stationAreaMm2, volumeOf, type Form, type Station } from "./form";
-import { isOff, type Line } from "./line";
+import { isReadOff, type Line } from "./line";
 import { metalStretches, type MetalStretch } from "./metalBar";
 import {
   isFreeEnd,
@@ -34,6 +34,8 @@ export interface MetalInput {
   bar: Bar;
   lines: readonly Line[];
   grade: number;
+  /** The bar before anything is done to it. */
+  initial: MetalState;
   /** Whether a free end may be cut. */
   mayCut: boolean;
   /** Whether what is within its limits, but large, is drawn to what is drawn too. */
@@ -56,22 +58,17 @@ export interface Known {
 export const SAME_SHARE = 1e-6;
 
 /** The steel of a bar as it was read, before anything is done to it. */
-export const metalAsRead = (bar: Bar, lines: readonly Line[], grade: number): MetalState =>
-  stateOf(bar, lines, metalStretches(bar, lines, { grade, isEager: false }));
-
-const stateOf = (
-  bar: Bar,
-  lines: readonly Line[],
-  stretches: readonly MetalStretch[],
-): MetalState => ({
-  forms: stretches.map(({ form }) => form),
-  places: placesOf(bar, stretches, lines),
-});
+export function metalAsRead(bar: Bar, lines: readonly Line[], grade: number): MetalState {
+  const stretches = metalStretches(bar, lines, { grade, isEager: false });
+  return { forms: stretches.map(({ form }) => form), places: placesOf(bar, stretches, lines) };
+}
 
 export function knownOf(input: MetalInput): Known {
-  const { bar, lines, grade, isEager } = input;
-  const measured = metalStretches(bar, lines, { grade, isEager });
-  const initial = stateOf(bar, lines, measured);
+  const { bar, lines, grade, isEager, initial } = input;
+  const measured = metalStretches(bar, lines, { grade, isEager }).map((one, index) => ({
+    ...one,
+    form: initial.forms[index]!,
+  }));
   const squares = squaringMoves(measured, initial);
   const forms = squares.at(-1)?.after.forms ?? initial.forms;
   const stretches = measured.map((one, index) => {
@@ -108,7 +105,7 @@ export function needsWork({ stretches, input: { lines }, squares }: Known): bool
     stretches.some(({ isSectionOff, isLengthOff }) => isSectionOff || isLengthOff) ||
     lines.some(
       (line) =>
-        isOff(line) &&
+        isReadOff(line) &&
         (line.characteristic.measure === "position" ||
           (line.characteristic.measure === "length" && line.characteristic.stretch === null)),
     )

@@ -4,22 +4,21 @@ import { barOf, type Feature } from "../piece/piece";
 import { endNearest } from "./ways";
 import { cutEnd } from "./metalState";
 import type { Line } from "./line";
-import { areWithin, guarded, make, offNow, type FeatureMove, type Progress } from "./progress";
+import { guarded, make, offAt, offNow, type FeatureMove, type Progress } from "./progress";
 import { madeAgain } from "./unread";
-import { featureKey, featureOf, isOverall, type ReworkState } from "./workpiece";
+import { featureKey, featureOf, type ReworkState } from "./workpiece";
 
 /**
  * Legs brought to one length: the longer one is cut, where a free end may be cut, else the fold is
- * made again; whichever leaves the overall size within its limits.
+ * made again; whichever leaves the fewest lines off.
  */
 export function evenLegs(progress: Progress): boolean {
   for (const { line, value } of offNow(progress)) {
     const leg = legOf(progress, line, value);
     if (!leg) continue;
-    const ways = [...cutsOf(progress, leg), ...foldsOf(progress, leg)];
-    const overall = progress.measured.lines.filter((one) => isOverall(one.characteristic));
-    const chosen =
-      ways.find(({ after }) => areWithin(progress.measured, overall, after)) ?? ways[0];
+    const [chosen] = [...cutsOf(progress, leg), ...foldsOf(progress, leg)]
+      .map((way) => ({ ...way, off: offAt(progress.measured, way.after).length }))
+      .sort((a, b) => a.off - b.off);
     if (!chosen) return false;
     progress.state = chosen.after;
     make(progress, chosen.move, [[line.characteristic.id, chosen.reads]]);

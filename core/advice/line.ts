@@ -1,5 +1,5 @@
 import { limitsAtGrade, type Characteristic } from "../measure/characteristic";
-import type { Judgement } from "../measure/judge";
+import { isOff, type Judgement } from "../measure/judge";
 
 /** A line of the plan with its limits at the step, and what was read of it so far. */
 export interface Line {
@@ -9,8 +9,8 @@ export interface Line {
   upper: number;
 }
 
-export const isOff = ({ judgement }: Line): boolean =>
-  judgement?.state === "heavy" || judgement?.state === "light";
+/** Whether a line was read out of its limits. */
+export const isReadOff = ({ judgement }: Line): boolean => judgement !== null && isOff(judgement);
 
 /** The sizes a place may have both ways: from, best and to. */
 export interface Span {

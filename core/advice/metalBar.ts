@@ -4,7 +4,7 @@ import { lozengeOf } from "../measure/fits";
 import type { Bar } from "../piece/piece";
 import { sectionAreaMm2, type Section } from "../section/section";
 import { perMm, type Form, type Station } from "./form";
-import { isOff, type Line, type Span } from "./line";
+import { isReadOff, type Line, type Span } from "./line";
 import {
   agreeing,
   alikeLengths,
@@ -92,12 +92,12 @@ export function metalStretches(
       best: stations.map(({ best }) => best),
       high: stations.map(({ high }) => high),
       length,
-      isSectionOff: isLarge || thickness.some(isOff),
+      isSectionOff: isLarge || thickness.some(isReadOff),
       isLengthOff:
         byPlace !== undefined ||
-        own.some((line) => isOff(line) && isLength(line)) ||
+        own.some((line) => isReadOff(line) && isLength(line)) ||
         pairs.some(
-          ({ second, line }) => second === stretch.id && isOff(line) && !isIn(lengthMm, length),
+          ({ second, line }) => second === stretch.id && isReadOff(line) && !isIn(lengthMm, length),
         ),
       isMeasured: own.every(({ judgement }) => judgement !== null),
       isStock,
@@ -122,7 +122,7 @@ function growsBeyond(stretch: Stretch, stock: Section): boolean {
 function diamondOf(own: readonly Line[]): number | null {
   const line = own.find(({ characteristic: { measure } }) => measure === "diagonals");
   const values = line?.judgement?.values;
-  if (!line || !isOff(line)) return null;
+  if (!line || !isReadOff(line)) return null;
   if (values?.length !== 2) return 1;
   const { side, acrossFlats } = lozengeOf(values[0]!, values[1]!);
   return acrossFlats > 0 ? side / acrossFlats : 1;

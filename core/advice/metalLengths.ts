@@ -3,7 +3,7 @@ import { stretchVolumeMm3 } from "../bar/stretch";
 import { alikePairs } from "../piece/alike";
 import type { Bar } from "../piece/piece";
 import { perMm } from "./form";
-import { isOff, type Line, type Span } from "./line";
+import { isReadOff, type Line, type Span } from "./line";
 import type { StationRead } from "./metalPlaces";
 
 /** Lengths that nobody measures may end between these shares of what they are. */
@@ -33,7 +33,7 @@ export function alikeLengths(bar: Bar, lines: readonly Line[]): AlikeLengths[] {
         second,
         firstMm: own?.judgement?.value ?? values[0]!,
         secondMm: values[1]!,
-        isFirstOff: own !== undefined && isOff(own),
+        isFirstOff: own !== undefined && isReadOff(own),
         drawnMm: bar.stretches.find(({ id }) => id === first)!.length,
       },
     ];
@@ -89,7 +89,7 @@ export function lengthsByPlaces(
         line.characteristic.feature !== undefined &&
         line.characteristic.measure === "position" &&
         line.characteristic.nominal < stretch.length &&
-        isOff(line),
+        isReadOff(line),
     );
     if (own.length > 0 || !place?.judgement || stretches.length < 2) continue;
     const times = stretch.length / place.characteristic.nominal;

@@ -160,3 +160,19 @@ export function cutEnd(state: MetalState, end: "A" | "B", mm: number): MetalStat
   const steelShare = end === "A" ? steelShareAt(form, share) : 1 - steelShareAt(form, 1 - share);
   return withoutSteel(state, stretch, end, steelShare * volumeOf(form));
 }
+
+/** A bar so much longer at an end than it was taken to be, mm; shorter where that is less than nothing. */
+export function endMoved(state: MetalState, end: "A" | "B", mm: number): MetalState {
+  const stretch = end === "A" ? 0 : state.forms.length - 1;
+  const form = state.forms[stretch]!;
+  const moved = { ...form, lengthMm: Math.max(0, form.lengthMm + mm) };
+  const left = volumeOf(moved);
+  const addedMm3 = end === "A" ? left - volumeOf(form) : 0;
+  const places = new Map(state.places);
+  for (const [key, { stretch: of, beforeMm3 }] of places)
+    if (of === stretch) {
+      const before = Math.min(left, Math.max(0, beforeMm3 + addedMm3));
+      places.set(key, { stretch, beforeMm3: before });
+    }
+  return { ...withForm(state, stretch, moved), places };
+}

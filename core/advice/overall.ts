@@ -4,7 +4,16 @@ import { barOf } from "../piece/piece";
 import { MAX_MOVE_MM, SHAPED_BY, undoUnread } from "./unread";
 import { cutEnd, isFreeEnd } from "./metalState";
 import type { Line } from "./line";
-import { areWithin, guarded, isOff, make, moveOf, offNow, partOf, type Progress } from "./progress";
+import {
+  areWithin,
+  guarded,
+  isOffAt,
+  make,
+  moveOf,
+  offNow,
+  partOf,
+  type Progress,
+} from "./progress";
 import { featureKey, isOverall, reworkOf, type ReworkState } from "./workpiece";
 
 /**
@@ -42,10 +51,10 @@ function comesOutAsDrawn(progress: Progress, overall: readonly Line[]): boolean 
   const values = overall.flatMap((line) => {
     const value = measured.valueAt(line, state);
     const drawn = measured.modelAt(line, state);
-    return value === null || drawn === null || !isOff(line, value) ? [] : [{ line, drawn }];
+    return value === null || drawn === null || !isOffAt(line, value) ? [] : [{ line, drawn }];
   });
   const wasRight = values.every(
-    ({ line, drawn }) => !isOff(line, line.judgement!.value) && !isOff(line, drawn),
+    ({ line, drawn }) => !isOffAt(line, line.judgement!.value) && !isOffAt(line, drawn),
   );
   if (!wasRight || state.features === measured.initial.features) return false;
   progress.state = {
@@ -146,7 +155,7 @@ function distanceThatFits(
     const slope = b - a;
     const [lower, upper] = guarded(line);
     if (Math.abs(slope) < 1e-6) {
-      if (isOff(line, a)) return null;
+      if (isOffAt(line, a)) return null;
       continue;
     }
     const ends = [(lower - a) / slope, (upper - a) / slope].sort((x, y) => x - y) as [

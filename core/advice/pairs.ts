@@ -1,11 +1,11 @@
-import { bringFeature, isOff, type Progress } from "./progress";
+import { bringFeature, isOffAt, type Progress } from "./progress";
 import { featureNamed, type Pair } from "./workpiece";
 
 /** Things that have to agree: the second is brought to the first, or the first to the second. */
 export function agreePairs(progress: Progress): boolean {
   for (const pair of progress.measured.pairs) {
     const value = progress.measured.valueAt(pair.line, progress.state);
-    if (value === null || !isOff(pair.line, value)) continue;
+    if (value === null || !isOffAt(pair.line, value)) continue;
     if (!agree(progress, pair, "second") && !agree(progress, pair, "first")) return false;
   }
   return true;
@@ -19,7 +19,7 @@ function agree(progress: Progress, pair: Pair, side: "first" | "second"): boolea
   const id = pair[side];
   const own = measured.line(id);
   const to = own ? Math.min(own.upper, Math.max(own.lower, other)) : other;
-  if (own && isOff(own, to)) return false;
+  if (own && isOffAt(own, to)) return false;
   const found = featureNamed(measured.piece, id);
   const { measure, unit } = pair.line.characteristic;
   // The match of two says "above" of its difference; which way is on is said by the thing itself.

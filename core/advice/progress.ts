@@ -1,7 +1,7 @@
 import { featureNameInText } from "../feature/registry";
 import type { ReworkWay } from "../feature/rework";
 import type { Characteristic } from "../measure/characteristic";
-import { judgeValue } from "../measure/judge";
+import { isOff, judgeValue } from "../measure/judge";
 import type { OperationKey } from "../operation/registry";
 import { MAIN_PART, type Feature } from "../piece/piece";
 import type { Line } from "./line";
@@ -40,10 +40,9 @@ export function standsAt(line: Line, value: number) {
   return judgeValue(characteristic, value, { limits: { lower, upper }, uncertainty }).state;
 }
 
-export const isOff = (line: Line, value: number) => {
-  const state = standsAt(line, value);
-  return state === "heavy" || state === "light";
-};
+/** Whether a line is out of its limits where it reads so. */
+export const isOffAt = (line: Line, value: number): boolean =>
+  isOff({ state: standsAt(line, value) });
 
 /** What was done to the piece so far, and what more is done. */
 export interface Progress {
@@ -61,13 +60,17 @@ export interface Progress {
 export function offNow(progress: Progress): { line: Line; value: number }[] {
   const { measured, state, off } = progress;
   if (off?.at === state) return off.lines;
-  const lines = measured.lines.flatMap((line) => {
-    const value = measured.valueAt(line, state);
-    return value !== null && isOff(line, value) ? [{ line, value }] : [];
-  });
+  const lines = offAt(measured, state);
   progress.off = { at: state, lines };
   return lines;
 }
+
+/** Lines that are off at a moment. */
+export const offAt = (measured: MeasuredPiece, state: ReworkState) =>
+  measured.lines.flatMap((line) => {
+    const value = measured.valueAt(line, state);
+    return value !== null && isOffAt(line, value) ? [{ line, value }] : [];
+  });
 
 /** Whether lines are within their limits at a moment, as far as they were read. */
 export const areWithin = (
@@ -77,7 +80,7 @@ export const areWithin = (
 ): boolean =>
   lines.every((line) => {
     const value = measured.valueAt(line, state);
-    return value === null || !isOff(line, value);
+    return value === null || !isOffAt(line, value);
   });
 
 export function make(

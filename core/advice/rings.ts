@@ -1,7 +1,7 @@
 import { featureNameInText } from "../feature/registry";
 import type { Feature } from "../piece/piece";
 import type { Line } from "./line";
-import { guarded, isOff, make, offNow, type Progress } from "./progress";
+import { guarded, isOffAt, make, offNow, type Progress } from "./progress";
 import { featureKey, featureOf } from "./workpiece";
 
 /** What a ring's diameter and gap come to together is bar that is there: closed or opened as one. */
@@ -34,13 +34,13 @@ function closeRing(
   const [gap, round] = [read("gap"), read("round")];
   const nowMm = meanOf(ways) ?? feature.insideDiameter;
   const { toMm, gapMm } = closedTo(feature.insideDiameter, { ways, gap, nowMm });
-  if (ways.some(({ line }) => isOff(line, toMm))) return false;
-  const isGapOnly = gap !== null && ways.every(({ line, value }) => !isOff(line, value));
+  if (ways.some(({ line }) => isOffAt(line, toMm))) return false;
+  const isGapOnly = gap !== null && ways.every(({ line, value }) => !isOffAt(line, value));
   const said =
     isGapOnly && gapMm !== null
       ? { say: gapMm < gap.value ? CLOSE_GAP : OPEN_GAP, to: gapMm }
       : { say: toMm > nowMm + 1e-6 ? OPEN : CLOSE, to: toMm };
-  const isUneven = round !== null && isOff(round.line, round.value);
+  const isUneven = round !== null && isOffAt(round.line, round.value);
   make(
     progress,
     {

@@ -14,7 +14,15 @@ import {
   type Progress,
   type Unread,
 } from "./progress";
-import { featureKey, isOverall, reworkOf, type MeasuredPiece, type ReworkState } from "./workpiece";
+import { endMoved } from "./metalState";
+import {
+  featureKey,
+  isOverall,
+  prefixOf,
+  reworkOf,
+  type MeasuredPiece,
+  type ReworkState,
+} from "./workpiece";
 
 /** A bend is opened and made again no farther off than this, mm (common practice, no source). */
 export const MAX_MOVE_MM = 25;
@@ -63,7 +71,7 @@ export function explainOverall(measured: MeasuredPiece, part: string): Explanati
 type Misfits = (state: ReworkState) => number[];
 
 /** Within what an instrument can tell. */
-const isTold = (misfit: number): boolean => Math.abs(misfit) <= 1;
+const isTold = (misfit: number): boolean => Math.abs(misfit) <= 0.3;
 
 const squares = (of: readonly number[]): number => of.reduce((sum, one) => sum + one ** 2, 0);
 
@@ -130,7 +138,11 @@ function bestOf(
 }
 
 function unreadOf(measured: MeasuredPiece, part: string): Unread[] {
-  return [...unreadShapes(measured, part), ...bendPlaces(measured, part)];
+  return [
+    ...unreadShapes(measured, part),
+    ...bendPlaces(measured, part),
+    ...unreadEnds(measured, part),
+  ];
 }
 
 const withFeatures = (
@@ -234,6 +246,27 @@ function bendPlaces(measured: MeasuredPiece, part: string): Unread[] {
   });
 }
 
+/** Ends of a bent bar whose length nobody reads: longer or shorter than drawn, and nothing to undo. */
+function unreadEnds(measured: MeasuredPiece, part: string): Unread[] {
+  const { stretches, features = [] } = barOf(measured.piece, part);
+  // The legs of a fold say how long both are.
+  if (features.some(({ id }) => isRead(measured, `${featureKey(part, id)}.legs`))) return [];
+  return (["A", "B"] as const).flatMap((end): Unread[] => {
+    const { id } = stretches.at(end === "A" ? 0 : -1)!;
+    if (isRead(measured, `${prefixOf(part)}${id}.length`)) return [];
+    return [
+      {
+        at: (state, mm) => {
+          const bar = endMoved(state.bars.get(part)!, end, mm);
+          return { ...state, bars: new Map([...state.bars, [part, bar]]) };
+        },
+        max: MAX_MOVE_MM,
+        undo: () => null,
+      },
+    ];
+  });
+}
+
 /** What nobody read put right; false where that doesn't bring the overall sizes within limits. */
 export function undoUnread(
   progress: Progress,
@@ -246,7 +279,7 @@ export function undoUnread(
   const made: { moves: Omit<FeatureMove, "after">[]; after: ReworkState }[] = [];
   for (const { unread, off } of explanations) {
     const moves = unread.undo(off);
-    if (!moves) return false;
+    if (!moves) continue;
     after = unread.at(after, 0);
     made.push({ moves, after });
     if (fits(after)) break;

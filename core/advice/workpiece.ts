@@ -6,7 +6,7 @@ import type { Characteristic } from "../measure/characteristic";
 import { alikePairs } from "../piece/alike";
 import { linesOfFeature } from "../piece/characteristics";
 import { finishedSizeMm, type FinishedSize } from "../piece/finish";
-import { barOf, MAIN_PART, type Bar, type Feature, type Piece } from "../piece/piece";
+import { barIds, barOf, MAIN_PART, type Bar, type Feature, type Piece } from "../piece/piece";
 import type { Section } from "../section/section";
 import { stationAreaMm2, type Station } from "./form";
 import { placeKey, placeMm, type MetalState } from "./metalState";
@@ -365,7 +365,7 @@ function splitId(piece: Piece, id: string): [part: string, own: string] {
 
 /** The lines of things that have to agree: those drawn alike, and those the instructor holds against one another. */
 export function pairsOf(piece: Piece, lines: readonly Line[], own: readonly OwnLine[]): Pair[] {
-  const drawn = [MAIN_PART, ...(piece.parts ?? []).map(({ id }) => id)].flatMap((part) =>
+  const drawn = barIds(piece).flatMap((part) =>
     alikePairs(barOf(piece, part)).map(({ first, second, by }) => ({
       id: `${prefixOf(part)}${second}.alike`,
       first: `${prefixOf(part)}${first}.${by}`,

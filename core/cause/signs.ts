@@ -1,7 +1,7 @@
 import type { AdviceLine } from "../advice/advice";
 import type { Characteristic } from "../measure/characteristic";
 import { MEASURES } from "../measure/measures";
-import type { Judgement } from "../measure/judge";
+import { isOff, type Judgement } from "../measure/judge";
 import type { Verdict } from "../verdict/verdict";
 
 /** What a piece shows that points to a cause, besides the defects noted on it. */
@@ -75,8 +75,6 @@ function signsOfAdvice(advice: readonly Partial<AdviceLine>[]): DeviationSign[] 
     return saying?.code === "draw" && saying.carried.length > 0 ? ["not-carried"] : [];
   });
 }
-
-const isOff = ({ state }: Judgement) => state === "heavy" || state === "light";
 
 /** What a line that is off points to; a twist's pitch by how it goes along. */
 function signOfLine({ measure }: Characteristic, { values = [] }: Judgement): DeviationSign | null {

@@ -137,6 +137,13 @@ export type Piece = z.output<typeof pieceSchema>;
 export type Bar = Pick<Part, "stock" | "stretches" | "features" | "allowances">;
 
 /** A bar of the piece by its part's id; the first where there is no other. */
+/** Names every bar of a piece, the first one first. */
+export const barIds = ({
+  parts = [],
+}: {
+  parts?: readonly { id: string }[] | undefined;
+}): string[] => [MAIN_PART, ...parts.map(({ id }) => id)];
+
 export const barOf = (piece: Piece, id: string): Bar =>
   piece.parts?.find((part) => part.id === id) ?? piece;
 
@@ -239,7 +246,7 @@ function checkJoins(
   }: { stretches: Stretch[]; parts?: Part[] | undefined; joins?: Join[] | undefined },
   context: z.RefinementCtx,
 ): void {
-  const ids = [MAIN_PART, ...parts.map((part) => part.id)];
+  const ids = barIds({ parts });
   ids.forEach((one, index) => {
     if (ids.indexOf(one) < index)
       context.addIssue({

@@ -7,6 +7,7 @@ import {
 } from "../exercise/exercise";
 import { ownLines } from "../exercise/ownLine";
 import type { Characteristic, InstrumentKind } from "../measure/characteristic";
+import { isOff, judgeReading } from "../measure/judge";
 import { alikePairs } from "../piece/alike";
 import type { Piece } from "../piece/piece";
 import { planPiece } from "../piece/plan";
@@ -134,7 +135,15 @@ export const recordOf = (readings: readonly CurrentReading[]): PieceRecord => ({
 export const verdictOn = (exercise: Forgeable, made: SmithPiece): Verdict =>
   judgePiece(askedOf(exercise), recordOf(readingsOf(exercise, made)), RULES);
 
-/** A piece of an exercise as a smith left it, one of its bars wrong; null where the planner couldn't draw it. */
+/** Whether every line of a piece reads within its limits, or too close to tell. */
+export const isWithin = (exercise: Forgeable, made: SmithPiece): boolean =>
+  readingsOf(exercise, made).every(({ characteristicId, values, instrumentUncertainty }) => {
+    const line = exercise.plan.find(({ id }) => id === characteristicId)!;
+    const grade = STEP_GRADES[exercise.step];
+    return !isOff(judgeReading(line, values, { instrumentUncertainty, grade }));
+  });
+
+/** A piece of an exercise as a smith left it, one of its bars wrong; null where there can't be such a piece. */
 export function wrongPieceOf(
   exercise: Forgeable,
   worse: "unfinished" | "mixed",
@@ -144,8 +153,12 @@ export function wrongPieceOf(
   const part = asked.parts ? random.pick([null, ...asked.parts.map(({ id }) => id)]) : null;
   const made = withBar(asked, part, misforged(barOfPiece(asked, part), worse, random));
   try {
-    drawnAs(exercise, made);
-    return made;
+    const [drawn, is] = [drawnAs(exercise, asked), drawnAs(exercise, made)];
+    // Wrapped tighter than it can be, it has no length.
+    const canBe = exercise.plan.every(
+      ({ id, readings }) => readings !== "one" || !drawn.has(id) || is.has(id),
+    );
+    return canBe ? made : null;
   } catch {
     return null;
   }

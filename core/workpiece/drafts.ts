@@ -18,7 +18,7 @@ import type { StageSize } from "../operation/operation";
 import { OPERATIONS, type OperationKey } from "../operation/registry";
 import { tooShortToHoldMm } from "../piece/holding";
 import { JOIN_KINDS, namedJoin, wrappedMm } from "../piece/joins";
-import { MAIN_PART, type Bar, type Join, type Part, type Piece } from "../piece/piece";
+import { barIds, MAIN_PART, type Bar, type Join, type Part, type Piece } from "../piece/piece";
 import { MAIN_BAR_NAME } from "../piece/plan";
 import type { StretchSteel } from "../piece/steel";
 import { doubledSection } from "../section/doubled";
@@ -358,7 +358,7 @@ export function joinDrafts(
     key: "fit",
     part: MAIN_PART,
     of: "parts",
-    on: [MAIN_PART, ...(piece.parts ?? []).map(({ id }: Part) => id)],
+    on: barIds(piece),
     places: [],
     title: "Try it together",
   });

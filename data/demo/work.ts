@@ -5,6 +5,7 @@ import { STEP_GRADES } from "@/core/trade/steps";
 import { DEFAULT_MARKS_RULE } from "@/core/verdict/marks";
 import type { Outcome } from "@/core/verdict/outcomes";
 import type { Asked, PieceRecord } from "@/core/verdict/record";
+import { isOff } from "@/core/measure/judge";
 import { judgePiece } from "@/core/verdict/verdict";
 import type { DemoLearner } from "./people";
 import type { DemoRows } from "./rows";
@@ -234,9 +235,7 @@ function addSecondTry(
   }: { pieceId: string; exercise: BuiltExercise; record: PieceRecord; at: number },
   random: Random,
 ): void {
-  const off = judgePiece(exercise, record, RULES).judgements.filter(
-    ({ state }) => state === "heavy" || state === "light",
-  );
+  const off = judgePiece(exercise, record, RULES).judgements.filter(isOff);
   const again = new Map(
     off.map(({ characteristicId, nominal, upper }, index) => {
       const old = rows.reading.find(

@@ -1,10 +1,10 @@
-import { limitsAtGrade } from "@/core/measure/characteristic";
 import { plusMinusForGradeMm } from "@/core/measure/tolerance";
 import { seededRandom } from "@/core/stats/random";
 import {
   askedOf,
   followed,
   forgeableExercises,
+  isWithin,
   readingsOf,
   recordOf,
   RULES,
@@ -83,16 +83,12 @@ function speed(): number {
 }
 
 function isSavedBySearch(exercise: Forgeable, wrong: SmithBar): boolean {
-  const grade = STEP_GRADES[exercise.step];
-  const within = (bar: SmithBar) =>
-    readingsOf(exercise, bar).every(({ characteristicId, values }) => {
-      const line = exercise.plan.find(({ id }) => id === characteristicId)!;
-      if (line.readings !== "one") return true;
-      const { lower, upper } = limitsAtGrade(line, grade);
-      return values[0]! >= lower && values[0]! <= upper;
-    });
   const drawn = exercise.content.piece as unknown as SmithBar;
-  return canBeSaved(drawn, wrong, { within, plusMinus: (mm) => plusMinusForGradeMm(mm, grade) });
+  const grade = STEP_GRADES[exercise.step];
+  return canBeSaved(drawn, wrong, {
+    within: (bar) => isWithin(exercise, bar),
+    plusMinus: (mm) => plusMinusForGradeMm(mm, grade),
+  });
 }
 
 process.stdout.write(

@@ -6,7 +6,7 @@ import { memo, useCallback, useMemo, useState, type ReactNode } from "react";
 import { useStore } from "zustand";
 import { reckonExercise, type ExerciseContent } from "@/core/exercise/exercise";
 import { giveBar } from "@/core/piece/edit";
-import { barOf, MAIN_PART } from "@/core/piece/piece";
+import { barIds, barOf } from "@/core/piece/piece";
 import { Refusal } from "@/core/problem/problem";
 import { complain } from "@/core/problem/complain";
 import type { Said } from "@/core/say/phrase";
@@ -92,7 +92,7 @@ export function Designer(props: DesignerProps) {
   const give = useCallback(
     (id: string, needsMm: number) =>
       state.changePiece((now) => {
-        const owner = [MAIN_PART, ...(now.parts ?? []).map((part) => part.id)].find((part) =>
+        const owner = barIds(now).find((part) =>
           barOf(now, part).features?.some((one) => one.id === id),
         );
         return owner === undefined ? now : withBar(now, owner, (one) => giveBar(one, id, needsMm));

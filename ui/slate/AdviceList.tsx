@@ -2,7 +2,7 @@ import type { AdviceLine, SizeChange } from "@/core/advice/advice";
 import { sumHeats } from "@/core/advice/heats";
 import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
-import type { Judgement } from "@/core/measure/judge";
+import { isOff, type Judgement } from "@/core/measure/judge";
 import type { CheaperWay } from "@/core/verdict/cheaper";
 import type { Then } from "@/core/verdict/verdict";
 import { StateShape } from "../kit/StateShape";
@@ -103,8 +103,7 @@ function visibleChanges(changes: readonly SizeChange[], unit: LengthUnit): SizeC
             said(other.to, other) === said(one.to, one),
         ),
   );
-  const rank = ({ state, id }: SizeChange) =>
-    state === "heavy" || state === "light" ? 0 : id.endsWith("length") ? 1 : 2;
+  const rank = (one: SizeChange) => (isOff(one) ? 0 : one.id.endsWith("length") ? 1 : 2);
   return seen.sort((a, b) => rank(a) - rank(b));
 }
 

@@ -1,5 +1,5 @@
 import type { Judging, JudgingCall } from "@/core/eye/judging";
-import type { Judgement } from "@/core/measure/judge";
+import { isOff, type Judgement } from "@/core/measure/judge";
 import type { Characteristic } from "@/core/measure/characteristic";
 import { countOf } from "./count";
 
@@ -28,7 +28,7 @@ export function mostOff(
   characteristics: readonly Characteristic[],
 ): Pick<JudgingCall, "off" | "offState"> {
   const [most] = judgements
-    .filter(({ state }) => state === "heavy" || state === "light")
+    .filter(isOff)
     .sort((a, b) => Math.abs(b.deviation) - Math.abs(a.deviation));
   const line = characteristics.find(({ id }) => id === most?.characteristicId);
   if (!most || !line) return { off: null, offState: null };

@@ -6,7 +6,7 @@ import type { LengthUnit } from "@/core/units/length";
 import { defectKind } from "@/core/trade/defects";
 import { AID_WORDS, CORRECTION_WORDS } from "@/core/trade/declared";
 import type { Contradiction } from "@/core/measure/contradictions";
-import type { Judgement, SizeState } from "@/core/measure/judge";
+import { isOff, type Judgement, type SizeState } from "@/core/measure/judge";
 import type { Outcome } from "@/core/verdict/outcomes";
 import type { Reason, Verdict } from "@/core/verdict/verdict";
 import { countOf } from "./count";
@@ -88,8 +88,7 @@ export function headlineOf({
 }: Pick<Verdict, "outcome" | "judgements" | "contradictions" | "undecided">): string {
   if (outcome) return OUTCOME_WORDS[outcome];
   if (contradictions.length > 0) return "Read it again";
-  if (judgements.some(({ state }) => state === "heavy" || state === "light"))
-    return "Measure the rest first";
+  if (judgements.some(isOff)) return "Measure the rest first";
   if (undecided.length > 0) return "Too close to call";
   return judgements.length > 0 ? "Good so far" : "Nothing measured yet";
 }
