@@ -37,11 +37,43 @@ export function hullOf(points: readonly Point2[]): Convex {
   return hull.length > 0 ? hull : [sorted[0]!];
 }
 
-/** Every sum of a point of one and a point of the other (Minkowski's sum). */
+/**
+ * Every sum of a point of one and a point of the other: their edges in the order of their
+ * directions (Minkowski's sum).
+ *
+ * @example sumOf([[0, 0], [1, 0]], [[0, 0], [0, 1]]) → [[0, 0], [1, 0], [1, 1], [0, 1]]
+ */
 export function sumOf(one: Convex, other: Convex): Convex {
   if (one.length === 1) return moved(other, one[0]!);
   if (other.length === 1) return moved(one, other[0]!);
-  return hullOf(one.flatMap(([x, y]) => other.map(([u, v]): Point2 => [x + u, y + v])));
+  if (one.length === 0 || other.length === 0) return [];
+  const [n, m] = [one.length, other.length];
+  const [from, to] = [lowest(one), lowest(other)];
+  const corners: Point2[] = [];
+  let [i, j] = [0, 0];
+  while (i < n || j < m) {
+    const p = one[(from + i) % n]!;
+    const q = other[(to + j) % m]!;
+    corners.push([p[0] + q[0], p[1] + q[1]]);
+    const next = one[(from + i + 1) % n]!;
+    const after = other[(to + j + 1) % m]!;
+    const turn = (next[0] - p[0]) * (after[1] - q[1]) - (next[1] - p[1]) * (after[0] - q[0]);
+    const isOne = j === m || (i < n && turn >= 0);
+    const isOther = i === n || (j < m && turn <= 0);
+    if (isOne) i += 1;
+    if (isOther) j += 1;
+  }
+  return hullOf(corners);
+}
+
+/** Which corner is lowest, of those the one most to the left. */
+function lowest(set: Convex): number {
+  let at = 0;
+  set.forEach(([x, y], index) => {
+    const [u, v] = set[at]!;
+    if (y < v || (y === v && x < u)) at = index;
+  });
+  return at;
 }
 
 export const moved = (set: Convex, [x, y]: Point2): Convex =>

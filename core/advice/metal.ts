@@ -1,5 +1,5 @@
 import { solveRising } from "../curve/solve";
-import { hullOf, within, type Point2 } from "./convex";
+import { hullOf, within, type Convex, type Point2 } from "./convex";
 import { perMm, sectionAtShare, steelShareAt, volumeOf } from "./form";
 import {
   knownOf,
@@ -46,6 +46,7 @@ export function* planMetal(input: MetalInput): Generator<MetalPlan> {
   const from = squares.at(-1)?.after ?? initial;
   const found = new Set<string>();
   let failed = 0;
+  let repeated = 0;
   for (const freedoms of freedomsToTry(known))
     for (const ways of waysToTry(known, freedoms)) {
       const moves = tryWay(known, { freedoms, ...ways, from });
@@ -53,6 +54,7 @@ export function* planMetal(input: MetalInput): Generator<MetalPlan> {
         // With more of the bar free to be touched the same may be done.
         const same = moves.map(keyOf).join(" ");
         if (!found.has(same)) yield { initial, moves: [...squares, ...moves] };
+        else if ((repeated += 1) === MAX_REPEATED) return;
         found.add(same);
         continue;
       }
@@ -63,6 +65,9 @@ export function* planMetal(input: MetalInput): Generator<MetalPlan> {
 
 const keyOf = ({ kind, stretch, end, cutMm, after }: MetalMove): string =>
   `${kind}${stretch}${end ?? ""}${cutMm.toFixed(2)}:${after.forms[stretch]!.lengthMm.toFixed(2)}`;
+
+/** After so many ways that come to what was found before, there is hardly another. */
+const MAX_REPEATED = 16;
 
 /** After so many ways that fail it is worth asking whether any could succeed. */
 const TRIED_BEFORE_DOUBT = 4;
@@ -84,6 +89,7 @@ function tryWay(known: Known, way: Way): MetalMove[] | null {
 /** How the steel of a bar can lie once it is worked one way; null where it can't. */
 function reachedBy(known: Known, way: Way) {
   const { stretches, stockMm2, ends, features } = known;
+  const { crossings, kept, slid } = unworked.get(known) ?? remembered(known);
   const isWorked = ({ held }: FeaturePlace) => way.freedoms[held.stretch] === "worked";
   const workable: (Workable | null)[] = [];
   const reachable: Reachable[] = [];
@@ -96,12 +102,14 @@ function reachedBy(known: Known, way: Way) {
     reachable.push(
       freedom === "slid" && cutEnd && one.stretch.kind === "transition"
         ? reachedByCut(one, cutEnd, stockMm2)
-        : reachableOf(one, freedom, worked, stockMm2),
+        : worked
+          ? reachedByWork(one, worked, stockMm2)
+          : (freedom === "slid" ? slid : kept)[index]!,
     );
   }
   const reached = reach({
     stretches: reachable,
-    crossings: stretches.slice(1).map((_, index) => crossingOf(known, index)),
+    crossings,
     places: [...ends, ...features.flatMap((one) => (isWorked(one) ? (one.limit ?? []) : []))],
     held: features.flatMap((one) => (isWorked(one) ? [] : [one.held])),
     cuts: way.cuts,
@@ -127,11 +135,8 @@ function reachedByCut(one: MetalStretch, end: "A" | "B", stockMm2: number): Reac
 }
 
 /** A taper that is only cut: shorter, as far as its tip is then within its limits both ways. */
-function cutReach(
-  { form, low, high, best, length }: MetalStretch,
-  end: "A" | "B",
-  stockMm2: number,
-): Reachable {
+function cutReach(one: MetalStretch, end: "A" | "B", stockMm2: number): Reachable {
+  const { form, low, high, length } = one;
   const tip = end === "A" ? 0 : 2;
   const asRead = form.stations[tip]!;
   const along = (share: number) => (end === "A" ? share : 1 - share);
@@ -151,58 +156,76 @@ function cutReach(
     const left = end === "A" ? 1 - before : before;
     return [steel * left, form.lengthMm * (1 - share)];
   };
-  const clamp = (mm: number) => Math.min(length.upper, Math.max(length.lower, mm));
+  const cut = within(hullOf([at(0), at(most / 2), at(most)]), { a: 0, b: 1, c: length.upper });
   return {
-    set: within(within(hullOf([at(0), at(most / 2), at(most)]), { a: 0, b: 1, c: length.upper }), {
-      a: 0,
-      b: -1,
-      c: -length.lower,
-    }),
-    steel,
-    bestMm: clamp(form.lengthMm),
-    drawn: [(perMm({ stations: best }) * length.nominal) / stockMm2, length.nominal],
-    isKept: false,
+    ...asItIs(one, stockMm2),
+    set: within(cut, { a: 0, b: -1, c: -length.lower }),
+    bestMm: clamped(form.lengthMm, length),
   };
 }
 
-function reachableOf(
+/** What is the same in every way that is tried: where steel crosses, and what isn't worked. */
+interface Unworked {
+  crossings: Crossing[];
+  kept: Reachable[];
+  slid: Reachable[];
+}
+
+const unworked = new WeakMap<Known, Unworked>();
+
+function remembered(known: Known): Unworked {
+  const { stretches, stockMm2 } = known;
+  const made: Unworked = {
+    crossings: stretches.slice(1).map((_, index) => crossingOf(known, index)),
+    kept: stretches.map((one) => ({
+      ...asItIs(one, stockMm2),
+      set: [[volumeOf(one.form) / stockMm2, one.form.lengthMm]],
+      isKept: true,
+    })),
+    slid: stretches.map((one) => {
+      const { lower, upper } = one.length;
+      const now = perMm(one.form) / stockMm2;
+      const bestMm = clamped(one.form.lengthMm, one.length);
+      const set: Convex = [
+        [now * lower, lower],
+        [now * upper, upper],
+      ];
+      return { ...asItIs(one, stockMm2), set, bestMm };
+    }),
+  };
+  unworked.set(known, made);
+  return made;
+}
+
+const clamped = (mm: number, { lower, upper }: Span): number =>
+  Math.min(upper, Math.max(lower, mm));
+
+const asItIs = (
   { form, length, best }: MetalStretch,
-  freedom: Freedom,
-  worked: Workable | null,
   stockMm2: number,
-): Reachable {
-  const steel = volumeOf(form) / stockMm2;
-  const now = perMm(form) / stockMm2;
-  const drawn: Point2 = [(perMm({ stations: best }) * length.nominal) / stockMm2, length.nominal];
-  if (freedom === "kept")
-    return { set: [[steel, form.lengthMm]], steel, bestMm: form.lengthMm, drawn, isKept: true };
-  const clamp = (mm: number) => Math.min(length.upper, Math.max(length.lower, mm));
-  if (!worked)
-    return {
-      set: [
-        [now * length.lower, length.lower],
-        [now * length.upper, length.upper],
-      ],
-      steel,
-      bestMm: clamp(form.lengthMm),
-      drawn,
-      isKept: false,
-    };
-  const [least, most] = [worked.low, worked.high].map(
-    (stations) => perMm({ stations }) / stockMm2,
-  ) as [number, number];
-  const { lower, upper } = length;
+): Omit<Reachable, "set"> => ({
+  steel: volumeOf(form) / stockMm2,
+  bestMm: form.lengthMm,
+  drawn: [(perMm({ stations: best }) * length.nominal) / stockMm2, length.nominal],
+  isKept: false,
+});
+
+function reachedByWork(one: MetalStretch, { low, high }: Workable, stockMm2: number): Reachable {
+  const asIs = asItIs(one, stockMm2);
+  const { steel, drawn } = asIs;
+  const least = perMm({ stations: low }) / stockMm2;
+  const most = perMm({ stations: high }) / stockMm2;
+  const { lower, upper } = one.length;
+  const bestMm = sharedMm(steel / drawn[0], one.length, { least, most, best: drawn[0] / drawn[1] });
   return {
+    ...asIs,
     set: [
       [least * lower, lower],
       [most * lower, lower],
       [most * upper, upper],
       [least * upper, upper],
     ],
-    steel,
-    bestMm: clamp(sharedMm(steel / drawn[0], length, { least, most, best: drawn[0] / drawn[1] })),
-    drawn,
-    isKept: false,
+    bestMm: clamped(bestMm, one.length),
   };
 }
 

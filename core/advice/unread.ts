@@ -79,22 +79,36 @@ const squares = (of: readonly number[]): number => of.reduce((sum, one) => sum +
 const SLOPE_SHARE = 0.01;
 const FITTING_STEPS = 3;
 
-/**
- * How far one thing is off by least squares, by Gauss and Newton's steps, where being off at all
- * counts against it too.
- */
-function fitted(
+/** How far a thing nobody read is off, and what that leaves over. */
+interface Fit {
+  off: number;
+  cost: number;
+}
+
+/** A step of Gauss and Newton from one place: how far a thing is off by least squares, where being off at all counts against it too. */
+function stepFrom(
   { max }: Unread,
+  off: number,
+  { left, beside }: { left: readonly number[]; beside: readonly number[] },
+): Fit {
+  const slopes = left.map((one, at) => (beside[at]! - one) / (max * SLOPE_SHARE));
+  const down = slopes.reduce((sum, slope, at) => sum + slope * left[at]!, off / max ** 2);
+  const next = Math.min(max, Math.max(-max, off - down / (squares(slopes) + 1 / max ** 2)));
+  const then = left.map((one, at) => one + slopes[at]! * (next - off));
+  return { off: next, cost: squares(then) + (next / max) ** 2 };
+}
+
+/** How far one thing is off, by such steps. */
+function fitted(
+  unread: Unread,
   { from, misfits }: { from: number; misfits: (off: number) => number[] },
-): { off: number; cost: number } {
+): Fit {
+  const { max } = unread;
+  const small = max * SLOPE_SHARE;
   let off = from;
   let left = misfits(off);
   for (let step = 0; step < FITTING_STEPS; step += 1) {
-    const small = max * SLOPE_SHARE;
-    const beside = misfits(off + small);
-    const slopes = left.map((one, at) => (beside[at]! - one) / small);
-    const down = slopes.reduce((sum, slope, at) => sum + slope * left[at]!, off / max ** 2);
-    const next = Math.min(max, Math.max(-max, off - down / (squares(slopes) + 1 / max ** 2)));
+    const next = stepFrom(unread, off, { left, beside: misfits(off + small) }).off;
     const isThere = Math.abs(next - off) < small / 10;
     off = next;
     left = misfits(off);
@@ -119,22 +133,25 @@ function refined(found: Explanation[], initial: ReworkState, misfits: Misfits): 
   return allAt(found.map(({ off }) => off));
 }
 
-/** Which of some unread things explains most, by what is left over and by how far it would be off. */
+/** Which of some unread things explains most by its slope, and how far it is off. */
 function bestOf(
   open: readonly Unread[],
   { state, left }: { state: ReworkState; left: readonly number[] },
   misfits: Misfits,
 ): Explanation | null {
-  let best: Explanation | null = null;
-  let least = squares(left);
-  for (const unread of open) {
-    const { off, cost } = fitted(unread, {
-      from: 0,
-      misfits: (off) => misfits(unread.at(state, off)),
-    });
-    if (cost < least) [best, least] = [{ unread, off }, cost];
-  }
-  return best;
+  const [most] = open
+    .map((unread) => {
+      const beside = misfits(unread.at(state, unread.max * SLOPE_SHARE));
+      return { unread, ...stepFrom(unread, 0, { left, beside }) };
+    })
+    .sort((a, b) => a.cost - b.cost);
+  if (!most) return null;
+  const { unread, off: from } = most;
+  const { off, cost } = fitted(unread, {
+    from,
+    misfits: (off) => misfits(unread.at(state, off)),
+  });
+  return cost < squares(left) ? { unread, off } : null;
 }
 
 function unreadOf(measured: MeasuredPiece, part: string): Unread[] {

@@ -66,7 +66,10 @@ function tally(worse: "unfinished" | "mixed") {
   return count;
 }
 
-/** Verdicts a second on such pieces, at the plans the demonstration has; once warm. */
+/** The fastest of so many rounds counts: a neighbour on the machine slows one, and nothing speeds one up. */
+const ROUNDS = 8;
+
+/** Verdicts a second on such pieces, at the plans the demonstration has. */
 function speed(): number {
   const exercises = forgeableExercises("few").map((one) => ({ one, asked: askedOf(one) }));
   const random = seededRandom(7);
@@ -75,11 +78,12 @@ function speed(): number {
     const wrong = wrongPieceOf(one, piece % 2 === 0 ? "unfinished" : "mixed", random);
     return wrong ? [{ asked, record: recordOf(readingsOf(one, wrong)) }] : [];
   }).flat();
-  const all = () => records.forEach(({ asked, record }) => judgePiece(asked, record, RULES));
-  all();
-  const started = performance.now();
-  all();
-  return (records.length * 1000) / (performance.now() - started);
+  const rounds = Array.from({ length: ROUNDS }, () => {
+    const started = performance.now();
+    records.forEach(({ asked, record }) => judgePiece(asked, record, RULES));
+    return performance.now() - started;
+  });
+  return (records.length * 1000) / Math.min(...rounds);
 }
 
 function isSavedBySearch(exercise: Forgeable, wrong: SmithBar): boolean {
