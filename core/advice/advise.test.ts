@@ -64,8 +64,8 @@ test("the cheaper way takes fewer heats, and followed it is a keep too", () => {
     const then = followed(exercise, wrong, { ...verdict, advice: cheaper.advice });
     if (then.verdict.outcome === "keep") count.kept += 1;
   }
-  expect(count.found).toBeGreaterThanOrEqual(PIECES / 400);
-  expect(count.kept / count.found).toBeGreaterThanOrEqual(0.95);
+  expect(count.found).toBeGreaterThanOrEqual(Math.floor(PIECES / 400));
+  expect(count.kept).toBeGreaterThanOrEqual(0.95 * count.found);
 });
 
 test("what is merely unfinished is told another heat, and becomes a keep when that is followed", () => {
