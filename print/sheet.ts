@@ -17,7 +17,7 @@ import { bytesOf, newDocument } from "./document";
 import type { Printable } from "./printable";
 import { settingsInWords } from "@/ui/words/settings";
 import { budgetInWords, stageFactsInWords } from "@/ui/words/stage";
-import { limitsInWords } from "@/ui/words/verdict";
+import { limitsInWords } from "@/ui/words/sizes";
 import { stagePictures } from "./stagePictures";
 import { Writer } from "./writer";
 

@@ -12,7 +12,8 @@ import {
   provesInWords,
   signalsInWords,
 } from "@/ui/words/run";
-import { limitsInWords, OUTCOME_WORDS } from "@/ui/words/verdict";
+import { limitsInWords } from "@/ui/words/sizes";
+import { OUTCOME_WORDS } from "@/ui/words/verdict";
 import { dayInWords } from "@/ui/words/when";
 
 /** A run as a page: its dots, what it proves, and every size along it. */

@@ -8,6 +8,9 @@ import type { Form } from "./form";
 import type { Saying } from "./saying";
 import type { ReworkState } from "./workpiece";
 
+/** Finds what brings a piece within its limits: `advise`, where it has been loaded. */
+export type Advise = (input: AdviceInput) => Advised | null;
+
 /** What a line of the advice does to one size. */
 export interface SizeChange {
   id: string;

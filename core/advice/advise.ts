@@ -1,3 +1,4 @@
+import { isOverall } from "../measure/characteristic";
 import { layBar } from "../bar/bar";
 import { nameInText } from "../bar/named";
 import { featureNameInText } from "../feature/registry";
@@ -17,7 +18,6 @@ import { GUARD, standsAt, type Explanation } from "./progress";
 import type { Saying } from "./saying";
 import {
   featureOf,
-  isOverall,
   MeasuredPiece,
   pairsOf,
   prefixOf,

@@ -1,7 +1,7 @@
+import { isOverall } from "../measure/characteristic";
 import {
   featureKey,
   featureNamed,
-  isOverall,
   type MeasuredPiece,
   type Pair,
   type ReworkState,

@@ -1,3 +1,4 @@
+import { isOverall } from "../measure/characteristic";
 import { featureNameInText } from "../feature/registry";
 import { MAX_CUT_SHARE } from "./ways";
 import { barOf } from "../piece/piece";
@@ -14,7 +15,7 @@ import {
   partOf,
   type Progress,
 } from "./progress";
-import { featureKey, isOverall, reworkOf, type ReworkState } from "./workpiece";
+import { featureKey, reworkOf, type ReworkState } from "./workpiece";
 
 /**
  * The overall size of a bent bar: a bend is straightened and made again nearer one end, or

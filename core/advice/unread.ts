@@ -1,3 +1,4 @@
+import { isOverall } from "../measure/characteristic";
 import { featureNameInText } from "../feature/registry";
 import type { Characteristic } from "../measure/characteristic";
 import { layBar } from "../bar/bar";
@@ -15,14 +16,7 @@ import {
   type Unread,
 } from "./progress";
 import { endMoved } from "./metalState";
-import {
-  featureKey,
-  isOverall,
-  prefixOf,
-  reworkOf,
-  type MeasuredPiece,
-  type ReworkState,
-} from "./workpiece";
+import { featureKey, prefixOf, reworkOf, type MeasuredPiece, type ReworkState } from "./workpiece";
 
 /** A bend is opened and made again no farther off than this, mm (common practice, no source). */
 export const MAX_MOVE_MM = 25;

@@ -50,14 +50,6 @@ const NO_LINES: ReadonlyMap<string, number> = new Map();
 
 const OVERALL = "piece.overall-";
 
-/** A line that every bend has its share in: the overall size of a bent bar, or the instructor's own past a bend. */
-export const isOverall = ({
-  id,
-  measure,
-  feature,
-}: Pick<Characteristic, "id" | "measure" | "feature">): boolean =>
-  measure === "extent" && feature === undefined && !id.startsWith("joins.");
-
 const axisOf = (id: string): keyof FinishedSize =>
   id.endsWith("-length") ? "lengthMm" : id.endsWith("-height") ? "heightMm" : "depthMm";
 

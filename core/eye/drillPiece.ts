@@ -11,7 +11,8 @@ import { simulatePiece } from "../simulate/learner";
 import { shuffled, type Random } from "../stats/random";
 import type { Outcome } from "../verdict/outcomes";
 import type { Asked, PieceRecord } from "../verdict/record";
-import { judgePiece, type Rules, type Then } from "../verdict/verdict";
+import { judgePiece } from "../verdict/judgePiece";
+import type { Rules, Then } from "../verdict/verdict";
 
 /** Something that could be done first, right or not. */
 export interface DrillOption {

@@ -36,3 +36,11 @@ function plusMinusBeside(unit: Exclude<MeasuredUnit, "mm">, grade: number): numb
   const row = NON_LENGTH_TOLERANCES[unit];
   return row[Math.min(row.length - 1, Math.max(0, grade - 16))]!;
 }
+
+/** A line that every bend has its share in: the overall size of a bent bar, or the instructor's own past a bend. */
+export const isOverall = ({
+  id,
+  measure,
+  feature,
+}: Pick<Characteristic, "id" | "measure" | "feature">): boolean =>
+  measure === "extent" && feature === undefined && !id.startsWith("joins.");

@@ -21,7 +21,7 @@ import { printMmRounded } from "../units/print";
 import { DEFAULT_MARKS_RULE } from "../verdict/marks";
 import { OUTCOMES } from "../verdict/outcomes";
 import type { Asked, PieceRecord } from "../verdict/record";
-import { judgePiece } from "../verdict/verdict";
+import { judgePiece } from "../verdict/judgePiece";
 import { uncertainty } from "./fields";
 import { defineReckoner } from "./reckoner";
 

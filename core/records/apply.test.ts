@@ -1,3 +1,4 @@
+import { advise } from "../advice/advise";
 import { STEP_GRADES } from "../trade/steps";
 import { DEFAULT_MARKS_RULE } from "../verdict/marks";
 import { applyEvent, eventId, type BenchEvent } from "./apply";
@@ -137,7 +138,7 @@ test("each event has an id of its own, a tally one for the piece", () => {
 });
 
 test("a piece sent back shows how it stands now; a closed one what it was signed with", () => {
-  const signed = { ...verdictOf(EMPTY), marks: 12 };
+  const signed = { ...verdictOf(EMPTY, advise), marks: 12 };
   const verdict = (outcome: "keep" | "another-heat") => ({
     id: "v",
     sequence: 1,
@@ -149,7 +150,7 @@ test("a piece sent back shows how it stands now; a closed one what it was signed
     signedBy: "Oda",
   });
   const shown = (outcome: "keep" | "another-heat") =>
-    verdictOf({ ...EMPTY, verdicts: [verdict(outcome)], signed }).marks;
+    verdictOf({ ...EMPTY, verdicts: [verdict(outcome)], signed }, advise).marks;
   expect(shown("another-heat")).toBeNull();
   expect(shown("keep")).toBe(12);
 });

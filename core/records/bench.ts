@@ -1,3 +1,4 @@
+import type { Advise } from "../advice/advice";
 import type { Characteristic, InstrumentKind } from "../measure/characteristic";
 import type { OwnLine } from "../exercise/ownLine";
 import type { Piece } from "../piece/piece";
@@ -6,7 +7,7 @@ import type { Step } from "../trade/steps";
 import type { Aid, Correction } from "../trade/declared";
 import type { Outcome } from "../verdict/outcomes";
 import type { Asked, PieceRecord, ShopInstrument } from "../verdict/record";
-import { judgePiece, type Rules, type Verdict } from "../verdict/verdict";
+import { judgeWith, type Rules, type Verdict } from "../verdict/verdict";
 
 export interface BenchReading {
   id: string;
@@ -213,7 +214,7 @@ export const recordOf = (of: {
 });
 
 /** The verdict to show: while the piece is open as its records stand, once closed as it was signed. */
-export const verdictOf = (piece: BenchPiece): Verdict =>
+export const verdictOf = (piece: BenchPiece, advise: Advise | null): Verdict =>
   isClosed(piece) && piece.signed
     ? piece.signed
-    : judgePiece(askedOf(piece), recordOf(piece), piece.rules);
+    : judgeWith(advise, askedOf(piece), recordOf(piece), piece.rules);

@@ -4,7 +4,7 @@ import { pieceSchema, PIECE_FORMAT, type Piece } from "../piece/piece";
 import { STEP_GRADES } from "../trade/steps";
 import { DEFAULT_MARKS_RULE } from "../verdict/marks";
 import type { NotedDefect } from "../verdict/record";
-import { judgePiece } from "../verdict/verdict";
+import { judgePiece } from "../verdict/judgePiece";
 import { salvageOf } from "./salvage";
 import { stillGood } from "./stillGood";
 

@@ -1,6 +1,7 @@
 import { DEFAULT_MARKS_RULE } from "../verdict/marks";
 import type { Asked, PieceRecord } from "../verdict/record";
-import { judgePiece, type Verdict } from "../verdict/verdict";
+import { judgePiece } from "../verdict/judgePiece";
+import type { Verdict } from "../verdict/verdict";
 import { STEP_GRADES } from "../trade/steps";
 
 /** A piece's records, kept to see whether an engine still judges them alike. */

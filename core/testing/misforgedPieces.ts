@@ -15,7 +15,8 @@ import type { Random } from "../stats/random";
 import { STEP_GRADES, type Step } from "../trade/steps";
 import { DEFAULT_MARKS_RULE } from "../verdict/marks";
 import type { Asked, CurrentReading, PieceRecord } from "../verdict/record";
-import { judgePiece, type Verdict } from "../verdict/verdict";
+import { judgePiece } from "../verdict/judgePiece";
+import type { Verdict } from "../verdict/verdict";
 import { followLine, misforged, type SmithBar, type ToldLine } from "./smith";
 
 /** An exercise with its measuring plan, to be made wrong. */

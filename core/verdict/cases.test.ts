@@ -5,7 +5,8 @@ import { STEP_GRADES } from "../trade/steps";
 import { defectKind } from "../trade/defects";
 import { DEFAULT_MARKS_RULE } from "./marks";
 import type { PieceRecord } from "./record";
-import { judgePiece, type Verdict } from "./verdict";
+import { judgePiece } from "./judgePiece";
+import type { Verdict } from "./verdict";
 
 /**
  * Pieces with three faults at once, and what an experienced smith would say to do

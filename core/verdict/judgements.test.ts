@@ -5,7 +5,7 @@ import { STEP_GRADES } from "../trade/steps";
 import type { Correction } from "../trade/declared";
 import { DEFAULT_MARKS_RULE } from "./marks";
 import { sumHeats } from "../advice/heats";
-import { judgePiece } from "./verdict";
+import { judgePiece } from "./judgePiece";
 
 /**
  * What an experienced smith would say of a piece, and do first (common practice, no source): lengths and

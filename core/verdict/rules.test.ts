@@ -7,7 +7,7 @@ import { judgeReading, shareOfAllowance } from "../measure/judge";
 import { DEFAULT_MARKS_RULE } from "./marks";
 import { marksRuleSchema } from "./marksRule";
 import type { Asked, NotedDefect, PieceRecord } from "./record";
-import { judgePiece } from "./verdict";
+import { judgePiece } from "./judgePiece";
 
 /** The verdict's rules (common practice, no source), with a row on each side of every threshold. */
 const RULES = { grades: STEP_GRADES, marks: DEFAULT_MARKS_RULE };

@@ -1,6 +1,5 @@
-import { advise } from "../advice/advise";
-import type { Advised } from "../advice/advice";
-import { isOverall } from "../advice/workpiece";
+import { isOverall } from "../measure/characteristic";
+import type { Advise, Advised } from "../advice/advice";
 import type { Characteristic } from "../measure/characteristic";
 import { isOff, type Judgement } from "../measure/judge";
 import type { Asked } from "./record";
@@ -27,14 +26,18 @@ const METAL = new Set<Characteristic["measure"]>(["thickness", "length", "positi
 /**
  * Whether operations bring everything within limits that is off, and which lines they can't.
  * Where the steel of a bar is not all measured yet, nothing is given up that hangs on it.
+ *
+ * @param advise null where it isn't loaded: then nothing can be said of what is off
  */
 export function savedOf(
+  advise: Advise | null,
   asked: Asked,
   judgements: readonly Judgement[],
   { grade, unmeasured }: { grade: number; unmeasured: readonly string[] },
 ): Saved {
   const off = judgements.filter(isOff);
   if (off.length === 0) return NOTHING_OFF;
+  if (!advise) return { advised: null, lost: new Set(), isOpen: true };
   const { characteristics } = asked;
   const adviseOn = (some: readonly Judgement[], isRough: boolean) =>
     advise({ ...adviceInput(asked, grade), judgements: some, isRough });

@@ -7,7 +7,8 @@ import { STEP_GRADES } from "../trade/steps";
 import { volumeBetweenMm3 } from "../section/between";
 import { DEFAULT_MARKS_RULE, marksForDeviation } from "./marks";
 import type { Asked, PieceRecord } from "./record";
-import { canBeSigned, judgePiece } from "./verdict";
+import { judgePiece } from "./judgePiece";
+import { canBeSigned } from "./verdict";
 
 const RULES = { grades: STEP_GRADES, marks: DEFAULT_MARKS_RULE };
 

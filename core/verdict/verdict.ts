@@ -1,4 +1,4 @@
-import type { AdviceLine, Prediction } from "../advice/advice";
+import type { Advise, AdviceLine, Prediction } from "../advice/advice";
 import { contradictionsOf, type Contradiction } from "../measure/contradictions";
 import { instrumentThatDecides } from "../measure/finer";
 import {
@@ -72,14 +72,21 @@ export interface Verdict {
  * again where none do (see `advise`). A reading too close to call speaks for the learner: it
  * costs its marks but decides nothing, unless something in the shop could still decide it.
  * A fault that must go, or a failed try, fails the piece whatever the marks.
+ *
+ * @param advise null where it isn't loaded yet: then a piece with something off is undecided
  */
-export function judgePiece(asked: Asked, record: PieceRecord, rules: Rules): Verdict {
+export function judgeWith(
+  advise: Advise | null,
+  asked: Asked,
+  record: PieceRecord,
+  rules: Rules,
+): Verdict {
   const judgeAtGrade = judgingByGrade(asked, record);
   const grade = rules.grades[asked.step];
   const judgements = judgeAtGrade(grade);
   const measured = new Set(judgements.map((judgement) => judgement.characteristicId));
   const unmeasured = asked.characteristics.flatMap(({ id }) => (measured.has(id) ? [] : [id]));
-  const saved = savedOf(asked, judgements, { grade, unmeasured });
+  const saved = savedOf(advise, asked, judgements, { grade, unmeasured });
   const reasons = reasonsOf(asked, record, { judgements, saved, rule: rules.marks });
   const marks = marksOf(judgements, reasons, rules.marks);
   const tried = new Set(record.tries.map(({ question }) => question));

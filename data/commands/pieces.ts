@@ -3,7 +3,7 @@ import { and, desc, eq, isNull, sql } from "drizzle-orm";
 import { askedOf, recordOf, type BenchStage } from "@/core/records/bench";
 import { areValuesOf, valuesTaken } from "@/core/measure/ways";
 import { defectKind, mayBePutRight } from "@/core/trade/defects";
-import { judgePiece } from "@/core/verdict/verdict";
+import { judgePiece } from "@/core/verdict/judgePiece";
 import { EVERYONE, isStaff, type Actor } from "../actor";
 import type { Transaction } from "../database";
 import { notFound } from "../notFound";

@@ -6,7 +6,7 @@ import { DEFAULT_MARKS_RULE } from "@/core/verdict/marks";
 import type { Outcome } from "@/core/verdict/outcomes";
 import type { Asked, PieceRecord } from "@/core/verdict/record";
 import { isOff } from "@/core/measure/judge";
-import { judgePiece } from "@/core/verdict/verdict";
+import { judgePiece } from "@/core/verdict/judgePiece";
 import type { DemoLearner } from "./people";
 import type { DemoRows } from "./rows";
 

@@ -3,7 +3,7 @@ import { askedOf, recordOf } from "@/core/records/bench";
 import type { Step } from "@/core/trade/steps";
 import type { MarksRule } from "@/core/verdict/marksRule";
 import type { Outcome } from "@/core/verdict/outcomes";
-import { judgePiece } from "@/core/verdict/verdict";
+import { judgePiece } from "@/core/verdict/judgePiece";
 import { isInstructor, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { notFound } from "../notFound";

@@ -5,7 +5,7 @@ import type { Characteristic } from "@/core/measure/characteristic";
 import { askedOf, recordOf } from "@/core/records/bench";
 import { simulatePiece } from "@/core/simulate/learner";
 import { seededRandom } from "@/core/stats/random";
-import { judgePiece } from "@/core/verdict/verdict";
+import { judgePiece } from "@/core/verdict/judgePiece";
 import { findActor, type Actor } from "@/data/actor";
 import { hashPassword, makeAccount } from "@/data/accounts";
 import { runCommand } from "@/data/commands/run";

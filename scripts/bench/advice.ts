@@ -14,7 +14,7 @@ import {
 } from "@/core/testing/misforgedPieces";
 import { canBeSaved, type SmithBar } from "@/core/testing/smith";
 import { STEP_GRADES } from "@/core/trade/steps";
-import { judgePiece } from "@/core/verdict/verdict";
+import { judgePiece } from "@/core/verdict/judgePiece";
 
 /**
  * Advice on pieces made wrong by a smith who knows nothing of it, and what becomes of them when it

@@ -1,7 +1,7 @@
 import { likelyCauses } from "@/core/cause/likely";
 import { signsOf } from "@/core/cause/signs";
 import type { Asked, PieceRecord } from "@/core/verdict/record";
-import { judgePiece } from "@/core/verdict/verdict";
+import { judgePiece } from "@/core/verdict/judgePiece";
 import { pieceSchema } from "@/core/piece/piece";
 import { planPiece } from "@/core/piece/plan";
 import { STEP_GRADES } from "@/core/trade/steps";

@@ -5,7 +5,8 @@ import { printMeasured } from "@/core/units/print";
 import type { Judgement } from "@/core/measure/judge";
 import { bringIntoSight } from "../kit/bringIntoSight";
 import { StateShape, stateColour } from "../kit/StateShape";
-import { limitsInWords, STATE_WORDS } from "../words/verdict";
+import { limitsInWords } from "../words/sizes";
+import { STATE_WORDS } from "../words/verdict";
 import { Gauge } from "./Gauge";
 
 interface StationProps {

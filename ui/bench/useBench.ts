@@ -11,7 +11,7 @@ import {
   type BenchInstrument,
   type BenchPiece,
 } from "@/core/records/bench";
-import { cheaperWay, type CheaperWay } from "@/core/verdict/cheaper";
+import type { CheaperWay } from "@/core/verdict/cheaper";
 import type { Verdict } from "@/core/verdict/verdict";
 import {
   flush,
@@ -22,6 +22,7 @@ import {
   type Connection,
   type QueuedEvent,
 } from "./outbox";
+import { useAdviser } from "./useAdviser";
 
 const RETRY_MS = 4000;
 
@@ -150,11 +151,14 @@ export function useBench(
       .reduce((before, event) => applyEvent(before, event, instruments), loaded);
     return { ...now, characteristics: inBenchOrder(now.characteristics, order) };
   }, [events, waiting, loaded, instruments, order]);
-  const verdict = useMemo(() => verdictOf(piece), [piece]);
+  const adviser = useAdviser(piece.readings.length > 0);
+  const verdict = useMemo(() => verdictOf(piece, adviser?.advise ?? null), [piece, adviser]);
   const cheaper = useMemo(
     () =>
-      isClosed(piece) ? null : cheaperWay(askedOf(piece), recordOf(piece), piece.rules, verdict),
-    [piece, verdict],
+      isClosed(piece) || !adviser
+        ? null
+        : adviser.cheaperWay(askedOf(piece), recordOf(piece), piece.rules, verdict),
+    [piece, verdict, adviser],
   );
   const onDevice = useMemo(() => new Set(waiting.map(({ id }) => id)), [waiting]);
   const refused = useMemo(() => waiting.filter((event) => event.refused), [waiting]);

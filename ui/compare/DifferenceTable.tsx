@@ -3,7 +3,7 @@ import { printMeasured } from "@/core/units/print";
 import type { Judgement } from "@/core/measure/judge";
 import type { Difference } from "@/core/verdict/likeness";
 import { MeasuredCell } from "../measure/MeasuredCell";
-import { limitsInWords, signedInWords } from "../words/verdict";
+import { limitsInWords, signedInWords } from "../words/sizes";
 
 interface DifferenceTableProps {
   differences: readonly Difference[];

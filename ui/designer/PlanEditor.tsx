@@ -10,7 +10,7 @@ import {
 } from "@/core/exercise/exercise";
 import type { Piece } from "@/core/piece/piece";
 import type { LengthUnit } from "@/core/units/length";
-import { limitsInWords } from "../words/verdict";
+import { limitsInWords } from "../words/sizes";
 import { countOf } from "../words/count";
 import { LengthField, NumberField } from "./fields";
 import { OwnLineForm } from "./OwnLineForm";

@@ -9,7 +9,7 @@ import type { Stage } from "@/core/workpiece/stages";
 import { printSection } from "@/core/section/spoken";
 import type { LengthUnit } from "@/core/units/length";
 import { StockAnswer } from "../set/StockAnswer";
-import { limitsInWords } from "../words/verdict";
+import { limitsInWords } from "../words/sizes";
 import { workingTimeInWords } from "../words/stage";
 
 export type Reckoned = { ok: true; value: ReckonedExercise } | { ok: false; message: string };

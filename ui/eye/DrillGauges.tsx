@@ -4,7 +4,8 @@ import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
 import { Gauge } from "../bench/Gauge";
 import { StateShape } from "../kit/StateShape";
-import { limitsInWords, STATE_WORDS } from "../words/verdict";
+import { limitsInWords } from "../words/sizes";
+import { STATE_WORDS } from "../words/verdict";
 
 /** Readings beside their limits; how each stands is said only once the piece was judged. */
 export function DrillGauges({

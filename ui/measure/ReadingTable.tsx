@@ -1,6 +1,6 @@
 import type { LengthUnit } from "@/core/units/length";
 import type { Judgement } from "@/core/measure/judge";
-import { limitsInWords, signedInWords } from "../words/verdict";
+import { limitsInWords, signedInWords } from "../words/sizes";
 import { MeasuredCell } from "./MeasuredCell";
 
 interface ReadingTableProps {

@@ -1,7 +1,7 @@
 import { limitsAtGrade, type Characteristic } from "@/core/measure/characteristic";
 import type { LengthUnit } from "@/core/units/length";
 import { INSTRUMENT_WORDS } from "../words/instruments";
-import { limitsInWords } from "../words/verdict";
+import { limitsInWords } from "../words/sizes";
 
 const KIND_WORDS = {
   size: "size",

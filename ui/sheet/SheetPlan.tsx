@@ -1,6 +1,6 @@
 import { limitsAtGrade, type Characteristic } from "@/core/measure/characteristic";
 import type { LengthUnit } from "@/core/units/length";
-import { limitsInWords } from "../words/verdict";
+import { limitsInWords } from "../words/sizes";
 
 /** The measuring plan as a form to fill in by hand: by eye, then measured. */
 export function SheetPlan({

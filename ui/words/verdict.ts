@@ -1,6 +1,5 @@
 import type { AdviceLine } from "@/core/advice/advice";
 import { wordsOf, type Said } from "@/core/advice/saying";
-import type { MeasuredUnit } from "@/core/measure/characteristic";
 import { printCaliper, printMeasured } from "@/core/units/print";
 import type { LengthUnit } from "@/core/units/length";
 import { defectKind } from "@/core/trade/defects";
@@ -25,27 +24,6 @@ export const STATE_WORDS: Record<SizeState, string> = {
   light: "light",
   "too-close": "too close to call",
 };
-
-/** Limits as a person reads them: "3.0 ± 0.5", "≤ 0.9". */
-export function limitsInWords(
-  {
-    nominal,
-    lower,
-    upper,
-    unit: measured = "mm",
-  }: { nominal: number; lower: number; upper: number; unit?: MeasuredUnit },
-  unit: LengthUnit,
-): string {
-  const size = (value: number) => printMeasured(value, measured, unit);
-  if (measured === "grade") return "good or fair";
-  if (measured === "gauge") return "go enters, no-go doesn't";
-  if (lower === 0 && nominal === 0) return `≤ ${size(upper)}`;
-  const up = upper - nominal;
-  const down = nominal - lower;
-  return Math.abs(up - down) < 0.005
-    ? `${size(nominal)} ± ${size(up)}`
-    : `${size(lower)} to ${size(upper)}`;
-}
 
 /** An instruction of the advice, and beneath it how; as it was said when it was signed. */
 export function adviceInWords(advice: AdviceLine | EarlierAdvice, unit: LengthUnit): Said {
@@ -124,10 +102,4 @@ export function lostInWords({ reasons }: Pick<Verdict, "reasons">): string {
   if (names.length === 0) return "What has gone can’t be put back.";
   const shown = names.slice(0, 3).join("; ");
   return `No work brings this within its limits any more: ${shown}${names.length > 3 ? ` and ${names.length - 3} more` : ""}.`;
-}
-
-/** A difference with its sign. */
-export function signedInWords(by: number, measured: MeasuredUnit, unit: LengthUnit): string {
-  const sign = by > 0 ? "+" : by < 0 ? "−" : "";
-  return `${sign}${printMeasured(Math.abs(by), measured, unit)}`;
 }

@@ -1,3 +1,4 @@
+import { advise } from "@/core/advice/advise";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { likelyCauses } from "@/core/cause/likely";
@@ -7,7 +8,7 @@ import { idSchema } from "@/core/units/fields";
 import { planPiece } from "@/core/piece/plan";
 import { defectKind } from "@/core/trade/defects";
 import type { Judgement } from "@/core/measure/judge";
-import { judgePiece } from "@/core/verdict/verdict";
+import { judgePiece } from "@/core/verdict/judgePiece";
 import { isStaff } from "@/data/actor";
 import { findBenchPiece } from "@/data/queries/bench";
 import { findCauseHistory } from "@/data/queries/causes";
@@ -30,7 +31,7 @@ export default async function PiecePage({ params }: { params: Promise<{ pieceId:
   const selfCheck = judgedAtOwnBench(
     await findBenchPiece(database, actor, id.data, { selfCheck: true }),
   );
-  const verdict = verdictOf(piece);
+  const verdict = verdictOf(piece, advise);
   const history = await findCauseHistory(database, actor, {
     pieceId: piece.id,
     learnerId: piece.learner.id,

@@ -4,7 +4,7 @@ import * as z from "zod";
 import { askedOf, type BenchPiece, type BenchReading } from "@/core/records/bench";
 import { idSchema } from "@/core/units/fields";
 import { differencesOf } from "@/core/verdict/likeness";
-import { judgePiece } from "@/core/verdict/verdict";
+import { judgePiece } from "@/core/verdict/judgePiece";
 import { isStaff } from "@/data/actor";
 import { findBenchPiece } from "@/data/queries/bench";
 import { listComparable, readingsOf, type ComparablePiece } from "@/data/queries/compare";
