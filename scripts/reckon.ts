@@ -1,10 +1,11 @@
 import { readFileSync } from "node:fs";
 import { answerLine } from "@/core/reckon/commandline";
+import { findReckoner } from "@/core/reckon/registry";
 
 /** `npm run -s reckon -- list`, or a reckoner's name and its input as JSON (or on standard input). */
-const { output, error, exitCode } = answerLine(process.argv.slice(2), () =>
-  readFileSync(0, "utf8"),
-);
+const asked = process.argv.slice(2);
+await findReckoner(asked[0] ?? "")?.ready?.();
+const { output, error, exitCode } = answerLine(asked, () => readFileSync(0, "utf8"));
 for (const stream of [process.stdout, process.stderr])
   stream.on("error", (fault: NodeJS.ErrnoException) => {
     // Whoever read us has read enough.

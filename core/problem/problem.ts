@@ -21,6 +21,7 @@ export type InputProblem =
   | { code: "section-thin-edge"; mm: number }
   | { code: "section-type" }
   | { code: "denominator"; value: number }
+  | { code: "bars-short"; short: { id: string; mm: number; count: number }[]; longestMm: number }
   | { code: "one-of"; names: string[]; given: number }
   | { code: "draw-grows"; fromMm2: number; toMm2: number }
   | { code: "taper-grows"; fromMm2: number; toMm2: number }

@@ -60,6 +60,13 @@ function wordsForInput(problem: InputProblem): string {
       return `A section is needed here: ${SECTIONS_ACCEPTED}.`;
     case "denominator":
       return `Inches are split in halves, quarters, eighths and so on: the denominator may be 1, 2, 4, 8, 16, 32, 64 or 128, not ${shown(problem.value)}.`;
+    case "bars-short": {
+      const { short, longestMm } = problem;
+      const left = short
+        .map(({ id, mm, count }) => `${count} × ${id} (${shown(mm)} mm)`)
+        .join(", ");
+      return `No bar is left for ${left}; the longest is ${shown(longestMm)} mm. Give more bars, or bars that may be bought (count null).`;
+    }
     case "one-of":
       return problem.given === 0
         ? `Give one of ${problem.names.join(" or ")}.`

@@ -1,5 +1,5 @@
 import type { Drawing } from "../drawing/drawing";
-import { RECKONERS, reckonInFull } from "./registry";
+import { findReckoner, RECKONERS, reckonInFull } from "./registry";
 
 const examples = RECKONERS.flatMap(({ name, examples }) =>
   examples.map(({ title, input }) => ({ name, title, input })),
@@ -16,7 +16,8 @@ function expectDrawn({ marks, extents }: Drawing): void {
 
 test.each(examples)(
   "$name: $title says how its numbers were reached, and is drawn",
-  ({ name, input }) => {
+  async ({ name, input }) => {
+    await findReckoner(name)?.ready?.();
     const full = reckonInFull(name, input);
     if (!full.ok) throw new Error(full.error.message);
     const { answer, working, drawing } = full.value;

@@ -23,6 +23,8 @@ export interface Reckoner<
   explanation: string;
   input: Input;
   result: Output;
+  /** Awaited once before it reckons, where it has something to load. */
+  ready?: () => Promise<void>;
   /** Throws Refusal for what cannot be. */
   reckon: (input: z.output<Input>) => z.input<Output>;
   /** How each number of the answer was reached, with the figures in it, mm unless they say otherwise. */

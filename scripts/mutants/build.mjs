@@ -19,6 +19,7 @@ await build({
   },
   outfile: "mutants.cjs",
   bundle: true,
+  external: ["highs"],
   platform: "node",
   format: "cjs",
   mainFields: ["module", "main"],

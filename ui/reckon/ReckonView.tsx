@@ -1,7 +1,8 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { findReckoner, reckonInFull, RECKONERS, type FullAnswer } from "@/core/reckon/registry";
+import type { FullAnswer } from "@/core/reckon/reckoning";
+import { findTyped, reckonTyped, TYPED_RECKONERS } from "@/core/reckon/typed";
 import type { Reckoner } from "@/core/reckon/reckoner";
 import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits } from "@/core/units/print";
@@ -13,19 +14,16 @@ import { fieldsOf, inputOf, spokenName } from "./fields";
 import { KEPT_LENGTH, KEPT_SUMS, keptLengthSchema, MAX_SUMS, sumsSchema, type Sum } from "./kept";
 import { isLength, quantityInWords, quantityName } from "./quantity";
 
-/** A piece file is planned where exercises are made; here are the sums one types. */
-const OF_PIECES = new Set(["plan", "stages"]);
-const TYPED = RECKONERS.filter(({ name }) => !OF_PIECES.has(name));
 /** A sum that stood this long is worth keeping, ms. */
 const SETTLED_MS = 1500;
 
 /** The calculators, made from the registry: say what you have, the answer follows while you type. */
 export function ReckonView({ unit: firstUnit }: { unit: LengthUnit }) {
   const [unit, setUnit] = useState(firstUnit);
-  const [name, setName] = useState(TYPED[0]!.name);
+  const [name, setName] = useState(TYPED_RECKONERS[0]!.name);
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [sums, keepSums] = useKept(KEPT_SUMS, sumsSchema);
-  const reckoner = findReckoner(name)!;
+  const reckoner = findTyped(name)!;
   const open = (next: string, with_: Record<string, string> = {}) => {
     setName(next);
     setTyped(with_);
@@ -39,7 +37,7 @@ export function ReckonView({ unit: firstUnit }: { unit: LengthUnit }) {
       <nav aria-label="Reckoners" className="border-rule-strong p-5 md:border-r">
         <h1 className="mb-3 font-slab text-27 font-semibold">Reckon</h1>
         <ul className="flex flex-wrap gap-x-4 md:block">
-          {TYPED.map((one) => (
+          {TYPED_RECKONERS.map((one) => (
             <li key={one.name}>
               <button
                 type="button"
@@ -90,7 +88,7 @@ interface ReckonSheetProps {
 function ReckonSheet({ reckoner, unit, onUnit, typed, onTyped, onSettled }: ReckonSheetProps) {
   const fields = fieldsOf(reckoner);
   const hasInput = Object.values(typed).some((text) => text.trim() !== "");
-  const answer = hasInput ? reckonInFull(reckoner.name, inputOf(fields, typed, unit)) : null;
+  const answer = hasInput ? reckonTyped(reckoner.name, inputOf(fields, typed, unit)) : null;
   const errorAt = answer && !answer.ok ? answer.error : null;
   const ownsError = (name: string) =>
     errorAt?.path === name || errorAt?.path.startsWith(`${name}.`);

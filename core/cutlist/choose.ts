@@ -1,0 +1,260 @@
+import { isBought, PatternProgramme, type BarType } from "./bound";
+import { pricedPacking, searchPacking } from "./packing";
+import { ROUNDING_MM, wholeMm, type Demand, type Pattern } from "./pattern";
+
+/** Bars that are sawn, by their type, each with its pattern. */
+export interface Sawn {
+  type: number;
+  pattern: Pattern;
+}
+
+export interface Chosen {
+  sawn: Sawn[];
+  /** As few bars as any plan uses: of the bought ones where none are in hand. */
+  lowerBound: number;
+  isOptimal: boolean;
+}
+
+/** Whole numbers that a bound exceeds by less are rounding. */
+const WHOLE = 1e-6;
+/** For so many numbers of bars the programme is asked too, which takes long. */
+const MAX_TRIED = 1;
+/** Sets of shorter bars looked at for less waste, times the pieces packed into each. */
+const MAX_PACKED = 3000;
+
+/**
+ * Which bars are sawn how: the fewest bought, of those the fewest in hand, of those the least
+ * length. So many of the longest bars hold whatever as many others hold: the fewest are looked for
+ * among the longest, then shorter ones are put in their place. That fewer don't do is proved by the
+ * linear programme of patterns, or by looking at every way to fill them.
+ *
+ * @returns null where the bars don't suffice
+ */
+export function chooseBars(demands: readonly Demand[], types: readonly BarType[]): Chosen | null {
+  const hand = barsOf(types, (type) => !isBought(type));
+  const longest = types.reduce(
+    (best, type, index) =>
+      isBought(type) && (best < 0 || type.roomMm > types[best]!.roomMm) ? index : best,
+    -1,
+  );
+  const buy = (count: number) => Array.from({ length: count }, () => longest);
+
+  const leastBought = boundOf(demands, types, (type) => (isBought(type) ? 1 : 0));
+  if (leastBought === Infinity) return null;
+  const bought = fewest(demands, types, {
+    from: leastBought,
+    barsOf: (count) => [...buy(count), ...hand],
+    most: longest < 0 ? 0 : wholeCount(demands),
+  });
+  if (!bought) return null;
+  const touched = fewest(demands, types, {
+    from: Math.max(
+      0,
+      bought.isProved ? leastOfHand(demands, types, { hand, longest, bought: bought.count }) : 0,
+    ),
+    barsOf: (count) => [...buy(bought.count), ...hand.slice(0, count)],
+    most: hand.length,
+  });
+  const found = touched ?? { count: hand.length, sawn: bought.sawn, isProved: false, least: 0 };
+  const shorter = shortened(demands, types, found.sawn);
+  const isInHand = hand.length > 0;
+  return {
+    sawn: shorter.sawn,
+    lowerBound: isInHand
+      ? bought.isProved
+        ? bought.least + found.least
+        : boundOf(demands, types, () => 1)
+      : bought.least,
+    isOptimal: bought.isProved && found.isProved && shorter.isProved,
+  };
+}
+
+const wholeCount = (demands: readonly Demand[]) =>
+  demands.reduce((sum, { count }) => sum + count, 0);
+
+/** Bars of some types one by one, by their type, the longest first. */
+const barsOf = (types: readonly BarType[], which: (type: BarType) => boolean): number[] =>
+  types
+    .flatMap((type, index) => (which(type) ? Array.from({ length: type.count }, () => index) : []))
+    .sort((a, b) => types[b]!.roomMm - types[a]!.roomMm);
+
+const boundOf = (
+  demands: readonly Demand[],
+  types: readonly BarType[],
+  cost: (type: BarType) => number,
+): number => {
+  if (types.every((type) => cost(type) === 0)) {
+    const isEnough = new PatternProgramme(demands, types, () => 0).bound() < Infinity;
+    return isEnough ? 0 : Infinity;
+  }
+  return Math.ceil(new PatternProgramme(demands, types, cost).bound() - WHOLE);
+};
+
+/** As few of the longest bars in hand as hold what the bought ones can't, by their length alone. */
+function leastOfHand(
+  demands: readonly Demand[],
+  types: readonly BarType[],
+  { hand, longest, bought }: { hand: readonly number[]; longest: number; bought: number },
+): number {
+  let leftMm = wholeMm(demands) - (longest < 0 ? 0 : bought * types[longest]!.roomMm);
+  let count = 0;
+  while (leftMm > ROUNDING_MM && count < hand.length) leftMm -= types[hand[count++]!]!.roomMm;
+  return count;
+}
+
+interface Fewest {
+  count: number;
+  /** No fewer do. */
+  least: number;
+  isProved: boolean;
+  sawn: Sawn[];
+}
+
+/** As few bars as hold everything, from a number that no fewer than do. */
+function fewest(
+  demands: readonly Demand[],
+  types: readonly BarType[],
+  { from, barsOf: bars, most }: { from: number; barsOf: (count: number) => number[]; most: number },
+): Fewest | null {
+  let least = from;
+  for (let count = from; count <= most; count += 1) {
+    // What takes long is asked of the first few numbers only.
+    const isLong = count < from + MAX_TRIED;
+    const packed = packedInto(demands, types, { bars: bars(count), isLong });
+    if (packed === "none") {
+      if (least === count) least = count + 1;
+      continue;
+    }
+    if (packed) return { count, least, isProved: count === least, sawn: packed };
+  }
+  return null;
+}
+
+/** Everything cut from some bars; "none" where it is sure that it can't be. */
+function packedInto(
+  demands: readonly Demand[],
+  types: readonly BarType[],
+  { bars, isLong }: { bars: readonly number[]; isLong: boolean },
+): Sawn[] | "none" | null {
+  const sorted = [...bars].sort((a, b) => types[b]!.roomMm - types[a]!.roomMm);
+  const rooms = sorted.map((type) => types[type]!.roomMm);
+  const spareMm = rooms.reduce((sum, room) => sum + room, 0) - wholeMm(demands);
+  if (spareMm < -ROUNDING_MM) return "none";
+  const searched = searchPacking(demands, rooms);
+  if (searched === "none") return "none";
+  const packing = searched ?? pricedPacking(demands, rooms);
+  if (packing) return packing.map((pattern, index) => ({ type: sorted[index]!, pattern }));
+  if (!isLong) return null;
+  const counted = types.map((type, index) => ({
+    ...type,
+    count: sorted.filter((one) => one === index).length,
+  }));
+  const programme = new PatternProgramme(demands, counted, () => 0.001);
+  if (programme.bound() === Infinity) return "none";
+  const whole = programme.whole();
+  return whole && whole.flatMap((patterns, type) => patterns.map((pattern) => ({ type, pattern })));
+}
+
+/** Shorter bars in the place of some, as many of each kind, where they hold everything too. */
+function shortened(
+  demands: readonly Demand[],
+  types: readonly BarType[],
+  sawn: readonly Sawn[],
+): { sawn: Sawn[]; isProved: boolean } {
+  const used = sawn.filter(({ pattern }) => pattern.some((count) => count > 0));
+  let best = tightened(demands, types, used);
+  const lengthOf = (bars: readonly { type: number }[]) =>
+    bars.reduce((sum, { type }) => sum + types[type]!.lengthMm, 0);
+  const kinds = [true, false].map((kind) => ({
+    open: types.flatMap((type, index) => (isBought(type) === kind ? [index] : [])),
+    count: used.filter(({ type }) => isBought(types[type]!) === kind).length,
+  }));
+  const needMm = wholeMm(demands);
+  const maxSets = Math.ceil(MAX_PACKED / Math.max(1, wholeCount(demands)));
+  let sets = 0;
+  let isProved = true;
+  const search = (kind: number, at: number, chosen: number[], left: number): void => {
+    if (sets > maxSets) return;
+    const { open } = kinds[kind]!;
+    if (left === 0) {
+      const next = kinds[kind + 1];
+      if (next) search(kind + 1, 0, chosen, next.count);
+      else {
+        const bars = chosen.map((type) => ({ type }));
+        const roomMm = chosen.reduce((sum, type) => sum + types[type]!.roomMm, 0);
+        if (roomMm < needMm - ROUNDING_MM || lengthOf(bars) >= lengthOf(best) - ROUNDING_MM) return;
+        sets += 1;
+        const packed = packedInto(demands, types, { bars: chosen, isLong: false });
+        if (packed === null) isProved = false;
+        else if (packed !== "none") best = tightened(demands, types, packed);
+      }
+      return;
+    }
+    for (let index = at; index < open.length; index += 1) {
+      const type = open[index]!;
+      const taken = chosen.filter((one) => one === type).length;
+      if (taken >= types[type]!.count) continue;
+      search(kind, index, [...chosen, type], left - 1);
+    }
+  };
+  if (types.length > 1 && combinations(kinds) <= MAX_COMBINATIONS) {
+    search(0, 0, [], kinds[0]!.count);
+    isProved &&= sets <= maxSets;
+  } else isProved = types.length === 1 || lengthOf(best) <= leastLength(types, kinds) + ROUNDING_MM;
+  return { sawn: best, isProved };
+}
+
+const MAX_COMBINATIONS = 50_000;
+
+/** At most so many sets of bars there are to choose from. */
+const combinations = (kinds: readonly { open: readonly number[]; count: number }[]): number =>
+  kinds.reduce((times, { open, count }) => {
+    let ways = 1;
+    for (let one = 1; one <= count; one += 1) ways *= (open.length + one - 1) / one;
+    return times * ways;
+  }, 1);
+
+/** The shortest that so many bars of each kind are. */
+function leastLength(
+  types: readonly BarType[],
+  kinds: readonly { open: readonly number[]; count: number }[],
+): number {
+  return kinds.reduce((sum, { open, count }) => {
+    const lengths = open
+      .flatMap((index) =>
+        Array.from({ length: Math.min(count, types[index]!.count) }, () => types[index]!.lengthMm),
+      )
+      .sort((a, b) => a - b);
+    return sum + lengths.slice(0, count).reduce((a, b) => a + b, 0);
+  }, 0);
+}
+
+/** What is cut from each bar moved to the shortest free one that holds it, the fullest first. */
+function tightened(
+  demands: readonly Demand[],
+  types: readonly BarType[],
+  sawn: readonly Sawn[],
+): Sawn[] {
+  const left = types.map(({ count }) => count);
+  return sawn
+    .filter(({ pattern }) => pattern.some((count) => count > 0))
+    .map(({ type, pattern }) => ({
+      pattern,
+      bought: isBought(types[type]!),
+      sizeMm: wholeMm(demands.map(({ size }, at) => ({ size, count: pattern[at]! }))),
+    }))
+    .sort((a, b) => b.sizeMm - a.sizeMm)
+    .map(({ pattern, bought, sizeMm }) => {
+      const [type] = types
+        .map((_, index) => index)
+        .filter(
+          (index) =>
+            isBought(types[index]!) === bought &&
+            left[index]! > 0 &&
+            types[index]!.roomMm >= sizeMm - ROUNDING_MM,
+        )
+        .sort((a, b) => types[a]!.roomMm - types[b]!.roomMm) as [number];
+      left[type]! -= 1;
+      return { type, pattern };
+    });
+}
