@@ -1,5 +1,6 @@
 import * as z from "zod";
 import { cutlist } from "./cutlist";
+import { evening } from "./evening";
 import { judge } from "./judge";
 import { plan } from "./plan";
 import type { Reckoner } from "./reckoner";
@@ -8,7 +9,14 @@ import { stages } from "./stages";
 import { TYPED_RECKONERS } from "./typed";
 
 /** Every reckoner, in the order they are listed. */
-export const RECKONERS: readonly Reckoner[] = [...TYPED_RECKONERS, plan, stages, judge, cutlist];
+export const RECKONERS: readonly Reckoner[] = [
+  ...TYPED_RECKONERS,
+  plan,
+  stages,
+  judge,
+  cutlist,
+  evening,
+];
 
 export const { find: findReckoner, reckon, reckonInFull } = reckoningOf(RECKONERS);
 
