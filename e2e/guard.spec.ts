@@ -92,6 +92,7 @@ const EXPECTED: Record<string, Expected | "post"> = {
   "/api/photo/[photoId]": FILES,
   "/api/piece/[revisionId]": FILES,
   "/api/print/[revisionId]/[file]": FILES,
+  "/api/reckon/[name]": "post",
   "/api/record/[learnerId]/[file]": FILES,
   "/api/record/[learnerId]/step/[techniqueId]/[file]": FILES,
   "/api/results": LISTS,
@@ -118,6 +119,7 @@ const EXPECTED: Record<string, Expected | "post"> = {
   "/piece/[pieceId]": { ...OURS, learner: 404 },
   "/prepare": STAFF,
   "/reckon": STAFF,
+  "/reckon/cutlist": STAFF,
   "/run/[exerciseId]": { ...LEARNERS, learner: 404 },
   "/set": STAFF,
   "/set/[exerciseId]": OURS,
@@ -237,6 +239,12 @@ test("commands: nobody is told to sign in, other sites and nonsense are refused"
     ).status(),
   ).toBe(422);
   expect((await instructor.get("/api/command/tally-piece")).status()).toBe(405);
+  const cutlist = { data: { bars: [], pieces: [] } };
+  expect((await nobody.post("/api/reckon/cutlist", cutlist)).status()).toBe(401);
+  expect((await learner.post("/api/reckon/cutlist", cutlist)).status()).toBe(403);
+  expect((await instructor.post("/api/reckon/cutlist", cutlist)).status()).toBe(200);
+  expect((await instructor.post("/api/reckon/cutlist", { data: { bars: 1 } })).status()).toBe(422);
+  expect((await instructor.post("/api/reckon/nonsense", cutlist)).status()).toBe(422);
   expect(
     (
       await nobody.post("/api/join", {

@@ -51,6 +51,7 @@ await main(async () => {
   );
   const course = await runJson("scripts/bench/course.ts", process.env);
   const { unfinished, mixed, perSecond } = await runJson("scripts/bench/advice.ts", process.env);
+  const evening = await runJson("scripts/bench/evening.ts", process.env);
   const share = (of, all) => Math.round((1000 * of) / Math.max(1, all)) / 10;
   const postgres = await startPostgres("test");
   try {
@@ -137,6 +138,15 @@ await main(async () => {
         5,
       ),
       "verdicts with advice on such pieces": atLeast(perSecond, "a second", 2000),
+      "cut list of 299 pieces in 13 lengths, 20 offcuts": atMost(
+        evening.largeCutlistMs,
+        "ms",
+        2000,
+      ),
+      "cut list of 20 pieces, 8 offcuts": atMost(evening.smallCutlistMs, "ms", 200),
+      "the same two: bars more than their bound": said(evening.overBound, "bars"),
+      "evening of 12 learners, six fires, planned": atMost(evening.eveningMs, "ms", 2000),
+      "evening of 40 learners, 12 fires, planned": atMost(evening.largeEveningMs, "ms", 10_000),
       "reading saved and judged, against bare INSERT + SELECT": atMost(
         reading.oursMs / reading.bareMs,
         "times",

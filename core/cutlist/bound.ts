@@ -20,9 +20,12 @@ interface Column {
   pattern: Pattern;
 }
 
-const MAX_SECONDS = 0.5;
+/** Seconds for whole bars: for each piece, and at most. */
+const SECONDS_A_PIECE = 0.005;
+const MAX_SECONDS = 1;
 const MAX_ROUNDS = 200;
 const MAX_BRANCHES = 100_000;
+const QUICK_BRANCHES = 300;
 const PAYS = 1e-7;
 const WHOLE = 1e-6;
 /** What a piece that isn't cut costs, against bars that cost about one. */
@@ -40,7 +43,30 @@ export class PatternProgramme {
     private readonly demands: readonly Demand[],
     private readonly types: readonly BarType[],
     private readonly cost: Cost,
-  ) {}
+  ) {
+    this.fill();
+  }
+
+  /** First patterns to price by: every bar filled as full as it gets, the ones in hand first. */
+  private fill(): void {
+    let left: readonly Demand[] = this.demands;
+    const order = this.types
+      .map((_, index) => index)
+      .sort((a, b) => this.types[a]!.count - this.types[b]!.count);
+    for (const type of order) {
+      const { roomMm, count } = this.types[type]!;
+      for (let bar = 0; bar < count && left.some((one) => one.count > 0); bar += 1) {
+        const { pattern } = bestPattern(
+          left,
+          left.map(({ size }) => size),
+          { roomMm, maxBranches: QUICK_BRANCHES },
+        );
+        if (pattern.every((times) => times === 0)) break;
+        this.add({ type, pattern });
+        left = lessPattern(left, pattern);
+      }
+    }
+  }
 
   /** The least cost: infinite where the bars don't suffice, 0 where it couldn't be found. */
   bound(): number {
@@ -143,7 +169,8 @@ export class PatternProgramme {
       ...demands.map((_, at) => ({ name: `m${at}`, cost: MISSING })),
       { name: nothing.name, cost: 0, max: 0 },
     ];
-    return solveMilp({ unknowns, sums }, MAX_SECONDS);
+    const pieces = demands.reduce((sum, { count }) => sum + count, 0);
+    return solveMilp({ unknowns, sums }, Math.min(MAX_SECONDS, SECONDS_A_PIECE * pieces));
   }
 }
 

@@ -18,9 +18,9 @@ export interface Chosen {
 /** Whole numbers that a bound exceeds by less are rounding. */
 const WHOLE = 1e-6;
 /** For so many numbers of bars the programme is asked too, which takes long. */
-const MAX_TRIED = 1;
+const MAX_TRIED = 4;
 /** Sets of shorter bars looked at for less waste, times the pieces packed into each. */
-const MAX_PACKED = 3000;
+const MAX_PACKED = 1500;
 
 /**
  * Which bars are sawn how: the fewest bought, of those the fewest in hand, of those the least
@@ -39,10 +39,12 @@ export function chooseBars(demands: readonly Demand[], types: readonly BarType[]
   );
   const buy = (count: number) => Array.from({ length: count }, () => longest);
 
-  const leastBought = boundOf(demands, types, (type) => (isBought(type) ? 1 : 0));
-  if (leastBought === Infinity) return null;
+  const handMm = hand.reduce((sum, type) => sum + types[type]!.roomMm, 0);
+  const overMm = wholeMm(demands) - handMm - ROUNDING_MM;
   const bought = fewest(demands, types, {
-    from: leastBought,
+    // By length alone no fewer hold what bars in hand can't.
+    from: longest < 0 ? 0 : Math.max(0, Math.ceil(overMm / types[longest]!.roomMm)),
+    effort: "whole",
     barsOf: (count) => [...buy(count), ...hand],
     most: longest < 0 ? 0 : wholeCount(demands),
   });
@@ -52,18 +54,19 @@ export function chooseBars(demands: readonly Demand[], types: readonly BarType[]
       0,
       bought.isProved ? leastOfHand(demands, types, { hand, longest, bought: bought.count }) : 0,
     ),
+    effort: "bound",
     barsOf: (count) => [...buy(bought.count), ...hand.slice(0, count)],
     most: hand.length,
   });
-  const found = touched ?? { count: hand.length, sawn: bought.sawn, isProved: false, least: 0 };
-  const shorter = shortened(demands, types, found.sawn);
   const isInHand = hand.length > 0;
+  const found = (isInHand && touched) || { sawn: bought.sawn, isProved: !isInHand, least: 0 };
+  const shorter = shortened(demands, types, found.sawn);
   return {
     sawn: shorter.sawn,
     lowerBound: isInHand
       ? bought.isProved
         ? bought.least + found.least
-        : boundOf(demands, types, () => 1)
+        : boundOf(demands, types)
       : bought.least,
     isOptimal: bought.isProved && found.isProved && shorter.isProved,
   };
@@ -78,17 +81,9 @@ const barsOf = (types: readonly BarType[], which: (type: BarType) => boolean): n
     .flatMap((type, index) => (which(type) ? Array.from({ length: type.count }, () => index) : []))
     .sort((a, b) => types[b]!.roomMm - types[a]!.roomMm);
 
-const boundOf = (
-  demands: readonly Demand[],
-  types: readonly BarType[],
-  cost: (type: BarType) => number,
-): number => {
-  if (types.every((type) => cost(type) === 0)) {
-    const isEnough = new PatternProgramme(demands, types, () => 0).bound() < Infinity;
-    return isEnough ? 0 : Infinity;
-  }
-  return Math.ceil(new PatternProgramme(demands, types, cost).bound() - WHOLE);
-};
+/** No plan uses fewer bars of any kind. */
+const boundOf = (demands: readonly Demand[], types: readonly BarType[]): number =>
+  Math.ceil(new PatternProgramme(demands, types, () => 1).bound() - WHOLE);
 
 /** As few of the longest bars in hand as hold what the bought ones can't, by their length alone. */
 function leastOfHand(
@@ -114,13 +109,22 @@ interface Fewest {
 function fewest(
   demands: readonly Demand[],
   types: readonly BarType[],
-  { from, barsOf: bars, most }: { from: number; barsOf: (count: number) => number[]; most: number },
+  {
+    from,
+    barsOf: bars,
+    most,
+    effort,
+  }: { from: number; barsOf: (count: number) => number[]; most: number; effort: Effort },
 ): Fewest | null {
   let least = from;
+  let asked = 0;
   for (let count = from; count <= most; count += 1) {
-    // What takes long is asked of the first few numbers only.
-    const isLong = count < from + MAX_TRIED;
-    const packed = packedInto(demands, types, { bars: bars(count), isLong });
+    // What takes long is asked while it can prove something, and of a few numbers only.
+    const isWorth = count === least && (asked += 1) <= MAX_TRIED;
+    const packed = packedInto(demands, types, {
+      bars: bars(count),
+      effort: isWorth ? effort : "quick",
+    });
     if (packed === "none") {
       if (least === count) least = count + 1;
       continue;
@@ -130,11 +134,14 @@ function fewest(
   return null;
 }
 
+/** Whether the linear programme is asked too when trying finds nothing: for its bound, or for whole bars as well. */
+type Effort = "quick" | "bound" | "whole";
+
 /** Everything cut from some bars; "none" where it is sure that it can't be. */
 function packedInto(
   demands: readonly Demand[],
   types: readonly BarType[],
-  { bars, isLong }: { bars: readonly number[]; isLong: boolean },
+  { bars, effort }: { bars: readonly number[]; effort: Effort },
 ): Sawn[] | "none" | null {
   const sorted = [...bars].sort((a, b) => types[b]!.roomMm - types[a]!.roomMm);
   const rooms = sorted.map((type) => types[type]!.roomMm);
@@ -144,13 +151,14 @@ function packedInto(
   if (searched === "none") return "none";
   const packing = searched ?? pricedPacking(demands, rooms);
   if (packing) return packing.map((pattern, index) => ({ type: sorted[index]!, pattern }));
-  if (!isLong) return null;
+  if (effort === "quick") return null;
   const counted = types.map((type, index) => ({
     ...type,
     count: sorted.filter((one) => one === index).length,
   }));
   const programme = new PatternProgramme(demands, counted, () => 0.001);
   if (programme.bound() === Infinity) return "none";
+  if (effort === "bound") return null;
   const whole = programme.whole();
   return whole && whole.flatMap((patterns, type) => patterns.map((pattern) => ({ type, pattern })));
 }
@@ -184,7 +192,7 @@ function shortened(
         const roomMm = chosen.reduce((sum, type) => sum + types[type]!.roomMm, 0);
         if (roomMm < needMm - ROUNDING_MM || lengthOf(bars) >= lengthOf(best) - ROUNDING_MM) return;
         sets += 1;
-        const packed = packedInto(demands, types, { bars: chosen, isLong: false });
+        const packed = packedInto(demands, types, { bars: chosen, effort: "quick" });
         if (packed === null) isProved = false;
         else if (packed !== "none") best = tightened(demands, types, packed);
       }

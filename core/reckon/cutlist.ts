@@ -62,9 +62,10 @@ export const cutlist = defineReckoner({
   }),
   ready: loadSolver,
   reckon: ({ kerf, endTrim, bars, pieces }) => {
-    for (const of of [bars, pieces]) {
-      const again = of.find((one, index) => of.findIndex((other) => other.id === one.id) < index);
-      if (again) refuse({ code: "id-repeated", id: again.id });
+    for (const named of [bars, pieces]) {
+      const ids = named.map((one) => one.id);
+      const again = ids.find((one, index) => ids.indexOf(one) < index);
+      if (again !== undefined) refuse({ code: "id-repeated", id: again });
     }
     const total = pieces.reduce((sum, piece) => sum + piece.count, 0);
     if (total > MAX_COUNT)

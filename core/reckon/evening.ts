@@ -163,8 +163,8 @@ export const evening = defineReckoner({
 /** Every name once, and only names that are there. */
 function checkNames({ fires, learners, instructors, demonstrations }: Evening): void {
   const works = learners.flatMap(({ work }) => work);
-  for (const of of [fires, learners, instructors, [...works, ...demonstrations]]) {
-    const ids = of.map((one) => one.id);
+  for (const named of [fires, learners, instructors, [...works, ...demonstrations]]) {
+    const ids = named.map((one) => one.id);
     const again = ids.find((one, index) => ids.indexOf(one) < index);
     if (again !== undefined) refuse({ code: "id-repeated", id: again });
   }

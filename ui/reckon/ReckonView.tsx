@@ -49,6 +49,14 @@ export function ReckonView({ unit: firstUnit }: { unit: LengthUnit }) {
               </button>
             </li>
           ))}
+          <li>
+            <Link
+              href="/reckon/cutlist"
+              className="flex min-h-11 items-center border-l-[5px] border-transparent px-3 text-17 text-ink-2"
+            >
+              cut list
+            </Link>
+          </li>
         </ul>
       </nav>
       <div className="p-5">
