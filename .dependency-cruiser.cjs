@@ -11,7 +11,7 @@ module.exports = {
   forbidden: [
     only(
       "core",
-      ["^core/", "^node_modules/(zod|fraction\\.js|jsonc-parser|@stdlib)/"],
+      ["^core/", "^node_modules/(zod|fraction\\.js|highs|jsonc-parser|@stdlib)/"],
       "The core knows itself, its schema language and a few mathematics and parsing packages: no interface, database, clock or platform.",
     ),
     only("data", ["^(core|data)/", "^node_modules/", "^[a-z:]+$"], "The data knows the core."),
