@@ -25,5 +25,5 @@ test("lists as they are jotted down become bars with their cuts; what can't be r
   await page.getByLabel("Bars and offcuts in hand").fill("rack: 900");
   await expect(page.getByText("This was before you changed the lists.")).toBeVisible();
   await button.click();
-  await expect(page.getByRole("alert")).toContainText("No bar is left for");
+  await expect(page.getByText("No bar is left for 1 × ring (264.4 mm)")).toBeVisible();
 });

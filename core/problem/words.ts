@@ -67,7 +67,7 @@ function wordsForInput(problem: InputProblem): string {
       const left = short
         .map(({ id, mm, count }) => `${count} × ${id} (${shown(mm)} mm)`)
         .join(", ");
-      return `No bar is left for ${left}; the longest is ${shown(longestMm)} mm. Give more bars, or bars that may be bought (count null).`;
+      return `No bar is left for ${left}; the longest is ${shown(longestMm)} mm. Give more bars, or bars that may be bought.`;
     }
     case "one-of":
       return problem.given === 0

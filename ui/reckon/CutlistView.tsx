@@ -63,11 +63,9 @@ export function CutlistView({ unit }: { unit: LengthUnit }) {
 
   const ask = async () => {
     if (!kerf.success || !endTrim.success) return;
-    const named = (prefix: string, list: TypedList) =>
-      list.lengths.map((one, index) => ({ ...one, id: `${prefix}${index}` }));
-    const pieces = named("piece ", lists.pieces);
-    const inHand = named("bar ", lists.inHand);
-    const toBuy = named("new ", lists.toBuy);
+    const pieces = named(lists.pieces);
+    const inHand = named(lists.inHand);
+    const toBuy = named(lists.toBuy).map((one) => ({ ...one, id: `to buy: ${one.id}` }));
     const answer = await asking.wait(
       post<CutlistAnswer>("/api/reckon/cutlist", {
         kerf: kerf.data,
@@ -176,6 +174,13 @@ export function CutlistView({ unit }: { unit: LengthUnit }) {
     </main>
   );
 }
+
+/** Each length with an id of its own: its name, and its place in the list where that stands twice. */
+const named = ({ lengths }: TypedList) =>
+  lengths.map((one, index) => {
+    const isTaken = lengths.some((other, at) => at < index && other.name === one.name);
+    return { ...one, id: isTaken ? `${one.name} (${index + 1})` : one.name };
+  });
 
 const unreadInWords = ({ unread }: TypedList): string | undefined =>
   unread[0] && `Line ${unread[0].line}: ${unread[0].message}`;
