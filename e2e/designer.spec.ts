@@ -307,6 +307,8 @@ test("the page left while a save is on its way: opened again, it is no quarrel w
   await page.reload();
   await expect(listed(page, "twist")).toBeVisible();
   await say(page, "hole 4 at 40");
+  // What was saved before still says so until it is drawn.
+  await expect(listed(page, "hole")).toBeVisible();
   await savedToServer(page);
   await expect(page.getByRole("alert").filter({ hasText: "Keep mine" })).toBeHidden();
   await page.reload();
