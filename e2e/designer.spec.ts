@@ -328,6 +328,7 @@ test("a published exercise that never had a draft is drawn on, and its draft is 
     .click();
   await expect(page.locator("[data-saved=as-published]")).toBeVisible();
   await say(page, "hole 4 at 20");
+  await expect(listed(page, "hole")).toBeVisible();
   await savedToServer(page);
   await page.reload();
   await expect(listed(page, "hole")).toBeVisible();
