@@ -17,6 +17,14 @@ async function say(page: Page, phrase: string): Promise<void> {
   await page.keyboard.press("Escape");
 }
 
+/** The same on a page that was just opened: it is read once the reader is there. */
+async function sayOnceRead(page: Page, phrase: string): Promise<void> {
+  await page.getByLabel("In words").fill(phrase);
+  await expect(page.getByText("Enter does it")).toBeVisible();
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Escape");
+}
+
 /** A new exercise of one plain bar, opened in the designer. */
 async function newExercise(page: Page, name: string, lengthMm = 520): Promise<void> {
   await page.goto("/set/new");
@@ -306,8 +314,7 @@ test("the page left while a save is on its way: opened again, it is no quarrel w
   await expect.poll(() => arrived).toBe(true);
   await page.reload();
   await expect(listed(page, "twist")).toBeVisible();
-  await say(page, "hole 4 at 40");
-  // What was saved before still says so until it is drawn.
+  await sayOnceRead(page, "hole 4 at 40");
   await expect(listed(page, "hole")).toBeVisible();
   await savedToServer(page);
   await expect(page.getByRole("alert").filter({ hasText: "Keep mine" })).toBeHidden();
@@ -327,7 +334,7 @@ test("a published exercise that never had a draft is drawn on, and its draft is 
     .or(page.getByRole("link", { name: "Design a new revision" }))
     .click();
   await expect(page.locator("[data-saved=as-published]")).toBeVisible();
-  await say(page, "hole 4 at 20");
+  await sayOnceRead(page, "hole 4 at 20");
   await expect(listed(page, "hole")).toBeVisible();
   await savedToServer(page);
   await page.reload();

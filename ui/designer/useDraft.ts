@@ -105,7 +105,8 @@ export function useDraft(
   }, [key, teaching]);
 
   const save = useCallback(async () => {
-    if (sending.current || stopped.current || latest.current === saved.current) return;
+    const isSaved = latest.current === saved.current && !unanswered.current;
+    if (sending.current || stopped.current || isSaved) return;
     sending.current = true;
     setState({ kind: "saving" });
     const sent = unanswered.current ?? { saveId: newId(), content: latest.current, teaching };
@@ -135,7 +136,12 @@ export function useDraft(
       saved.current = toSave;
       if (latest.current === toSave) localStorage.removeItem(key);
       else keep();
-      setState({ kind: "saved", at: new Date().toISOString() });
+      // What was changed meanwhile is still to be saved.
+      setState(
+        latest.current === toSave
+          ? { kind: "saved", at: new Date().toISOString() }
+          : { kind: "saving" },
+      );
     } else if (answer.error.code === "conflict" || answer.error.code === "not-found") {
       stopped.current = true;
       setState({ kind: "conflict", message: answer.error.message });
@@ -171,7 +177,7 @@ export function useDraft(
   useEffect(() => {
     latest.current = content;
     if (held.current) return;
-    if (content === saved.current) {
+    if (content === saved.current && !unanswered.current) {
       // Gone back to what the server has: nothing is left for this device to hold.
       if (changed.current) localStorage.removeItem(key);
       return;
