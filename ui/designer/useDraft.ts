@@ -183,6 +183,8 @@ export function useDraft(
       return;
     }
     changed.current = true;
+    // What stands there isn't saved any more.
+    setState((now) => (now.kind === "saved" ? { kind: "saving" } : now));
     const onDevice = setTimeout(keep, KEEP_MS);
     window.addEventListener("pagehide", keep);
     const soon = setTimeout(() => void save(), PAUSE_MS);
