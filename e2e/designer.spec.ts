@@ -13,13 +13,7 @@ const listed = (page: Page, name: string) =>
 /** Says what is to be done, and leaves the field. */
 async function say(page: Page, phrase: string): Promise<void> {
   await page.getByLabel("In words").fill(phrase);
-  await page.keyboard.press("Enter");
-  await page.keyboard.press("Escape");
-}
-
-/** The same on a page that was just opened: it is read once the reader is there. */
-async function sayOnceRead(page: Page, phrase: string): Promise<void> {
-  await page.getByLabel("In words").fill(phrase);
+  // On a page that was just opened the reader comes a moment later.
   await expect(page.getByText("Enter does it")).toBeVisible();
   await page.keyboard.press("Enter");
   await page.keyboard.press("Escape");
@@ -314,7 +308,7 @@ test("the page left while a save is on its way: opened again, it is no quarrel w
   await expect.poll(() => arrived).toBe(true);
   await page.reload();
   await expect(listed(page, "twist")).toBeVisible();
-  await sayOnceRead(page, "hole 4 at 40");
+  await say(page, "hole 4 at 40");
   await expect(listed(page, "hole")).toBeVisible();
   await savedToServer(page);
   await expect(page.getByRole("alert").filter({ hasText: "Keep mine" })).toBeHidden();
@@ -334,7 +328,7 @@ test("a published exercise that never had a draft is drawn on, and its draft is 
     .or(page.getByRole("link", { name: "Design a new revision" }))
     .click();
   await expect(page.locator("[data-saved=as-published]")).toBeVisible();
-  await sayOnceRead(page, "hole 4 at 20");
+  await say(page, "hole 4 at 20");
   await expect(listed(page, "hole")).toBeVisible();
   await savedToServer(page);
   await page.reload();

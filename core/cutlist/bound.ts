@@ -1,5 +1,5 @@
 import { solveMilp, type MilpSolution, type Sum } from "../solver/milp";
-import { bestPattern, lessPattern, type Demand, type Pattern } from "./pattern";
+import { bestPattern, countAll, lessPattern, type Demand, type Pattern } from "./pattern";
 
 /** Bars of one length that are alike: so many in hand, or as many as are bought. */
 export interface BarType {
@@ -11,9 +11,6 @@ export interface BarType {
 }
 
 export const isBought = ({ count }: Pick<BarType, "count">): boolean => count === Infinity;
-
-/** What a bar of a type costs. */
-export type Cost = (type: BarType) => number;
 
 interface Column {
   type: number;
@@ -28,12 +25,12 @@ const MAX_BRANCHES = 100_000;
 const QUICK_BRANCHES = 300;
 const PAYS = 1e-7;
 const WHOLE = 1e-6;
-/** What a piece that isn't cut costs, against bars that cost about one. */
+/** What a piece that isn't cut costs, against bars that cost one. */
 const MISSING = 1000;
 
 /**
  * The linear programme of patterns (Gilmore and Gomory 1961): parts of bars may be used, so no plan
- * in whole bars costs less. Patterns are made as they pay.
+ * in whole bars takes fewer. Patterns are made as they pay.
  */
 export class PatternProgramme {
   private readonly columns: Column[] = [];
@@ -42,7 +39,6 @@ export class PatternProgramme {
   constructor(
     private readonly demands: readonly Demand[],
     private readonly types: readonly BarType[],
-    private readonly cost: Cost,
   ) {
     this.fill();
   }
@@ -68,7 +64,7 @@ export class PatternProgramme {
     }
   }
 
-  /** The least cost: infinite where the bars don't suffice, 0 where it couldn't be found. */
+  /** The fewest bars, in parts: infinite where they don't suffice, 0 where that couldn't be found. */
   bound(): number {
     const { solved, isExact } = this.relaxed(this.demands);
     if (!solved || !isExact) return 0;
@@ -133,7 +129,7 @@ export class PatternProgramme {
           maxBranches: MAX_BRANCHES,
         });
         isExact &&= best.isBest;
-        if (best.worth > this.cost(type) - ofType + PAYS)
+        if (best.worth > 1 - ofType + PAYS)
           added = this.add({ type: index, pattern: best.pattern }) || added;
       });
       if (!added) return { solved, isExact };
@@ -161,16 +157,12 @@ export class PatternProgramme {
       })),
     ];
     const unknowns = [
-      ...columns.map(({ type }, index) => ({
-        name: `x${index}`,
-        cost: this.cost(types[type]!),
-        isWhole,
-      })),
+      ...columns.map((_, index) => ({ name: `x${index}`, cost: 1, isWhole })),
       ...demands.map((_, at) => ({ name: `m${at}`, cost: MISSING })),
       { name: nothing.name, cost: 0, max: 0 },
     ];
-    const pieces = demands.reduce((sum, { count }) => sum + count, 0);
-    return solveMilp({ unknowns, sums }, Math.min(MAX_SECONDS, SECONDS_A_PIECE * pieces));
+    const maxSeconds = Math.min(MAX_SECONDS, SECONDS_A_PIECE * countAll(demands));
+    return solveMilp({ unknowns, sums }, maxSeconds);
   }
 }
 

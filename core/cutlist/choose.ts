@@ -1,6 +1,6 @@
 import { isBought, PatternProgramme, type BarType } from "./bound";
 import { pricedPacking, searchPacking } from "./packing";
-import { ROUNDING_MM, wholeMm, type Demand, type Pattern } from "./pattern";
+import { countAll, patternMm, ROUNDING_MM, wholeMm, type Demand, type Pattern } from "./pattern";
 
 /** Bars that are sawn, by their type, each with its pattern. */
 export interface Sawn {
@@ -19,6 +19,11 @@ export interface Chosen {
 const WHOLE = 1e-6;
 /** For so many numbers of bars the programme is asked too, which takes long. */
 const MAX_TRIED = 4;
+/** So many numbers of bars are tried one by one, then in larger steps; fewer with many pieces. */
+const MAX_SINGLE = 12;
+const SINGLE_TIMES_PIECES = 6000;
+/** Demands times types of bars that the programme is asked about. */
+const MAX_PROGRAMME = 1500;
 /** Sets of shorter bars looked at for less waste, times the pieces packed into each. */
 const MAX_PACKED = 1500;
 
@@ -31,7 +36,8 @@ const MAX_PACKED = 1500;
  * @returns null where the bars don't suffice
  */
 export function chooseBars(demands: readonly Demand[], types: readonly BarType[]): Chosen | null {
-  const hand = barsOf(types, (type) => !isBought(type));
+  // Never more bars than pieces.
+  const hand = longestFirst(types).slice(0, countAll(demands));
   const longest = types.reduce(
     (best, type, index) =>
       isBought(type) && (best < 0 || type.roomMm > types[best]!.roomMm) ? index : best,
@@ -46,14 +52,11 @@ export function chooseBars(demands: readonly Demand[], types: readonly BarType[]
     from: longest < 0 ? 0 : Math.max(0, Math.ceil(overMm / types[longest]!.roomMm)),
     effort: "whole",
     barsOf: (count) => [...buy(count), ...hand],
-    most: longest < 0 ? 0 : wholeCount(demands),
+    most: longest < 0 ? 0 : countAll(demands),
   });
   if (!bought) return null;
   const touched = fewest(demands, types, {
-    from: Math.max(
-      0,
-      bought.isProved ? leastOfHand(demands, types, { hand, longest, bought: bought.count }) : 0,
-    ),
+    from: leastOfHand(demands, types, { hand, longest, bought: bought.count }),
     effort: "bound",
     barsOf: (count) => [...buy(bought.count), ...hand.slice(0, count)],
     most: hand.length,
@@ -72,18 +75,19 @@ export function chooseBars(demands: readonly Demand[], types: readonly BarType[]
   };
 }
 
-const wholeCount = (demands: readonly Demand[]) =>
-  demands.reduce((sum, { count }) => sum + count, 0);
-
-/** Bars of some types one by one, by their type, the longest first. */
-const barsOf = (types: readonly BarType[], which: (type: BarType) => boolean): number[] =>
+/** Bars in hand one by one, by their type, the longest first. */
+const longestFirst = (types: readonly BarType[]): number[] =>
   types
-    .flatMap((type, index) => (which(type) ? Array.from({ length: type.count }, () => index) : []))
+    .flatMap((type, index) =>
+      isBought(type) ? [] : Array.from({ length: type.count }, () => index),
+    )
     .sort((a, b) => types[b]!.roomMm - types[a]!.roomMm);
 
 /** No plan uses fewer bars of any kind. */
 const boundOf = (demands: readonly Demand[], types: readonly BarType[]): number =>
-  Math.ceil(new PatternProgramme(demands, types, () => 1).bound() - WHOLE);
+  demands.length * types.length > MAX_PROGRAMME
+    ? Math.ceil(wholeMm(demands) / Math.max(...types.map(({ roomMm }) => roomMm)) - WHOLE)
+    : Math.ceil(new PatternProgramme(demands, types).bound() - WHOLE);
 
 /** As few of the longest bars in hand as hold what the bought ones can't, by their length alone. */
 function leastOfHand(
@@ -118,18 +122,20 @@ function fewest(
 ): Fewest | null {
   let least = from;
   let asked = 0;
-  for (let count = from; count <= most; count += 1) {
+  const singles = Math.min(MAX_SINGLE, SINGLE_TIMES_PIECES / Math.max(1, countAll(demands)));
+  for (let count = from, tried = 0; count <= most; tried += 1) {
     // What takes long is asked while it can prove something, and of a few numbers only.
     const isWorth = count === least && (asked += 1) <= MAX_TRIED;
     const packed = packedInto(demands, types, {
       bars: bars(count),
       effort: isWorth ? effort : "quick",
     });
-    if (packed === "none") {
-      if (least === count) least = count + 1;
-      continue;
-    }
-    if (packed) return { count, least, isProved: count === least, sawn: packed };
+    if (packed && packed !== "none")
+      return { count, least, isProved: count === least, sawn: packed };
+    if (packed === "none" && least === count) least = count + 1;
+    // Once nothing can be proved any more, an answer soon is worth more than the last bar.
+    const step = tried < singles ? 1 : Math.ceil(count / 20);
+    count = count < most ? Math.min(most, count + step) : most + 1;
   }
   return null;
 }
@@ -151,12 +157,12 @@ function packedInto(
   if (searched === "none") return "none";
   const packing = searched ?? pricedPacking(demands, rooms);
   if (packing) return packing.map((pattern, index) => ({ type: sorted[index]!, pattern }));
-  if (effort === "quick") return null;
+  if (effort === "quick" || demands.length * types.length > MAX_PROGRAMME) return null;
   const counted = types.map((type, index) => ({
     ...type,
     count: sorted.filter((one) => one === index).length,
   }));
-  const programme = new PatternProgramme(demands, counted, () => 0.001);
+  const programme = new PatternProgramme(demands, counted);
   if (programme.bound() === Infinity) return "none";
   if (effort === "bound") return null;
   const whole = programme.whole();
@@ -178,7 +184,7 @@ function shortened(
     count: used.filter(({ type }) => isBought(types[type]!) === kind).length,
   }));
   const needMm = wholeMm(demands);
-  const maxSets = Math.ceil(MAX_PACKED / Math.max(1, wholeCount(demands)));
+  const maxSets = Math.ceil(MAX_PACKED / Math.max(1, countAll(demands)));
   let sets = 0;
   let isProved = true;
   const search = (kind: number, at: number, chosen: number[], left: number): void => {
@@ -249,7 +255,7 @@ function tightened(
     .map(({ type, pattern }) => ({
       pattern,
       bought: isBought(types[type]!),
-      sizeMm: wholeMm(demands.map(({ size }, at) => ({ size, count: pattern[at]! }))),
+      sizeMm: patternMm(demands, pattern),
     }))
     .sort((a, b) => b.sizeMm - a.sizeMm)
     .map(({ pattern, bought, sizeMm }) => {

@@ -1,9 +1,11 @@
 import { seededRandom } from "../stats/random";
 import {
   bestPattern,
+  countAll,
   fullPatterns,
   isDone,
   lessPattern,
+  patternMm,
   ROUNDING_MM,
   wholeMm,
   type Demand,
@@ -44,7 +46,7 @@ export function searchPacking(demands: readonly Demand[], rooms: Rooms): Pattern
     isCut ||= patterns === null;
     for (const pattern of patterns ?? []) {
       packing[at] = pattern;
-      const usedMm = wholeMm(left.map(({ size }, one) => ({ size, count: pattern[one]! })));
+      const usedMm = patternMm(left, pattern);
       if (search(at - 1, lessPattern(left, pattern), spareMm - (roomMm - usedMm))) return true;
       if (isCut) return false;
     }
@@ -57,7 +59,10 @@ export function searchPacking(demands: readonly Demand[], rooms: Rooms): Pattern
   return isCut ? null : "none";
 }
 
-const ROUNDS = 25;
+const MAX_ROUNDS = 25;
+/** With many pieces there are fewer rounds, but some. */
+const MIN_ROUNDS = 5;
+const ROUNDS_TIMES_PIECES = 10_000;
 const QUICK_BRANCHES = 300;
 const SEED = 11;
 /** How far a price is moved by chance. */
@@ -71,7 +76,8 @@ export function pricedPacking(demands: readonly Demand[], rooms: Rooms): Packing
   const random = seededRandom(SEED);
   const prices = demands.map(({ size }) => size);
   const order = rooms.map((_, index) => index);
-  for (let round = 0; round < ROUNDS; round += 1) {
+  const rounds = Math.max(MIN_ROUNDS, ROUNDS_TIMES_PIECES / Math.max(1, countAll(demands)));
+  for (let round = 0; round < Math.min(MAX_ROUNDS, rounds); round += 1) {
     let left: Demand[] = demands.map((one) => ({ ...one }));
     const packing: Pattern[] = rooms.map(() => demands.map(() => 0));
     for (const index of round % 2 === 0 ? [...order].reverse() : order) {
@@ -80,7 +86,7 @@ export function pricedPacking(demands: readonly Demand[], rooms: Rooms): Packing
       const { pattern } = bestPattern(left, now, { roomMm, maxBranches: QUICK_BRANCHES });
       packing[index] = pattern;
       left = lessPattern(left, pattern);
-      const usedMm = wholeMm(demands.map(({ size }, at) => ({ size, count: pattern[at]! })));
+      const usedMm = patternMm(demands, pattern);
       if (usedMm === 0) continue;
       pattern.forEach((count, at) => {
         if (count > 0) prices[at] = (prices[at]! + (demands[at]!.size * roomMm) / usedMm) / 2;

@@ -67,9 +67,11 @@ export function fullPatterns(
     .filter((index) => demands[index]!.count > 0)
     .sort((a, b) => demands[b]!.size - demands[a]!.size);
   // What the demands from here on could fill at most.
-  const restMm = order.map((_, at) =>
-    order.slice(at).reduce((sum, index) => sum + demands[index]!.size * demands[index]!.count, 0),
-  );
+  const restMm = order.map(() => 0);
+  for (let at = order.length - 1; at >= 0; at -= 1) {
+    const { size, count } = demands[order[at]!]!;
+    restMm[at] = size * count + (restMm[at + 1] ?? 0);
+  }
   const found: { pattern: Pattern; leftMm: number }[] = [];
   const counts = demands.map(() => 0);
   let branches = 0;
@@ -105,6 +107,14 @@ export const lessPattern = (demands: readonly Demand[], pattern: Pattern): Deman
 
 export const isDone = (demands: readonly Demand[]): boolean =>
   demands.every(({ count }) => count === 0);
+
+/** How many pieces some demands are. */
+export const countAll = (demands: readonly Demand[]): number =>
+  demands.reduce((sum, { count }) => sum + count, 0);
+
+/** What a pattern takes of a bar, mm. */
+export const patternMm = (demands: readonly Demand[], pattern: Pattern): number =>
+  demands.reduce((sum, { size }, at) => sum + size * pattern[at]!, 0);
 
 /** How much some demands are, mm. */
 export const wholeMm = (demands: readonly Demand[]): number =>

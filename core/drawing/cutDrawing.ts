@@ -11,9 +11,18 @@ export interface CutBarDrawn {
 const HIGH_SHARE = 0.015;
 const APART_SHARE = 0.05;
 
-/** Bars to one scale under one another, with a line at each cut and what stays over in quiet steel. */
-export function cutDrawing(bars: readonly CutBarDrawn[], kerfMm: number): Drawing {
-  const longestMm = Math.max(1, ...bars.map(({ lengthMm }) => lengthMm));
+/**
+ * Bars to one scale under one another, with a line at each cut and what stays over in quiet steel.
+ *
+ * @param longestMm what the drawing is as wide as; the longest of the bars unless given
+ */
+export function cutDrawing(
+  bars: readonly CutBarDrawn[],
+  {
+    kerfMm,
+    longestMm = Math.max(1, ...bars.map(({ lengthMm }) => lengthMm)),
+  }: { kerfMm: number; longestMm?: number },
+): Drawing {
   const high = longestMm * HIGH_SHARE;
   const box = (from: number, to: number, y: number, ink: "steel" | "quiet"): Mark => ({
     kind: "path",
@@ -48,5 +57,6 @@ export function cutDrawing(bars: readonly CutBarDrawn[], kerfMm: number): Drawin
     const left = leftMm > 0 ? [box(lengthMm - leftMm, lengthMm, y, "quiet")] : [];
     return [...cuts, ...left];
   });
-  return drawingOf(marks);
+  const { extents } = drawingOf(marks);
+  return { marks, extents: { ...extents, minX: 0, maxX: longestMm } };
 }

@@ -1,6 +1,6 @@
 import type { Evening, EveningPlan, Left, Remedy, Why } from "./evening";
 import { bestPlan } from "./search";
-import { countOf, heats, lengthOf, Timetable, type Job } from "./timetable";
+import { countOf, heats, lengthOf, Timetable, type Ignored, type Job } from "./timetable";
 
 /**
  * Who is at which fire when. Every piece that is begun is finished, without a break, its weld last;
@@ -138,9 +138,10 @@ function reasonOf(timetable: Timetable, job: Job): { why: Why; remedy?: Remedy }
       why: { code: "no-instructor" },
       remedy: { code: "another-instructor", minutes },
     };
-  const helps = (without: { fires?: boolean; instructors?: boolean }) => {
-    const ways = fires.length > 0 ? timetable.waysOf(job) : [{ fire: -1, weldFire: -1 }];
-    return ways.some((way) => timetable.earliest(job, way, without) !== null);
+  const helps = (ignored: Ignored) => {
+    const ways =
+      ignored.fires && fires.length === 0 ? [{ fire: -1, weldFire: -1 }] : timetable.waysOf(job);
+    return ways.some((way) => timetable.earliest(job, way, ignored) !== null);
   };
   if (!helps({ fires: true, instructors: true }))
     return {

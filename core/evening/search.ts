@@ -125,7 +125,7 @@ function earliestWay(timetable: Timetable, activity: Activity): { way: Way; at: 
 }
 
 /** The best that could become of a plan: all that is open put for nothing. */
-const hopeOf = (score: Score, open: readonly Activity[]): Score => ({
+const bestPossible = (score: Score, open: readonly Activity[]): Score => ({
   shown: score.shown + open.filter(({ kind }) => kind === "showing").length,
   finished: open.reduce(
     (sum, one) => sum + (one.kind === "work" ? countOf(one.work) : 0),
@@ -157,7 +157,7 @@ function searchedThrough(
     seen.add(key);
     const score = timetable.score();
     if (isBetter(score, best.score)) best = { score, steps: [...steps] };
-    if (isBetter(best.score, hopeOf(score, open))) return;
+    if (isBetter(best.score, bestPossible(score, open))) return;
     for (const activity of open)
       for (const way of timetable.waysOf(activity)) {
         const at = timetable.earliest(activity, way);

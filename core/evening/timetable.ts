@@ -37,7 +37,7 @@ interface Put {
 }
 
 /** What isn't kept to, to see what stands in the way. */
-export interface Without {
+export interface Ignored {
   fires?: boolean;
   instructors?: boolean;
 }
@@ -135,7 +135,7 @@ export class Timetable {
   }
 
   /** The earliest slot an activity can begin at, one way; null where it can't any more. */
-  earliest(activity: Activity, way: Way, without: Without = {}): number | null {
+  earliest(activity: Activity, way: Way, ignored: Ignored = {}): number | null {
     let from = 0;
     for (const need of this.needsOf(activity.id)) {
       const before = this.put.get(need);
@@ -150,7 +150,7 @@ export class Timetable {
       to = Math.min(to, last - slots);
     }
     for (let at = from; at <= to;) {
-      const next = this.nextToTry(activity, way, { at, without });
+      const next = this.nextToTry(activity, way, { at, ignored });
       if (next === at) return at;
       at = next;
     }
@@ -161,15 +161,15 @@ export class Timetable {
   private nextToTry(
     activity: Activity,
     way: Way,
-    { at, without }: { at: number; without: Without },
+    { at, ignored }: { at: number; ignored: Ignored },
   ): number {
     const learners = learnersOf(activity);
     const isWelded = activity.kind === "work" && activity.weld > 0;
     for (let slot = at + lengthOf(activity) - 1; slot >= at; slot -= 1) {
       if (learners.some((learner) => this.learnerBusy[learner]![slot])) return slot + 1;
-      if (!without.instructors && !this.isTaught(activity, slot)) return slot + 1;
+      if (!ignored.instructors && !this.isTaught(activity, slot)) return slot + 1;
       // Begun later, something else than the weld may be made in that slot.
-      if (!without.fires && !this.isFireFree(activity, way, { at, slot }))
+      if (!ignored.fires && !this.isFireFree(activity, way, { at, slot }))
         return isWelded ? at + 1 : slot + 1;
     }
     return at;

@@ -22,6 +22,7 @@ export type InputProblem =
   | { code: "section-type" }
   | { code: "denominator"; value: number }
   | { code: "bars-short"; short: { id: string; mm: number; count: number }[]; longestMm: number }
+  | { code: "evening-too-large"; works: number; slots: number; fires: number }
   | { code: "name-unknown"; id: string; known: string[] }
   | { code: "one-of"; names: string[]; given: number }
   | { code: "draw-grows"; fromMm2: number; toMm2: number }

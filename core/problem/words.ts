@@ -60,6 +60,8 @@ function wordsForInput(problem: InputProblem): string {
       return `A section is needed here: ${SECTIONS_ACCEPTED}.`;
     case "denominator":
       return `Inches are split in halves, quarters, eighths and so on: the denominator may be 1, 2, 4, 8, 16, 32, 64 or 128, not ${shown(problem.value)}.`;
+    case "evening-too-large":
+      return `${problem.works} works in ${problem.slots} slots at ${problem.fires} fires are too much to plan at once: give longer slots, or plan the shop in parts.`;
     case "name-unknown":
       return `There is no ${quoted(problem.id)} here; there ${problem.known.length === 0 ? "is nothing to name" : `are ${problem.known.map(quoted).join(", ")}`}.`;
     case "bars-short": {

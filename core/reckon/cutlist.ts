@@ -95,7 +95,7 @@ export const cutlist = defineReckoner({
         cutsMm: cuts.map((cut) => pieces.find((one) => one.id === cut)!.length),
         leftMm: offcutMm,
       })),
-      kerf,
+      { kerfMm: kerf },
     ),
   examples: [
     {

@@ -24,6 +24,8 @@ const here = z
     error: () => "Give when they come and when they leave, in minutes from the start: [0, 150].",
   })
   .optional();
+/** Works times slots times pairs of fires; 200 learners with two pieces at 20 fires for 150 minutes come to 4,800,000. */
+const MAX_SIZE = 5e6;
 const mm = number("A length in mm", 1, 100_000);
 
 /** Who is at which fire when. */
@@ -118,6 +120,11 @@ export const evening = defineReckoner({
   }),
   reckon: (given) => {
     checkNames(given);
+    const works = given.learners.reduce((sum, { work }) => sum + work.length, 0);
+    const slots = Math.ceil(given.minutes / given.slot);
+    const size = works * slots * given.fires.length ** 2;
+    if (size > MAX_SIZE)
+      refuse({ code: "evening-too-large", works, slots, fires: given.fires.length });
     const { isOptimal, ...plan } = planEvening(given);
     return { ...plan, optimal: isOptimal };
   },

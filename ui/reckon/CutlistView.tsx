@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { listOfLengths, type TypedList } from "@/core/cutlist/typed";
+import { listOfLengths, type TypedList } from "@/core/cutlist/textList";
 import { lengthSchema } from "@/core/units/schema";
 import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
@@ -39,6 +39,7 @@ const LISTS = [
 /** Answered for what was typed then; what is typed since has none yet. */
 interface Answered {
   typed: Typed;
+  kerfMm: number;
   sawn: SawnBar[];
   answer: CutlistAnswer;
 }
@@ -83,6 +84,7 @@ export function CutlistView({ unit }: { unit: LengthUnit }) {
     const isBought = new Set(toBuy.map(({ id }) => id));
     setAnswered({
       typed,
+      kerfMm: kerf.data,
       answer: answer.value,
       sawn: answer.value.bars.map(({ bar, cuts, offcutMm }) => ({
         name: isBought.has(bar) ? "new" : barOf.get(bar)!.name,
@@ -160,7 +162,7 @@ export function CutlistView({ unit }: { unit: LengthUnit }) {
                 {summaryOf(answered, unit)}
                 {answered.typed === typed ? null : " This was before you changed the lists."}
               </p>
-              <SawnBars bars={answered.sawn} unit={unit} />
+              <SawnBars bars={answered.sawn} kerfMm={answered.kerfMm} unit={unit} />
             </>
           ) : (
             <p className="border-t-2 border-ink bg-sheet p-3 text-15 text-ink-2">

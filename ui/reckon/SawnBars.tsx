@@ -1,5 +1,7 @@
+import { cutDrawing } from "@/core/drawing/cutDrawing";
 import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
+import { DrawingSvg } from "../drawing/DrawingSvg";
 
 /** A bar and what is sawn from it, in order. */
 export interface SawnBar {
@@ -9,12 +11,16 @@ export interface SawnBar {
   offcutMm: number;
 }
 
-const HIGH = 14;
-/** Drawn so wide at most, in the drawing's own units. */
-const WIDE = 1000;
-
 /** Bars to one scale, an ink line at each cut, what stays over in quiet steel. */
-export function SawnBars({ bars, unit }: { bars: readonly SawnBar[]; unit: LengthUnit }) {
+export function SawnBars({
+  bars,
+  kerfMm,
+  unit,
+}: {
+  bars: readonly SawnBar[];
+  kerfMm: number;
+  unit: LengthUnit;
+}) {
   const longestMm = Math.max(1, ...bars.map(({ lengthMm }) => lengthMm));
   return (
     <ol>
@@ -31,7 +37,13 @@ export function SawnBars({ bars, unit }: { bars: readonly SawnBar[]; unit: Lengt
             <p className="text-13 break-words text-ink-2">{bar.name}</p>
           </div>
           <div className="min-w-0">
-            <BarPicture bar={bar} scale={WIDE / longestMm} unit={unit} />
+            <DrawingSvg
+              drawing={cutDrawing([drawnOf(bar)], { kerfMm, longestMm })}
+              unit={unit}
+              label={`${printMeasured(bar.lengthMm, "mm", unit)}, sawn into ${bar.cuts.length}`}
+              widthPx={1000}
+              marginPx={4}
+            />
             <p className="mt-1 text-15">
               {cutsInWords(bar.cuts, unit)}
               <span className="text-ink-2">
@@ -62,41 +74,11 @@ function cutsInWords(cuts: SawnBar["cuts"], unit: LengthUnit): string {
     .join(", ");
 }
 
-function BarPicture({ bar, scale, unit }: { bar: SawnBar; scale: number; unit: LengthUnit }) {
-  const { lengthMm, cuts, offcutMm } = bar;
-  const endsMm = cuts.reduce<number[]>((ends, { mm }) => [...ends, (ends.at(-1) ?? 0) + mm], []);
-  const left = lengthMm - offcutMm;
-  return (
-    <svg
-      viewBox={`0 -6 ${WIDE} ${HIGH + 12}`}
-      className="block w-full"
-      role="img"
-      aria-label={`${printMeasured(lengthMm, "mm", unit)} with ${cuts.length} cuts`}
-    >
-      <rect width={left * scale} height={HIGH} fill="#B7BEC3" stroke="#5F6971" />
-      {offcutMm > 0 ? (
-        <rect
-          x={left * scale}
-          width={offcutMm * scale}
-          height={HIGH}
-          fill="#EDEFEF"
-          stroke="#8D969C"
-        />
-      ) : null}
-      {endsMm.map((mm, index) => (
-        <line
-          key={index}
-          x1={Math.min(mm, lengthMm) * scale}
-          x2={Math.min(mm, lengthMm) * scale}
-          y1={-5}
-          y2={HIGH + 5}
-          stroke="#20262B"
-          strokeWidth={2.5}
-        />
-      ))}
-    </svg>
-  );
-}
+const drawnOf = ({ lengthMm, cuts, offcutMm }: SawnBar) => ({
+  lengthMm,
+  cutsMm: cuts.map(({ mm }) => mm),
+  leftMm: offcutMm,
+});
 
 /** Bars sawn alike stand once. */
 function grouped(bars: readonly SawnBar[]): { bar: SawnBar; times: number }[] {

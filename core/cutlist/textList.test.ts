@@ -1,4 +1,4 @@
-import { listOfLengths } from "./typed";
+import { listOfLengths } from "./textList";
 
 test("lines as they are jotted down, in either unit; empty ones are passed over", () => {
   expect(listOfLengths("Lio: 2 × 406.2\n\n 4 ft\n3x120", "mm")).toEqual({
