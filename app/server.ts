@@ -66,7 +66,7 @@ export async function requireActor(roles: readonly Role[] = EVERYONE): Promise<A
 export const requestTime = cache((): number => Date.now());
 
 /** The day of this request on the school's calendar: "2026-12-01". */
-export const today = (): string => dayOf(requestTime());
+export const today = ({ timeZone }: Actor): string => dayOf(requestTime(), timeZone);
 
 /** Where a person begins. */
 export const homeOf = (actor: Actor): string => (isStaff(actor) ? "/set" : "/next");

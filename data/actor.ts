@@ -9,6 +9,8 @@ export interface Actor {
   personId: string;
   schoolId: string;
   schoolName: string;
+  /** The school's own clock, as in the IANA list. */
+  timeZone: string;
   role: Role;
   name: string;
   firstUnit: LengthUnit;
@@ -30,6 +32,7 @@ export async function findActor(database: Queryable, userId: string): Promise<Ac
       personId: person.id,
       schoolId: person.schoolId,
       schoolName: school.name,
+      timeZone: school.timeZone,
       role: membership.role,
       name: person.name,
       firstUnit: person.firstUnit,

@@ -1,10 +1,20 @@
+import { DateTime } from "luxon";
 import type { ClassTime } from "@/core/climb/classes";
 
-const DAY_MS = 86_400_000;
+/**
+ * The moment a class begins on a school's clock, ms since 1970. A time that is left out when
+ * the clock is put forward is as much later as the clock is.
+ *
+ * @param timeZone as in the IANA list
+ */
+export const classBeginsMs = (
+  { day, begins }: Pick<ClassTime, "day" | "begins">,
+  timeZone: string,
+): number => DateTime.fromISO(`${day}T${begins}`, { zone: timeZone }).toMillis();
 
-/** The moment a class begins, ms since 1970; the school's clock is told as UTC throughout. */
-export const classBeginsMs = ({ day, begins }: Pick<ClassTime, "day" | "begins">): number =>
-  Date.parse(`${day}T${begins}:00Z`);
+/** The moment a class ends, ms since 1970: so many minutes later, whatever the clock does meanwhile. */
+export const classEndsMs = (one: ClassTime, timeZone: string): number =>
+  classBeginsMs(one, timeZone) + one.minutes * 60_000;
 
 /**
  * The same class once a week.
@@ -14,9 +24,14 @@ export const classBeginsMs = ({ day, begins }: Pick<ClassTime, "day" | "begins">
  * @example weeklyFrom("2026-12-29", 2) → ["2026-12-29", "2027-01-05"]
  */
 export function weeklyFrom(day: string, weeks: number): string[] {
-  const first = Date.parse(`${day}T00:00:00Z`);
-  return Array.from({ length: weeks }, (_, week) => dayOf(first + week * 7 * DAY_MS));
+  const first = DateTime.fromISO(day, { zone: "UTC" });
+  return Array.from({ length: weeks }, (_, week) => first.plus({ weeks: week }).toISODate()!);
 }
 
-/** The day of a moment on the school's calendar: "2026-12-01". */
-export const dayOf = (ms: number): string => new Date(ms).toISOString().slice(0, 10);
+/**
+ * The day of a moment on a school's calendar.
+ *
+ * @example dayOf(Date.UTC(2026, 11, 2, 1), "America/Halifax") → "2026-12-01"
+ */
+export const dayOf = (ms: number, timeZone: string): string =>
+  DateTime.fromMillis(ms, { zone: timeZone }).toISODate()!;

@@ -1,5 +1,5 @@
 import type { Pool } from "pg";
-import { classBeginsMs, weeklyFrom } from "./calendar";
+import { classBeginsMs, classEndsMs, dayOf, weeklyFrom } from "./calendar";
 import type { Database } from "./database";
 import { listClasses, planClass, type SchoolClass } from "./queries/classes";
 import {
@@ -45,7 +45,7 @@ test("classes are planned together, twice is once, and one a day is all a cohort
     await act(database, school.instructor, "plan-classes", plan("2031-01-14", 2)),
   ).toMatchObject({
     ok: false,
-    error: { code: "conflict", message: expect.stringContaining("None was planned") as string },
+    error: { code: "conflict", message: expect.stringContaining("Nothing was changed") as string },
   });
   // Nothing half-planned; another cohort may have the day.
   expect(await daysOf()).toEqual(["2031-01-07", "2031-01-14"]);
@@ -139,8 +139,33 @@ test("weekly over the new year, and over a leap day", () => {
   expect(weeklyFrom("2028-02-26", 2)).toEqual(["2028-02-26", "2028-03-04"]);
 });
 
-test("a class begins on the school's clock", () => {
-  expect(new Date(classBeginsMs({ day: "2026-12-01", begins: "18:30" })).toISOString()).toBe(
-    "2026-12-01T18:30:00.000Z",
-  );
+/**
+ * Dates of the clock's changes by the IANA time zone database: Europe/Oslo forward on 29 March
+ * 2026, America/Halifax back on 1 November 2026, Australia/Hobart back on 5 April 2026.
+ */
+test.each([
+  ["UTC", "2026-12-01", "18:30", "2026-12-01T18:30:00.000Z"],
+  ["Europe/Oslo", "2026-03-28", "18:30", "2026-03-28T17:30:00.000Z"],
+  ["Europe/Oslo", "2026-03-29", "18:30", "2026-03-29T16:30:00.000Z"],
+  ["America/Halifax", "2026-10-31", "18:30", "2026-10-31T21:30:00.000Z"],
+  ["America/Halifax", "2026-11-01", "18:30", "2026-11-01T22:30:00.000Z"],
+  ["Australia/Hobart", "2026-04-04", "18:30", "2026-04-04T07:30:00.000Z"],
+  ["Australia/Hobart", "2026-04-05", "18:30", "2026-04-05T08:30:00.000Z"],
+  // Left out when the clock goes forward: an hour later.
+  ["Europe/Oslo", "2026-03-29", "02:30", "2026-03-29T01:30:00.000Z"],
+])("in %s a class of %s, %s begins at %s", (timeZone, day, begins, moment) => {
+  expect(new Date(classBeginsMs({ day, begins }, timeZone)).toISOString()).toBe(moment);
+});
+
+test("the day of a moment is the school's", () => {
+  const ms = Date.UTC(2026, 11, 2, 1);
+  expect(dayOf(ms, "UTC")).toBe("2026-12-02");
+  expect(dayOf(ms, "America/Halifax")).toBe("2026-12-01");
+});
+
+test("a class over midnight, and over the clock's change, lasts as many minutes as it says", () => {
+  const late = { day: "2026-10-24", begins: "23:00", minutes: 240 };
+  const ends = classEndsMs(late, "Europe/Oslo");
+  expect((ends - classBeginsMs(late, "Europe/Oslo")) / 60_000).toBe(240);
+  expect(new Date(ends).toISOString()).toBe("2026-10-25T01:00:00.000Z");
 });

@@ -317,6 +317,7 @@ describe("what a learner takes away", () => {
     const given = {
       learnerName: "Maren Tholsgaard",
       schoolName: "A school",
+      timeZone: "UTC",
       technique: { name: "Square taper" },
       earnedAt,
       pieces: tags,
@@ -366,7 +367,7 @@ describe("what a learner takes away", () => {
         ],
         pieces,
       },
-      { schoolName: "A school", paper: "letter", at: new Date(earnedAt) },
+      { schoolName: "A school", timeZone: "UTC", paper: "letter", at: new Date(earnedAt) },
     );
     const text = textOf(pdf);
     expect(text).toMatch(/Square taper\s+3, True\s+17 Nov 2026\s+120/);

@@ -30,14 +30,14 @@ interface Recorded {
 /** A learner's whole record: the steps and what proves them, then every piece. */
 export async function recordPdf(
   record: Recorded,
-  { schoolName, paper, at }: { schoolName: string; paper: Paper; at: Date },
+  { schoolName, timeZone, paper, at }: { schoolName: string; timeZone: string; paper: Paper; at: Date },
 ): Promise<Uint8Array<ArrayBuffer>> {
   const { learner, standings, evidence, pieces } = record;
   const title = `The record of ${learner.name}`;
   const pdf = newDocument({ title, author: schoolName, paper, date: at });
   const writer = new Writer(
     pdf,
-    `${schoolName} · ${learner.name} · ${dateInWords(at.toISOString())}`,
+    `${schoolName} · ${learner.name} · ${dateInWords(at.toISOString(), timeZone)}`,
   );
   writer.rule(3.5);
   writer.say(title, { face: "slab", size: "title" });
@@ -55,7 +55,7 @@ export async function recordPdf(
       return [
         technique,
         step === 0 ? "not yet" : `${step}, ${STEP_NAMES[step]}`,
-        last ? dateInWords(last.earnedAt) : "",
+        last ? dateInWords(last.earnedAt, timeZone) : "",
         String(made),
       ];
     }),
@@ -87,7 +87,7 @@ export async function recordPdf(
     pieces.map((piece) => [
       piece.tag,
       `${piece.exercise}${piece.kind === "practice" ? ", practice" : ""}`,
-      dateInWords(piece.startedAt),
+      dateInWords(piece.startedAt, timeZone),
       OUTCOME_WORDS[piece.outcome],
       piece.marks === null ? "" : String(Math.round(piece.marks)),
       piece.meetsStep === 0 ? "" : STEP_NAMES[piece.meetsStep],
@@ -102,6 +102,7 @@ export async function certificatePdf(
   award: {
     learnerName: string;
     schoolName: string;
+    timeZone: string;
     technique: { name: string };
     step: Step;
     earnedAt: string;
@@ -109,7 +110,7 @@ export async function certificatePdf(
   },
   paper: Paper,
 ): Promise<Uint8Array<ArrayBuffer>> {
-  const { learnerName, schoolName, technique, step, earnedAt, pieces } = award;
+  const { learnerName, schoolName, timeZone, technique, step, earnedAt, pieces } = award;
   const pdf = newDocument({
     title: `${technique.name}: ${STEP_NAMES[step]}`,
     author: schoolName,
@@ -117,7 +118,7 @@ export async function certificatePdf(
     across: true,
     date: new Date(earnedAt),
   });
-  const writer = new Writer(pdf, `${schoolName} · ${dateInWords(earnedAt)}`);
+  const writer = new Writer(pdf, `${schoolName} · ${dateInWords(earnedAt, timeZone)}`);
   writer.rule(6);
   writer.gap(24);
   writer.say(schoolName, { colour: "#555E65", size: "head" });
@@ -132,7 +133,7 @@ export async function certificatePdf(
   writer.say(`Step ${step} of five: ${STEP_PASSES[step]}.`);
   drawStair(pdf, writer.leave(250), step);
   writer.gap(14);
-  writer.say(`Proved by ${pieces.join(", ")}, measured and signed; ${dateInWords(earnedAt)}.`);
+  writer.say(`Proved by ${pieces.join(", ")}, measured and signed; ${dateInWords(earnedAt, timeZone)}.`);
   writer.say("The signed credential that goes with it proves this to anyone.", {
     size: "small",
     colour: "#555E65",

@@ -21,12 +21,14 @@ export function RunView({
   run,
   who,
   unit,
+  timeZone,
   pieceBase,
 }: {
   run: Run;
   /** Whose run it is; null for one's own. */
   who: string | null;
   unit: LengthUnit;
+  timeZone: string;
   pieceBase: string;
 }) {
   const { exercise, technique, grade, alike } = run;
@@ -76,7 +78,7 @@ export function RunView({
                     {piece.tag}
                   </Link>
                 </td>
-                <td className="quiet">{dayInWords(piece.signedAt)}</td>
+                <td className="quiet">{dayInWords(piece.signedAt, timeZone)}</td>
                 <td>{OUTCOME_WORDS[piece.outcome]}</td>
                 <td>
                   {piece.meetsStep === 0 ? "no step" : STEP_NAMES[piece.meetsStep]}

@@ -18,11 +18,13 @@ export function JoinLinkButton({
   name,
   school,
   invited,
+  timeZone,
 }: {
   personId: string;
   name: string;
   school: string;
   invited: boolean;
+  timeZone: string;
 }) {
   const router = useRouter();
   const [link, setLink] = useState<Link | null>(null);
@@ -59,7 +61,7 @@ export function JoinLinkButton({
         <SheetDialog title={`Join link for ${name}`} open onOpenChange={close}>
           <div className="text-left text-15 whitespace-normal">
             <p>
-              {school}: open this address once, by {dayInWords(link.expiresAt)}, and choose how to
+              {school}: open this address once, by {dayInWords(link.expiresAt, timeZone)}, and choose how to
               sign in.
             </p>
             <p

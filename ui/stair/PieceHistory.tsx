@@ -16,9 +16,11 @@ export interface HistoryPiece {
 /** Pieces made, newest first, each with what became of it. */
 export function PieceHistory({
   pieces,
+  timeZone,
   hrefBase,
 }: {
   pieces: readonly HistoryPiece[];
+  timeZone: string;
   hrefBase: string;
 }) {
   if (pieces.length === 0) return <p className="quiet text-15">No piece yet.</p>;
@@ -53,7 +55,7 @@ export function PieceHistory({
               {outcome ? OUTCOME_WORDS[outcome] : <span className="quiet">at the bench</span>}
             </td>
             <td className="number">{outcome ? marksInWords(marks) : ""}</td>
-            <td className="number quiet">{dayInWords(startedAt)}</td>
+            <td className="number quiet">{dayInWords(startedAt, timeZone)}</td>
           </tr>
         ))}
       </tbody>

@@ -19,6 +19,7 @@ export function Stair({
   standings,
   evidence,
   now,
+  timeZone,
   pieceBase,
   runBase,
   recordBase,
@@ -28,6 +29,7 @@ export function Stair({
   evidence: readonly (StepProof & { techniqueId: string })[];
   /** ms since 1970. */
   now: number;
+  timeZone: string;
   /** Where a piece, and a run by its exercise, is looked at. */
   pieceBase: string;
   runBase: string;
@@ -52,6 +54,7 @@ export function Stair({
             stale={chance !== null && chance < STALE_UNDER}
             chance={chance}
             proof={evidence.filter(({ techniqueId }) => techniqueId === id)}
+            timeZone={timeZone}
             pieceBase={pieceBase}
             runBase={runBase}
             awardBase={`${recordBase}/step/${id}`}

@@ -23,6 +23,7 @@ export function TechniqueStanding({
   chance,
   proof,
   locked,
+  timeZone,
   pieceBase,
   runBase,
   awardBase,
@@ -35,6 +36,7 @@ export function TechniqueStanding({
   chance: number | null;
   proof: readonly StepProof[];
   locked: string | null;
+  timeZone: string;
   pieceBase: string;
   runBase: string;
   /** Where the certificate of the step held is fetched. */
@@ -66,7 +68,7 @@ export function TechniqueStanding({
             {proof.map((one) => (
               <li key={one.step} className="flex flex-wrap gap-x-3">
                 <span className="w-24">
-                  {STEP_NAMES[one.step]}, {dayInWords(one.earnedAt)}
+                  {STEP_NAMES[one.step]}, {dayInWords(one.earnedAt, timeZone)}
                 </span>
                 {one.pieces.map(({ id, tag }) => (
                   <Link

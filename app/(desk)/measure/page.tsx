@@ -123,7 +123,7 @@ export default async function QueuePage({ searchParams }: Props) {
                         : `${readings} measured`}
                   </td>
                   <td className={`number quiet ${CELL} max-sm:col-start-3 max-sm:row-start-1`}>
-                    {dayInWords(startedAt)}
+                    {dayInWords(startedAt, actor.timeZone)}
                   </td>
                 </tr>
               ))}

@@ -36,7 +36,7 @@ export default async function NextPage() {
     ? await findExercise(database, actor, assignment.exerciseId, assignment.revisionId)
     : null;
   const last = await findLastVerdict(database, actor, actor.personId);
-  const [nextClass] = await listClasses(database, actor, today());
+  const [nextClass] = await listClasses(database, actor, today(actor));
   const unit = actor.firstUnit;
   const named = { ...namesOf(overview), own: true };
   return (

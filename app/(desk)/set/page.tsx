@@ -73,7 +73,7 @@ export default async function ShelfPage({
         </p>
       </header>
       <ShelfSearch asked={query} techniques={techniques} stocks={stocks} />
-      <Drafts drafts={drafts} />
+      <Drafts drafts={drafts} timeZone={actor.timeZone} />
       {exercises.length === 0 ? (
         <Nothing asked={Object.values(asked).some((value) => value !== undefined)} />
       ) : (
@@ -98,7 +98,7 @@ function Nothing({ asked }: { asked: boolean }) {
   );
 }
 
-function Drafts({ drafts }: { drafts: ListedDraft[] }) {
+function Drafts({ drafts, timeZone }: { drafts: ListedDraft[]; timeZone: string }) {
   if (drafts.length === 0) return null;
   return (
     <section aria-label="Drafts" className="mb-4 border-l-[5px] border-rule-strong pl-4">
@@ -113,7 +113,7 @@ function Drafts({ drafts }: { drafts: ListedDraft[] }) {
               <span className="link font-semibold">{name}</span>
               <span className="quiet">
                 {published ? "revision in hand, " : ""}
-                {savedBy}, {dayInWords(savedAt)}
+                {savedBy}, {dayInWords(savedAt, timeZone)}
               </span>
               <Pending />
             </Link>

@@ -22,12 +22,13 @@ export default async function StairPage() {
         standings={overview.standings}
         evidence={overview.evidence}
         now={now}
+        timeZone={actor.timeZone}
         pieceBase="/piece"
         runBase="/run"
         recordBase={`/api/record/${actor.personId}`}
       />
       <h2 className="mt-8 mb-2 font-slab text-20 font-semibold">What I made</h2>
-      <PieceHistory pieces={overview.pieces} hrefBase="/piece" />
+      <PieceHistory pieces={overview.pieces} timeZone={actor.timeZone} hrefBase="/piece" />
       <RecordsOut learnerId={actor.personId} />
     </main>
   );

@@ -83,13 +83,19 @@ export default async function LearnerClimbPage({
           standings={overview.standings}
           evidence={overview.evidence}
           now={now}
+          timeZone={actor.timeZone}
           pieceBase="/measure"
           runBase={`/climb/${learnerId}/run`}
           recordBase={`/api/record/${learnerId}`}
         />
       </section>
       <div className="grid gap-8">
-        <Ranking overview={overview} minutes={minutes} may={isInstructor(actor)} />
+        <Ranking
+          overview={overview}
+          minutes={minutes}
+          timeZone={actor.timeZone}
+          may={isInstructor(actor)}
+        />
         {techniqueId ? (
           <Practice technique={namesOf(overview).techniqueOf(techniqueId)} errors={errors} />
         ) : null}
@@ -108,7 +114,7 @@ export default async function LearnerClimbPage({
       </div>
       <section aria-label="Pieces" className="xl:col-span-2">
         <h2 className="mb-2 font-slab text-20 font-semibold">What they made</h2>
-        <PieceHistory pieces={overview.pieces} hrefBase="/measure" />
+        <PieceHistory pieces={overview.pieces} timeZone={actor.timeZone} hrefBase="/measure" />
         <RecordsOut learnerId={learnerId} />
       </section>
     </main>
@@ -119,10 +125,12 @@ export default async function LearnerClimbPage({
 function Ranking({
   overview,
   minutes,
+  timeZone,
   may,
 }: {
   overview: LearnerOverview;
   minutes: number | null;
+  timeZone: string;
   may: boolean;
 }) {
   const named = namesOf(overview);
@@ -193,8 +201,8 @@ function Ranking({
         <ul className="mt-2 text-13 text-ink-2">
           {overview.choices.map(({ exerciseId, exercise, says, reason, saidBy, saidAt }) => (
             <li key={exerciseId}>
-              {exercise} {says === "pin" ? "pinned" : "put off"} by {saidBy}, {dateInWords(saidAt)}:{" "}
-              {reason}
+              {exercise} {says === "pin" ? "pinned" : "put off"} by {saidBy},{" "}
+              {dateInWords(saidAt, timeZone)}: {reason}
             </li>
           ))}
         </ul>

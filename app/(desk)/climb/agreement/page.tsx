@@ -42,7 +42,7 @@ export default async function AgreementPage() {
         >
           <h2 className="font-slab text-20 font-semibold">{study.name}</h2>
           <p className="quiet text-13">
-            {countOf(study.values, "value")} since {dateInWords(study.startedAt)}
+            {countOf(study.values, "value")} since {dateInWords(study.startedAt, actor.timeZone)}
           </p>
           <StudyResult study={study} />
           <FillStudy

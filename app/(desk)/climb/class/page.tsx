@@ -37,7 +37,7 @@ export default async function ClassPage({
   const actor = await requireActor(STAFF);
   const { database } = services();
   const asked = querySchema.parse(await searchParams).class;
-  const classes = await listClasses(database, actor, today());
+  const classes = await listClasses(database, actor, today(actor));
   const chosen = classes.find(({ id }) => id === asked) ?? classes[0];
   if (!chosen)
     return (

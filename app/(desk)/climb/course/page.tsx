@@ -23,7 +23,7 @@ export default async function CoursePage() {
         <p className="quiet text-15">
           {countOf(course.techniques.length, "technique")}
           {publishedAt
-            ? `, revision ${base} by ${publishedBy}, ${dateInWords(publishedAt)}`
+            ? `, revision ${base} by ${publishedBy}, ${dateInWords(publishedAt, actor.timeZone)}`
             : ", as it came"}
         </p>
       </header>

@@ -51,7 +51,7 @@ export default async function BenchPage({ params }: { params: Promise<{ pieceId:
         history={history}
         onlookers={onlookers}
         salvage={salvage}
-        today={today()}
+        today={today(actor)}
         person={{ id: actor.personId, unit: actor.firstUnit, maySign: isInstructor(actor) }}
       />
     </>

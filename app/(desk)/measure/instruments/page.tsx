@@ -47,7 +47,7 @@ export default async function InstrumentsPage() {
             {instruments.map((instrument) => {
               const { id, name, kind, checkedOn } = instrument;
               const check = checks.get(id);
-              const overdue = daysOverdue(instrument, today());
+              const overdue = daysOverdue(instrument, today(actor));
               return (
                 <tr key={id}>
                   <td className="font-semibold">{name}</td>

@@ -16,5 +16,13 @@ export default async function OwnRunPage({ params }: { params: Promise<{ exercis
   const run = await orNotFound(
     findRun(services().database, actor, { learnerId: actor.personId, exerciseId: id.data }),
   );
-  return <RunView run={run} who={null} unit={actor.firstUnit} pieceBase="/piece" />;
+  return (
+    <RunView
+      run={run}
+      who={null}
+      unit={actor.firstUnit}
+      timeZone={actor.timeZone}
+      pieceBase="/piece"
+    />
+  );
 }

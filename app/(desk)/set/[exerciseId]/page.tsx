@@ -134,7 +134,12 @@ export default async function ExercisePage({ params, searchParams }: Params) {
           )}
         </>
       ) : null}
-      <Revisions exerciseId={exercise.id} here={revision.id} revisions={revisions} />
+      <Revisions
+        exerciseId={exercise.id}
+        here={revision.id}
+        revisions={revisions}
+        timeZone={actor.timeZone}
+      />
     </>
   );
   return (
@@ -158,10 +163,12 @@ function Revisions({
   exerciseId,
   here,
   revisions,
+  timeZone,
 }: {
   exerciseId: string;
   here: string;
   revisions: ListedRevision[];
+  timeZone: string;
 }) {
   return (
     <section aria-label="Revisions" className="mt-5 border-t-2 border-ink pt-3">
@@ -174,7 +181,7 @@ function Revisions({
               aria-current={id === here ? "true" : undefined}
               className={`flex min-h-11 items-center ${id === here ? "font-semibold" : "link"}`}
             >
-              {number}, {dayInWords(publishedAt)}, {publishedBy}
+              {number}, {dayInWords(publishedAt, timeZone)}, {publishedBy}
             </Link>
           </li>
         ))}

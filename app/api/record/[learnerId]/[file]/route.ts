@@ -12,10 +12,11 @@ const FORMAT = "bell-step.record/1";
 type Make = (record: LearnerRecord, actor: Actor, name: string) => Response | Promise<Response>;
 
 const FILES: Record<string, Make> = {
-  "record.pdf": async (record, { schoolName, firstUnit }, name) =>
+  "record.pdf": async (record, { schoolName, timeZone, firstUnit }, name) =>
     fileResponse(
       await recordPdf(record, {
         schoolName,
+        timeZone,
         // Who reads in inches usually prints on the paper that goes with them.
         paper: firstUnit === "in" ? "letter" : "a4",
         at: new Date(requestTime()),

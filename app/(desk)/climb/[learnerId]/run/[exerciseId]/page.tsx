@@ -24,5 +24,13 @@ export default async function LearnersRunPage({
   const run = await orNotFound(
     findRun(database, actor, { learnerId: learner.id, exerciseId: exerciseId.data }),
   );
-  return <RunView run={run} who={learner.name} unit={actor.firstUnit} pieceBase="/measure" />;
+  return (
+    <RunView
+      run={run}
+      who={learner.name}
+      unit={actor.firstUnit}
+      timeZone={actor.timeZone}
+      pieceBase="/measure"
+    />
+  );
 }

@@ -25,6 +25,7 @@ export async function GET(
       ...found,
       schoolUrl: publicUrl(),
       schoolName: actor.schoolName,
+      timeZone: actor.timeZone,
       credentialId: uuidV5(`${id}/${technique.data}/${found.step}/${found.earnedAt}`, NAMESPACE),
     };
     const name = `${fileName(`${award.learnerName} ${award.technique.name}`)}-${file}`;
