@@ -3,7 +3,7 @@ import { hash } from "@node-rs/argon2";
 import { and, eq, gt, isNull } from "drizzle-orm";
 import type * as z from "zod";
 import type { joinSchema } from "@/core/records/commands";
-import { hashToken } from "./commands/people";
+import { hashToken } from "./token";
 import type { Database } from "./database";
 
 import * as schema from "./schema";

@@ -1,7 +1,6 @@
-import { createHmac } from "node:crypto";
 import { v7 as uuidV7 } from "uuid";
 import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
-import { hashToken } from "./commands/people";
+import { hashToken, tokenOf } from "./token";
 import type { Database } from "./database";
 import * as schema from "./schema";
 
@@ -33,7 +32,7 @@ export async function createSchool(
 ): Promise<{ joinPath: string }> {
   const schoolId = uuidV7();
   const personId = uuidV7();
-  const token = createHmac("sha256", secret).update(`join:${personId}`).digest("base64url");
+  const token = tokenOf("join", personId, secret);
   const ids = new Map(STARTER_TECHNIQUES.map(({ slug }) => [slug, uuidV7()]));
   await database.transaction(async (tx) => {
     await tx.insert(schema.school).values({ id: schoolId, name });

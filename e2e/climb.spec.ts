@@ -87,7 +87,7 @@ test("the next class: planned under Prepare, everybody's piece and its bar, set 
   await expect(classes.getByText("2 classes are planned.")).toBeVisible();
   // The same again has no room.
   await classes.getByRole("button", { name: "Plan them" }).click();
-  await expect(classes.getByText("None was planned.")).toBeVisible();
+  await expect(classes.getByText("Nothing was changed.")).toBeVisible();
   await classes.getByRole("button", { name: "Call off Sat 11 Jan" }).click();
   await classes.getByRole("button", { name: "Call it off" }).click();
   await expect(classes.getByRole("link", { name: "Sat 11 Jan" })).toBeHidden();

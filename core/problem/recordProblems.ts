@@ -46,8 +46,20 @@ export const RECORD_PROBLEMS = {
   ),
   "class-day-taken": always(
     "conflict",
-    "On one of these days the cohort has a class already. None was planned.",
+    "On one of these days the cohort has a class already. Nothing was changed.",
   ),
+  "rack-empty": problem<{ stock: string; mm: number }>(
+    "conflict",
+    ({ stock, mm }) =>
+      `No ${stock} of ${Math.round(mm)} mm is left on the rack. Nothing was sawn: count the rack, and plan the cuts anew.`,
+  ),
+  "bar-too-short": problem<{ stock: string; mm: number; usedMm: number }>(
+    "conflict",
+    ({ stock, mm, usedMm }) =>
+      `A ${stock} of ${Math.round(mm)} mm doesn’t give ${Math.round(usedMm)} mm. Nothing was sawn.`,
+  ),
+  "work-unknown": always("conflict", "That piece isn’t in this learner’s hands."),
+  "calendar-link-revoked": always("not-found", "This address is not in use. Make a new one."),
 
   "piece-closed": problem<{ by: string }>(
     "conflict",

@@ -2,7 +2,7 @@ import * as z from "zod";
 import { courseSchema } from "../climb/course";
 import { nameSchema } from "../bar/schema";
 import { gradesToSetSchema } from "../trade/gradesRule";
-import { daySchema, idSchema, shortText, wholeFrom } from "../units/fields";
+import { idSchema, shortText } from "../units/fields";
 
 /** Pieces, inspectors and trials a study's sheet holds at most. */
 const MAX_VALUES = 600;
@@ -23,20 +23,6 @@ export const CLIMB_COMMANDS = {
     says: z.enum(["pin", "skip", "let"]),
     reason: shortText(200).min(3, "Say why in a word or two."),
   }),
-  /** A cohort's classes to come, once a week; on one day it has one. */
-  "plan-classes": z.strictObject({
-    cohortId: idSchema,
-    begins: z.string().regex(/^([01][0-9]|2[0-3]):[0-5][0-9]$/, "A time of day such as 18:30."),
-    minutes: wholeFrom("A class", 15, 720, "minutes"),
-    hearths: wholeFrom("A class", 1, 60, "hearths"),
-    first: daySchema,
-    /** One for each class: the first, and a week later each. */
-    classIds: z
-      .array(idSchema)
-      .min(1, "Plan at least one class.")
-      .max(40, "At most 40 classes at a time."),
-  }),
-  "call-off-class": z.strictObject({ classId: idSchema }),
   /** How closely each step is judged. */
   "set-grades": z.strictObject({ grades: gradesToSetSchema }),
   "set-shop": z.strictObject({

@@ -2,6 +2,7 @@ import * as z from "zod";
 import { nameSchema } from "../bar/schema";
 import { BENCH_COMMANDS } from "./benchCommands";
 import { CLIMB_COMMANDS } from "./climbCommands";
+import { EVENING_COMMANDS } from "./eveningCommands";
 import { EXERCISE_COMMANDS } from "./exerciseCommands";
 import { machineSchema } from "../trade/machines";
 import { idSchema } from "../units/fields";
@@ -24,6 +25,7 @@ export const COMMANDS = {
   ...EXERCISE_COMMANDS,
   ...BENCH_COMMANDS,
   ...CLIMB_COMMANDS,
+  ...EVENING_COMMANDS,
 } as const;
 
 export type CommandName = keyof typeof COMMANDS;

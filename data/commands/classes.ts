@@ -5,6 +5,7 @@ import { weeklyFrom } from "../calendar";
 import { sqlState } from "../database";
 import { notFound } from "../notFound";
 import { classDay, cohort } from "../schema";
+import { assertFires, assertStaff, findClass } from "./belongs";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
 
@@ -53,6 +54,43 @@ export const callOffClass = defineCommand({
       .where(and(eq(classDay.id, classId), eq(classDay.schoolId, actor.schoolId)))
       .returning({ id: classDay.id });
     if (off.length === 0) notFound("class");
+    return { classId };
+  },
+});
+
+/** A class that is moved says when it was, until it is moved again. */
+export const changeClass = defineCommand({
+  name: "change-class",
+  roles: INSTRUCTORS,
+  run: ({ database, actor }, { classId, instructorIds, ...of }) =>
+    database.transaction(async (tx) => {
+      const was = await findClass(tx, actor, classId);
+      await assertStaff(tx, actor, instructorIds);
+      await assertFires(tx, actor, of.firesOut);
+      const isMoved = was.day !== of.day || was.begins !== of.begins;
+      await tx
+        .update(classDay)
+        .set({
+          ...of,
+          instructors: instructorIds,
+          ...(isMoved ? { movedFrom: `${was.day} ${was.begins}` } : {}),
+        })
+        .where(eq(classDay.id, classId))
+        .catch((error: unknown) => {
+          if (sqlState(error) === TAKEN) refuse({ code: "class-day-taken" });
+          throw error;
+        });
+      return { classId };
+    }),
+});
+
+export const closeClass = defineCommand({
+  name: "close-class",
+  roles: INSTRUCTORS,
+  run: async ({ database, actor }, { classId }) => {
+    const { closedAt } = await findClass(database, actor, classId);
+    if (!closedAt)
+      await database.update(classDay).set({ closedAt: new Date() }).where(eq(classDay.id, classId));
     return { classId };
   },
 });

@@ -1,23 +1,15 @@
 import { refuse } from "@/core/problem/problem";
-import { createHash, createHmac } from "node:crypto";
 import { and, eq, isNull, sql } from "drizzle-orm";
 import type { CommandInput } from "@/core/records/commands";
 import { EVERYONE, INSTRUCTORS, type Actor } from "../actor";
 import type { Transaction } from "../database";
 import { notFound } from "../notFound";
+import { hashToken, tokenOf } from "../token";
 import { cohort, joinLink, machineClearance, membership, person } from "../schema";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
 
 const JOIN_LINK_DAYS = 14;
-
-/** Only this is stored of a join link's token. */
-export const hashToken = (token: string): string =>
-  createHash("sha256").update(token).digest("hex");
-
-/** The token of a join link: sending the same command again gives the same link. */
-const tokenOf = (secret: string, linkId: string) =>
-  createHmac("sha256", secret).update(`join:${linkId}`).digest("base64url");
 
 export const addLearner = defineCommand({
   name: "add-learner",
@@ -87,7 +79,7 @@ export const makeJoinLink = defineCommand({
         .for("update");
       if (!invited) notFound("person");
       if (invited.userId) refuse({ code: "already-joined", name: invited.name });
-      const token = tokenOf(secret, linkId);
+      const token = tokenOf("join", linkId, secret);
       const expiresAt = new Date(Date.now() + JOIN_LINK_DAYS * 86_400_000);
       const tokenHash = hashToken(token);
       const [there] = await tx.select().from(joinLink).where(eq(joinLink.id, linkId));

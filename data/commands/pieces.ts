@@ -46,41 +46,39 @@ export const startPiece = defineCommand({
       if (!set) notFound("assignment");
       if (!isStaff(actor) && kind !== "practice") refuse({ code: "assessment-by-learner" });
       if (cold && (kind !== "assessed" || guided)) refuse({ code: "cold-piece-helped" });
-      // The learner's row is the lock that keeps their tags in order.
-      const [learner] = await tx
-        .select()
-        .from(person)
-        .where(eq(person.id, set.learnerId))
-        .for("update");
-      const [there] = await tx.select().from(piece).where(eq(piece.id, pieceId));
-      if (there) {
-        const { schoolId } = actor;
-        return {
-          pieceId,
-          tag: assertSameRecord(there, { schoolId, assignmentId, kind, guided, cold }).tag,
-        };
-      }
-      const [{ number } = { number: 1 }] = await tx
-        .select({ number: sql<number>`coalesce(max(${piece.number}), 0) + 1` })
-        .from(piece)
-        .where(eq(piece.learnerId, set.learnerId));
-      const tag = `${learner!.tagCode ?? "X"}-${number}`;
-      await tx.insert(piece).values({
-        id: pieceId,
-        schoolId: actor.schoolId,
-        learnerId: set.learnerId,
-        revisionId: set.revisionId,
-        assignmentId,
-        kind,
-        guided,
-        cold,
-        number,
-        tag,
-        startedBy: actor.personId,
-      });
-      return { pieceId, tag };
+      const { learnerId, revisionId } = set;
+      const of = { id: pieceId, assignmentId, kind, guided, cold };
+      return { pieceId, tag: await addPiece(tx, actor, { ...of, learnerId, revisionId }) };
     }),
 });
+
+type NewPiece = Omit<typeof piece.$inferInsert, "schoolId" | "number" | "tag" | "startedBy">;
+
+/** Adds a piece under the learner's next tag, and gives that; the same one again adds nothing. */
+export async function addPiece(
+  tx: Transaction,
+  { schoolId, personId }: Actor,
+  added: NewPiece,
+): Promise<string> {
+  // The learner's row is the lock that keeps their tags in order.
+  const [learner] = await tx
+    .select()
+    .from(person)
+    .where(eq(person.id, added.learnerId))
+    .for("update");
+  const [there] = await tx.select().from(piece).where(eq(piece.id, added.id));
+  if (there) {
+    const { assignmentId, kind, guided, cold } = added;
+    return assertSameRecord(there, { schoolId, assignmentId, kind, guided, cold }).tag;
+  }
+  const [{ number } = { number: 1 }] = await tx
+    .select({ number: sql<number>`coalesce(max(${piece.number}), 0) + 1` })
+    .from(piece)
+    .where(eq(piece.learnerId, added.learnerId));
+  const tag = `${learner!.tagCode ?? "X"}-${number}`;
+  await tx.insert(piece).values({ ...added, schoolId, number, tag, startedBy: personId });
+  return tag;
+}
 
 /**
  * A piece of the actor's school that may still be recorded on, held against being signed

@@ -5,6 +5,7 @@ import { sqlState } from "../database";
 
 import type { Command, CommandContext } from "./command";
 import { assign, withdrawAssignment } from "./assignments";
+import { keepDemonstration, sayEvening, takeBackDemonstration } from "./evening";
 import {
   discardDraft,
   importExercise,
@@ -17,8 +18,10 @@ import {
 } from "./exercises";
 import { callDrawn, callSize, judgeDrawn } from "./calls";
 import { sayCause } from "./causes";
-import { callOffClass, planClasses } from "./classes";
+import { makeCalendarLink, revokeCalendarLink } from "./calendar";
+import { callOffClass, changeClass, closeClass, planClasses } from "./classes";
 import { publishCourse } from "./course";
+import { tellFloor } from "./floor";
 import { checkAgainstReference } from "./instruments";
 import { sayNext, setShop, showPiece } from "./next";
 import { addLearner, clearForMachine, importRoster, makeJoinLink, setFirstUnit } from "./people";
@@ -26,6 +29,7 @@ import { withdrawPhoto } from "./photos";
 import { answerTry, checkStage, declareWork, noteDevice, tallyPiece } from "./pieceNotes";
 import { changeDefect, noteDefect, startPiece, takeReading } from "./pieces";
 import { regradePiece, setGrades, setMarksRule } from "./rules";
+import { keepBar, keepFire, sawBars, setTimeZone, takeDownFire } from "./shop";
 import { signVerdict } from "./sign";
 import { fillStudy, startStudy } from "./studies";
 
@@ -58,6 +62,19 @@ const HANDLERS: { [Name in CommandName]: Command<Name> } = {
   "say-next": sayNext,
   "plan-classes": planClasses,
   "call-off-class": callOffClass,
+  "change-class": changeClass,
+  "close-class": closeClass,
+  "set-time-zone": setTimeZone,
+  "keep-fire": keepFire,
+  "take-down-fire": takeDownFire,
+  "keep-bar": keepBar,
+  "say-evening": sayEvening,
+  "keep-demonstration": keepDemonstration,
+  "take-back-demonstration": takeBackDemonstration,
+  "saw-bars": sawBars,
+  floor: tellFloor,
+  "make-calendar-link": makeCalendarLink,
+  "revoke-calendar-link": revokeCalendarLink,
   "set-shop": setShop,
   "show-piece": showPiece,
   "start-study": startStudy,

@@ -29,6 +29,10 @@ export interface DemoRows {
   eyeCall: Rows<typeof schema.eyeCall>;
   agreementStudy: Rows<typeof schema.agreementStudy>;
   agreementReading: Rows<typeof schema.agreementReading>;
+  fire: Rows<typeof schema.fire>;
+  rackBar: Rows<typeof schema.rackBar>;
+  demonstration: Rows<typeof schema.demonstration>;
+  floorEvent: Rows<typeof schema.floorEvent>;
 }
 
 export function emptyRows(): DemoRows {
@@ -58,6 +62,10 @@ export function emptyRows(): DemoRows {
     eyeCall: [],
     agreementStudy: [],
     agreementReading: [],
+    fire: [],
+    rackBar: [],
+    demonstration: [],
+    floorEvent: [],
   };
 }
 

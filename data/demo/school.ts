@@ -6,6 +6,7 @@ import { seededRandom, seededUuidV7, type Random } from "@/core/stats/random";
 import type { Machine } from "@/core/trade/machines";
 import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
 import { dayOf, weeklyFrom } from "../calendar";
+import { addEvenings } from "./evenings";
 import { addCausesSaid } from "./causes";
 import { DRAFT_EXERCISES, SHELF_EXERCISES, WORKED_EXERCISES, type DemoExercise } from "./exercises";
 import { addEarlierTerms, piecesBefore } from "./history";
@@ -91,6 +92,7 @@ export function buildDemoSchool({
   if (earlierTerms) addEarlierTerms(rows, { seed, start, schoolId, people, shelf });
   addStandings(rows, schoolId);
   addClasses(rows, { schoolId, start, by }, id);
+  addEvenings(rows, { schoolId, by, second: people.second }, id);
   return rows;
 }
 
@@ -105,7 +107,7 @@ function addClasses(
 ): void {
   rows.cohort.forEach(({ id: cohortId }, index) => {
     const { begins, minutes, hearths } = COHORTS[index]!.class;
-    const day = dayOf(start + index * 2 * DAY_MS);
+    const day = dayOf(start + index * 2 * DAY_MS, "UTC");
     for (const on of weeklyFrom(day, TERM_WEEKS))
       rows.classDay.push({
         id: id(),

@@ -86,7 +86,7 @@ export async function planClass(
   of: SchoolClass,
 ): Promise<ClassPlan> {
   if (!isStaff(actor)) notFound("class");
-  const now = classBeginsMs(of);
+  const now = classBeginsMs(of, actor.timeZone);
   const roster = (await listRoster(database, actor)).filter(
     ({ role, cohortId }) => role === "learner" && cohortId === of.cohortId,
   );

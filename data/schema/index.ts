@@ -2,6 +2,15 @@
 export { account, rateLimit, session, user, verification } from "./auth";
 export { classDay } from "./classes";
 export {
+  calendarLink,
+  demonstration,
+  eveningWord,
+  fire,
+  floorEvent,
+  rackBar,
+  sawnBar,
+} from "./evening";
+export {
   agreementReading,
   agreementStudy,
   curriculumRevision,

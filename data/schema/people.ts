@@ -22,6 +22,8 @@ export const moment = (name: string) => timestamp(name, { withTimezone: true, mo
 export const school = pgTable("school", {
   id: uuid("id").primaryKey(),
   name: text("name").notNull().unique(),
+  /** Whose clock and calendar the school goes by, as in the IANA list. */
+  timeZone: text("time_zone").notNull().default("UTC"),
   /** The school's own tolerance grades and marks rule; the defaults of the core where null. */
   rules: jsonb("rules"),
   /** What the shop has in hand now: sections, and whether a hearth reaches welding heat; null where nobody said. */

@@ -1,0 +1,90 @@
+import { and, eq, inArray, isNull } from "drizzle-orm";
+import type { Actor } from "../actor";
+import type { Queryable } from "../database";
+import { notFound } from "../notFound";
+import { classDay, exerciseRevision, fire, membership } from "../schema";
+
+/** A class of the actor's school that wasn't called off. */
+export async function findClass(tx: Queryable, actor: Actor, classId: string) {
+  const [row] = await tx
+    .select()
+    .from(classDay)
+    .where(
+      and(
+        eq(classDay.id, classId),
+        eq(classDay.schoolId, actor.schoolId),
+        isNull(classDay.calledOffAt),
+      ),
+    );
+  if (!row) notFound("class");
+  return row;
+}
+
+/** Refuses where one of these isn't a learner of the actor's school. */
+export async function assertLearners(
+  tx: Queryable,
+  { schoolId }: Actor,
+  ids: readonly string[],
+): Promise<void> {
+  await assertMembers(tx, schoolId, { ids, isLearner: true });
+}
+
+/** Refuses where one of these isn't on the staff of the actor's school. */
+export async function assertStaff(
+  tx: Queryable,
+  { schoolId }: Actor,
+  ids: readonly string[],
+): Promise<void> {
+  await assertMembers(tx, schoolId, { ids, isLearner: false });
+}
+
+async function assertMembers(
+  tx: Queryable,
+  schoolId: string,
+  { ids, isLearner }: { ids: readonly string[]; isLearner: boolean },
+): Promise<void> {
+  const wanted = [...new Set(ids)];
+  if (wanted.length === 0) return;
+  const rows = await tx
+    .select({ role: membership.role })
+    .from(membership)
+    .where(
+      and(
+        eq(membership.schoolId, schoolId),
+        isNull(membership.leftAt),
+        inArray(membership.personId, wanted),
+      ),
+    );
+  const known = rows.filter(({ role }) => (role === "learner") === isLearner);
+  if (known.length !== wanted.length) notFound(isLearner ? "learner" : "instructor");
+}
+
+/** Refuses where one of these isn't a revision of the actor's school. */
+export async function assertRevisions(
+  tx: Queryable,
+  { schoolId }: Actor,
+  ids: readonly string[],
+): Promise<void> {
+  const wanted = [...new Set(ids)];
+  if (wanted.length === 0) return;
+  const rows = await tx
+    .select({ id: exerciseRevision.id })
+    .from(exerciseRevision)
+    .where(and(eq(exerciseRevision.schoolId, schoolId), inArray(exerciseRevision.id, wanted)));
+  if (rows.length !== wanted.length) notFound("exercise");
+}
+
+/** Refuses where one of these isn't a fire of the actor's school. */
+export async function assertFires(
+  tx: Queryable,
+  { schoolId }: Actor,
+  ids: readonly string[],
+): Promise<void> {
+  const wanted = [...new Set(ids)];
+  if (wanted.length === 0) return;
+  const rows = await tx
+    .select({ id: fire.id })
+    .from(fire)
+    .where(and(eq(fire.schoolId, schoolId), inArray(fire.id, wanted)));
+  if (rows.length !== wanted.length) notFound("fire");
+}

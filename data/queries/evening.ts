@@ -1,0 +1,461 @@
+import { and, asc, desc, eq, inArray, isNull } from "drizzle-orm";
+import type { FloorFire } from "@/core/floor/todo";
+import { fillEvening, type Offered } from "@/core/evening/fill";
+import { paceOf } from "@/core/evening/pace";
+import { barsToCut, isWelded, pieceWork, type BarToCut } from "@/core/evening/pieceWork";
+import type { RackBar, WantedCut } from "@/core/evening/sawList";
+import type { Evening } from "@/core/evening/evening";
+import { learnerOn, type FloorWork } from "@/core/floor/floor";
+import type { Attendance } from "@/core/floor/events";
+import { sectionSchema } from "@/core/section/schema";
+import type { Step } from "@/core/trade/steps";
+import type { Stage } from "@/core/workpiece/stages";
+import { isStaff, type Actor } from "../actor";
+import { classBeginsMs, classEndsMs } from "../calendar";
+import type { Queryable } from "../database";
+import { notFound } from "../notFound";
+import { pieceOf, reckonedOf } from "../records";
+import {
+  classDay,
+  cohort,
+  demonstration,
+  eveningWord,
+  exercise,
+  exerciseRevision,
+  fire,
+  person,
+  piece,
+  rackBar,
+  sawnBar,
+} from "../schema";
+import { floorOfClass, type ClassFloor } from "./floorEvents";
+import { findChoice, findLearnerOverview } from "./learner";
+import { listRoster } from "./people";
+
+/** A fire of the shop as it is described. */
+export interface ShopFire extends FloorFire {
+  name: string;
+  evenHeatMm: number | null;
+  openingMm: number | null;
+  fuel: string;
+}
+
+/** The fires that stand, in the order of their names. Staff only. */
+export async function listFires(database: Queryable, actor: Actor): Promise<ShopFire[]> {
+  if (!isStaff(actor)) return [];
+  const { id, name, places, welds, evenHeatMm, openingMm, fuel } = fire;
+  const rows = await database
+    .select({ id, name, places, welds, evenHeatMm, openingMm, fuel })
+    .from(fire)
+    .where(and(eq(fire.schoolId, actor.schoolId), isNull(fire.takenDownAt)));
+  return rows.sort((a, b) => a.name.localeCompare(b.name, "en", { numeric: true }));
+}
+
+export type KeptBar = RackBar & { stock: string; isOffcut: boolean; place: string };
+
+/** The bars on the rack, with those that ran out. Staff only. */
+export async function listRack(database: Queryable, actor: Actor): Promise<KeptBar[]> {
+  if (!isStaff(actor)) return [];
+  const rows = await database
+    .select()
+    .from(rackBar)
+    .where(eq(rackBar.schoolId, actor.schoolId))
+    .orderBy(asc(rackBar.stock), desc(rackBar.lengthMm), asc(rackBar.id));
+  return rows.map(({ schoolId: _, section, ...row }) => ({
+    ...row,
+    section: sectionSchema.parse(section),
+  }));
+}
+
+export interface EveningDemonstration {
+  id: string;
+  name: string;
+  shownBy: string;
+  shownByName: string;
+  minutes: number;
+  learnerIds: string[];
+  fireId: string | null;
+}
+
+/** A class with what has been said of its evening. */
+export interface EveningClass {
+  id: string;
+  cohortId: string;
+  cohort: string;
+  day: string;
+  begins: string;
+  minutes: number;
+  hearths: number;
+  cleanUp: number;
+  instructorIds: string[];
+  firesOut: string[];
+  movedFrom: string | null;
+  closedAt: string | null;
+  /** ms since 1970. */
+  beganAt: number;
+  endsAt: number;
+}
+
+/** A class of the school that wasn't called off. Staff only. */
+export async function findEveningClass(
+  database: Queryable,
+  actor: Actor,
+  classId: string,
+): Promise<EveningClass> {
+  const [row] = await database
+    .select({ of: classDay, cohort: cohort.name })
+    .from(classDay)
+    .innerJoin(cohort, eq(cohort.id, classDay.cohortId))
+    .where(
+      and(
+        eq(classDay.id, classId),
+        eq(classDay.schoolId, actor.schoolId),
+        isNull(classDay.calledOffAt),
+      ),
+    );
+  if (!row || !isStaff(actor)) notFound("class");
+  const { instructors, plannedBy: _, schoolId: __, calledOffAt: ___, closedAt, ...of } = row.of;
+  return {
+    ...of,
+    cohort: row.cohort,
+    instructorIds: instructors,
+    closedAt: closedAt?.toISOString() ?? null,
+    beganAt: classBeginsMs(of, actor.timeZone),
+    endsAt: classEndsMs(of, actor.timeZone),
+  };
+}
+
+/** What is to be shown at a class. The caller has checked who is asking. */
+export function listDemonstrations(
+  database: Queryable,
+  classId: string,
+): Promise<EveningDemonstration[]> {
+  return database
+    .select({
+      id: demonstration.id,
+      name: demonstration.name,
+      shownBy: demonstration.shownBy,
+      shownByName: person.name,
+      minutes: demonstration.minutes,
+      learnerIds: demonstration.learnerIds,
+      fireId: demonstration.fireId,
+    })
+    .from(demonstration)
+    .innerJoin(person, eq(person.id, demonstration.shownBy))
+    .where(and(eq(demonstration.classId, classId), isNull(demonstration.takenBackAt)))
+    .orderBy(asc(demonstration.id));
+}
+
+/** A published exercise as an evening needs it. */
+export interface EveningExercise {
+  revisionId: string;
+  exerciseId: string;
+  name: string;
+  step: Step;
+  heatBudget: number;
+  minuteBudget: number;
+  stages: Stage[];
+  bars: BarToCut[];
+  readings: number;
+}
+
+/** Exercises by their revisions. The caller has checked who is asking. */
+export async function findEveningExercises(
+  database: Queryable,
+  { schoolId }: Actor,
+  revisionIds: readonly string[],
+): Promise<Map<string, EveningExercise>> {
+  const wanted = [...new Set(revisionIds)];
+  if (wanted.length === 0) return new Map();
+  const rows = await database
+    .select({ revision: exerciseRevision, name: exercise.name, step: exercise.step })
+    .from(exerciseRevision)
+    .innerJoin(exercise, eq(exercise.id, exerciseRevision.exerciseId))
+    .where(and(eq(exerciseRevision.schoolId, schoolId), inArray(exerciseRevision.id, wanted)));
+  return new Map(
+    rows.map(({ revision, name, step }) => {
+      const { work, plan, characteristics } = reckonedOf(name, revision);
+      const { id: revisionId, exerciseId, heatBudget, minuteBudget, piece: of } = revision;
+      const found: EveningExercise = {
+        ...{ revisionId, exerciseId, name, step: step as Step, heatBudget, minuteBudget },
+        stages: work.stages,
+        bars: barsToCut(pieceOf(revisionId, of), plan),
+        readings: characteristics.length,
+      };
+      return [revisionId, found];
+    }),
+  );
+}
+
+/** A piece of the evening. */
+export interface EveningPiece extends Offered {
+  /** Learner and revision, as the plan calls it. */
+  id: string;
+  learnerId: string;
+  revisionId: string;
+  exerciseId: string;
+  name: string;
+  heats: number;
+  weldMinutes: number;
+  heatMm: number | null;
+  /** The piece an earlier evening left, and its stages that are done. */
+  work: Pick<FloorWork, "id" | "stages"> | null;
+  stages: number;
+  bars: BarToCut[];
+}
+
+export interface EveningLearner {
+  id: string;
+  name: string;
+  tagCode: string | null;
+  attendance: Attendance;
+  /** How many times the minutes foreseen they take. */
+  pace: number;
+  pieces: EveningPiece[];
+  /** What an instructor dropped from their evening. */
+  dropped: { revisionId: string; name: string }[];
+}
+
+/** Everything an evening is planned from. */
+export interface EveningData {
+  of: EveningClass;
+  fires: ShopFire[];
+  instructors: { id: string; name: string }[];
+  demonstrations: EveningDemonstration[];
+  learners: EveningLearner[];
+  rack: KeptBar[];
+  /** Bars that were sawn for it. */
+  sawn: SawnForEvening[];
+  floor: ClassFloor;
+}
+
+export interface SawnForEvening {
+  id: string;
+  stock: string;
+  lengthMm: number;
+  cuts: { learnerId: string; revisionId: string; mm: number }[];
+  offcutMm: number;
+  kg: number;
+  cost: number | null;
+}
+
+/** So many of the latest pieces tell how long somebody takes. */
+const PACE_PIECES = 10;
+/** An evening is planned in slots of so many minutes. */
+const SLOT_MINUTES = 5;
+/** So many of the ranking are weighed for an evening. */
+const OFFERED = 8;
+/** Who comes late is reckoned with from then on, minutes. */
+export const LATE_MINUTES = 30;
+
+/** What everybody makes on an evening and what there is to make it with. Staff only. */
+export async function findEvening(
+  database: Queryable,
+  actor: Actor,
+  classId: string,
+): Promise<EveningData> {
+  const of = await findEveningClass(database, actor, classId);
+  const everybody = await listRoster(database, actor);
+  const roster = everybody.filter(
+    ({ role, cohortId }) => role === "learner" && cohortId === of.cohortId,
+  );
+  const learnerIds = roster.map(({ id }) => id);
+  const [fires, demonstrations, rack, sawn, floor, words, paces] = await Promise.all([
+    listFires(database, actor),
+    listDemonstrations(database, classId),
+    listRack(database, actor),
+    listSawn(database, classId),
+    floorOfClass(database, actor, classId, learnerIds),
+    database.select().from(eveningWord).where(eq(eveningWord.classId, classId)),
+    listPaces(database, learnerIds),
+  ]);
+  const choice = findChoice(database, actor);
+  const overviews = await Promise.all(
+    roster.map(({ id }) =>
+      findLearnerOverview(database, actor, id, {
+        now: of.beganAt,
+        minutesLeft: of.minutes - of.cleanUp,
+        choice,
+      }),
+    ),
+  );
+  const { candidates } = await choice;
+  const revisionOf = new Map(candidates.map((one) => [one.exerciseId, one.revisionId]));
+  const rankedOf = (index: number): string[] =>
+    overviews[index]!.next.ranked.slice(0, OFFERED).flatMap(
+      ({ exerciseId }) => revisionOf.get(exerciseId) ?? [],
+    );
+  const begun = [...floor.floor.works.values()].filter(({ state }) => state === "open");
+  const exercises = await findEveningExercises(database, actor, [
+    ...roster.flatMap((_, index) => rankedOf(index)),
+    ...words.map(({ revisionId }) => revisionId),
+    ...begun.map(({ revisionId }) => revisionId),
+  ]);
+  const learners = roster.map(({ id, name, tagCode }, index): EveningLearner => {
+    const said = words.filter(({ learnerId }) => learnerId === id);
+    const dropped = new Set(said.flatMap((one) => (one.says === "drop" ? [one.revisionId] : [])));
+    const own = begun.filter(({ learnerId }) => learnerId === id);
+    const pace = paces.get(id) ?? 1;
+    const { attendance } = learnerOn(floor.floor, id);
+    const offer = (revisionId: string, from: Offered["from"], work?: FloorWork) => {
+      const found = exercises.get(revisionId);
+      return found ? [offeredPiece(found, { learnerId: id, pace, from, work })] : [];
+    };
+    const seen = new Set<string>();
+    const offered = [
+      ...own.flatMap((work) => offer(work.revisionId, "begun", work)),
+      ...said.flatMap((one) => (one.says === "make" ? offer(one.revisionId, "said") : [])),
+      ...rankedOf(index).flatMap((revisionId) => offer(revisionId, "ranked")),
+    ].filter((one) => {
+      if (dropped.has(one.revisionId) || seen.has(one.revisionId)) return false;
+      return seen.add(one.revisionId);
+    });
+    const missing = attendance === "late" ? LATE_MINUTES : 0;
+    const minutes = of.minutes - of.cleanUp - missing;
+    return {
+      ...{ id, name, tagCode, attendance, pace },
+      pieces: attendance === "away" ? [] : fillEvening(offered, minutes, SLOT_MINUTES),
+      dropped: [...dropped].flatMap((revisionId) => {
+        const found = exercises.get(revisionId);
+        return found ? [{ revisionId, name: found.name }] : [];
+      }),
+    };
+  });
+  const staff = everybody.filter(({ role }) => role !== "learner");
+  return {
+    ...{ of, fires, demonstrations, learners, rack, sawn, floor },
+    instructors: staff.map(({ id, name }) => ({ id, name })),
+  };
+}
+
+function offeredPiece(
+  { revisionId, exerciseId, name, step, stages, bars }: EveningExercise,
+  {
+    learnerId,
+    pace,
+    from,
+    work,
+  }: { learnerId: string; pace: number; from: Offered["from"]; work: FloorWork | undefined },
+): EveningPiece {
+  return {
+    ...pieceWork(stages, { step, done: work?.stages ?? 0, pace }),
+    ...{ id: `${learnerId}:${revisionId}`, learnerId, revisionId, exerciseId, name, from },
+    work: work ? { id: work.id, stages: work.stages } : null,
+    stages: stages.length,
+    // What is in the fire already needs no bar.
+    bars: work ? [] : bars,
+  };
+}
+
+async function listSawn(database: Queryable, classId: string): Promise<SawnForEvening[]> {
+  const rows = await database
+    .select()
+    .from(sawnBar)
+    .where(eq(sawnBar.classId, classId))
+    .orderBy(asc(sawnBar.sawnAt), asc(sawnBar.id));
+  return rows.map(({ id, stock, lengthMm, cuts, offcutMm, kg, pricePerKg }) => ({
+    ...{ id, stock, lengthMm, offcutMm, kg },
+    cuts: cuts as SawnForEvening["cuts"],
+    cost: pricePerKg === null ? null : kg * pricePerKg,
+  }));
+}
+
+/** How long each of some learners takes, by their latest pieces. */
+async function listPaces(
+  database: Queryable,
+  learnerIds: readonly string[],
+): Promise<Map<string, number>> {
+  if (learnerIds.length === 0) return new Map();
+  const rows = await database
+    .select({
+      learnerId: piece.learnerId,
+      minutes: piece.minutes,
+      budget: exerciseRevision.minuteBudget,
+    })
+    .from(piece)
+    .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
+    .where(inArray(piece.learnerId, [...learnerIds]))
+    .orderBy(desc(piece.startedAt));
+  return new Map(
+    learnerIds.map((id) => [
+      id,
+      paceOf(rows.filter(({ learnerId }) => learnerId === id).slice(0, PACE_PIECES)),
+    ]),
+  );
+}
+
+/** What counts more: what was begun, then what an instructor says, then the first of the ranking. */
+const PRIORITY: Record<Offered["from"], number> = { begun: 3, said: 2, ranked: 0 };
+
+/** An evening as the core plans it. Fires nobody described are as many as are lit, two at each. */
+export function eveningOf(
+  { of, fires, learners, demonstrations }: EveningData,
+  shop: { welds: boolean },
+): Evening {
+  const lit = fires.filter(({ id }) => !of.firesOut.includes(id));
+  const generic = Array.from({ length: of.hearths }, (_, index) => ({
+    ...{ id: String(index + 1), places: 2, welds: shop.welds },
+  }));
+  const orNone = (mm: number | null) => mm ?? undefined;
+  return {
+    minutes: of.minutes,
+    slot: SLOT_MINUTES,
+    cleanUp: of.cleanUp,
+    fires:
+      fires.length === 0
+        ? generic
+        : lit.map(({ id, places, welds, evenHeatMm, openingMm }) => ({
+            ...{ id, places, welds, evenHeatMm: orNone(evenHeatMm), openingMm: orNone(openingMm) },
+          })),
+    learners: learners
+      .filter(({ attendance }) => attendance !== "away")
+      .map(({ id, attendance, pieces }) => ({
+        id,
+        here: attendance === "late" ? ([LATE_MINUTES, of.minutes] as const) : undefined,
+        work: pieces.map(({ id: workId, minutes, weldMinutes, heatMm, from }, index) => ({
+          id: workId,
+          minutes,
+          weldMinutes: Math.min(minutes, weldMinutes),
+          heatMm: orNone(heatMm),
+          priority: PRIORITY[from] + (index === 0 ? 1 : 0),
+        })),
+      })),
+    instructors: [
+      ...new Set([...of.instructorIds, ...demonstrations.map(({ shownBy }) => shownBy)]),
+    ].map((id) => ({ id })),
+    demonstrations: demonstrations.map(({ id, shownBy, minutes, learnerIds, fireId }) => ({
+      ...{ id, by: shownBy, minutes },
+      for: learnerIds.filter((one) =>
+        learners.some((learner) => learner.id === one && learner.attendance !== "away"),
+      ),
+      at: fireId !== null && lit.some((one) => one.id === fireId) ? fireId : undefined,
+    })),
+  };
+}
+
+/** The lengths of an evening that nobody has sawn yet. */
+export function wantedCuts({ learners, sawn }: EveningData): (WantedCut & {
+  learnerId: string;
+  revisionId: string;
+})[] {
+  const cut = sawn.flatMap(({ cuts }) => cuts);
+  return learners.flatMap(({ pieces }) =>
+    pieces.flatMap(({ id, learnerId, revisionId, bars }) => {
+      const done = cut.filter(
+        (one) => one.learnerId === learnerId && one.revisionId === revisionId,
+      );
+      return bars.flatMap((bar, index) => {
+        const at = done.findIndex(({ mm }) => Math.abs(mm - bar.mm) < 0.5);
+        if (at >= 0) {
+          done.splice(at, 1);
+          return [];
+        }
+        return [{ ...bar, id: `${id}:${index}`, learnerId, revisionId }];
+      });
+    }),
+  );
+}
+
+/** For each stage whether it needs a welding heat. */
+export const weldsOf = ({ stages }: Pick<EveningExercise, "stages">): boolean[] =>
+  stages.map(isWelded);

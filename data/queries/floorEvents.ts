@@ -1,0 +1,164 @@
+import { and, asc, eq, inArray, lt, or, sql } from "drizzle-orm";
+import { floorEventSchema, type FloorEvent } from "@/core/floor/events";
+import { floorOf, worksAfter, type Floor, type FloorWork } from "@/core/floor/floor";
+import { isStaff, type Actor } from "../actor";
+import { classBeginsMs, classEndsMs } from "../calendar";
+import type { Queryable } from "../database";
+import { notFound } from "../notFound";
+import { classDay, floorEvent, membership } from "../schema";
+
+/** An event as it is kept, with its place in the order in which they came. */
+export type KeptEvent = FloorEvent & { sequence: number };
+
+type Row = Pick<typeof floorEvent.$inferSelect, "id" | "sequence" | "classId" | "at" | "event">;
+
+const readRow = ({ at, event, ...row }: Row): KeptEvent => ({
+  ...row,
+  at: at.getTime(),
+  event: floorEventSchema.parse(event),
+});
+
+const fields = {
+  id: floorEvent.id,
+  sequence: floorEvent.sequence,
+  classId: floorEvent.classId,
+  at: floorEvent.at,
+  event: floorEvent.event,
+};
+
+/**
+ * What happened at a class, in the order it came. The caller has checked who is asking.
+ *
+ * @param after only what came after so many
+ * @param learnerId only what is about them, or about nobody in particular
+ */
+export async function listFloorEvents(
+  database: Queryable,
+  { schoolId }: Actor,
+  classId: string,
+  { after = 0, learnerId }: { after?: number; learnerId?: string | undefined } = {},
+): Promise<KeptEvent[]> {
+  const rows = await database
+    .select(fields)
+    .from(floorEvent)
+    .where(
+      and(
+        eq(floorEvent.schoolId, schoolId),
+        eq(floorEvent.classId, classId),
+        sql`${floorEvent.sequence} > ${after}`,
+        learnerId === undefined
+          ? undefined
+          : or(eq(floorEvent.learnerId, learnerId), sql`${floorEvent.learnerId} is null`),
+      ),
+    )
+    .orderBy(asc(floorEvent.sequence));
+  return rows.map(readRow);
+}
+
+/** Pieces begun on an evening are gone on with for so long, days. */
+const KEPT_DAYS = 180;
+
+/** Pieces of some learners that earlier evenings left unfinished. The caller has checked who is asking. */
+export async function listUnfinished(
+  database: Queryable,
+  { schoolId, timeZone }: Actor,
+  { day, begins, learnerIds }: { day: string; begins: string; learnerIds: readonly string[] },
+): Promise<FloorWork[]> {
+  if (learnerIds.length === 0) return [];
+  const earlier = and(
+    eq(classDay.schoolId, schoolId),
+    or(lt(classDay.day, day), and(eq(classDay.day, day), lt(classDay.begins, begins))),
+    sql`${classDay.day} > ${day}::date - ${KEPT_DAYS}::int`,
+  );
+  // Pieces that were begun and neither handed over nor spoiled since.
+  const begun = await database.execute<{ class_id: string }>(sql`
+    select distinct e.class_id from floor_event e
+    where e.school_id = ${schoolId} and e.learner_id in ${learnerIds}
+      and e.event ->> 'kind' in ('begin', 'heat', 'stage')
+      and not exists (
+        select 1 from floor_event o where o.learner_id = e.learner_id
+          and o.event ->> 'workId' = e.event ->> 'workId' and o.event ->> 'kind' in ('bench', 'spoil')
+          and o.at >= e.at)`);
+  const classIds = begun.rows.map((row) => row.class_id);
+  if (classIds.length === 0) return [];
+  const evenings = await database
+    .select()
+    .from(classDay)
+    .where(and(earlier, inArray(classDay.id, classIds)))
+    .orderBy(asc(classDay.day), asc(classDay.begins));
+  if (evenings.length === 0) return [];
+  const rows = await database
+    .select(fields)
+    .from(floorEvent)
+    .where(
+      and(
+        eq(floorEvent.schoolId, schoolId),
+        inArray(
+          floorEvent.classId,
+          evenings.map(({ id }) => id),
+        ),
+        or(inArray(floorEvent.learnerId, [...learnerIds]), sql`${floorEvent.learnerId} is null`),
+      ),
+    );
+  const works = worksAfter(
+    rows.map(readRow),
+    evenings.map((one) => ({ classId: one.id, endsAt: classEndsMs(one, timeZone) })),
+  );
+  return works.filter(({ state }) => state === "open");
+}
+
+/** A class, what happened at it and what its learners brought to it. */
+export interface ClassFloor {
+  beganAt: number;
+  endsAt: number;
+  before: FloorWork[];
+  events: KeptEvent[];
+  floor: Floor;
+}
+
+/** The floor of a class of the actor's school, as it is on record. */
+export async function floorOfClass(
+  database: Queryable,
+  actor: Actor,
+  classId: string,
+  learnerIds?: readonly string[],
+): Promise<ClassFloor> {
+  const [of] = await database
+    .select()
+    .from(classDay)
+    .where(and(eq(classDay.id, classId), eq(classDay.schoolId, actor.schoolId)));
+  if (!of) notFound("class");
+  const events = await listFloorEvents(database, actor, classId);
+  const there = events.flatMap(({ event }) => ("learnerId" in event ? [event.learnerId] : []));
+  const before = await listUnfinished(database, actor, {
+    ...of,
+    learnerIds: [...new Set(learnerIds ?? there)],
+  });
+  const endsAt = classEndsMs(of, actor.timeZone);
+  return {
+    beganAt: classBeginsMs(of, actor.timeZone),
+    endsAt,
+    before,
+    events,
+    floor: floorOf(events, endsAt, before),
+  };
+}
+
+/** Refuses who may not hear what happens at a class: staff of its school may, and learners of its cohort. */
+export async function mayHearFloor(
+  database: Queryable,
+  actor: Actor,
+  classId: string,
+): Promise<void> {
+  const [of] = await database
+    .select({ cohortId: classDay.cohortId })
+    .from(classDay)
+    .where(and(eq(classDay.id, classId), eq(classDay.schoolId, actor.schoolId)));
+  if (!of) notFound("class");
+  if (isStaff(actor)) return;
+  const [own] = await database
+    .select({ id: membership.id })
+    .from(membership)
+    .where(and(eq(membership.personId, actor.personId), eq(membership.cohortId, of.cohortId)));
+  if (!own) notFound("class");
+}
