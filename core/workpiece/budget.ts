@@ -3,7 +3,7 @@ import type { Step } from "../trade/steps";
 import { heatsAtStep, wholeUp } from "./estimate";
 import type { Stage } from "./stages";
 
-/** Whole heats, and minutes. */
+/** Heats, and minutes. */
 export interface Budget {
   heats: number;
   minutes: number;
@@ -17,17 +17,21 @@ export interface Budget {
  * @param stages as planned for a practised hand
  * @example proposedBudget([{ key: "bend", heats: 1, minutes: 3 }], 1) → { heats: 3, minutes: 8 }
  */
-export function proposedBudget(
-  stages: readonly Pick<Stage, "key" | "heats" | "minutes">[],
-  step: Step,
-): Budget {
-  let [heats, minutes] = [0, 0];
-  for (const stage of stages) {
-    const { coldMinutes } = OPERATIONS[stage.key];
-    const taken = heatsAtStep(stage.heats, step);
-    heats += taken;
-    minutes += coldMinutes;
-    if (stage.heats > 0) minutes += ((stage.minutes - coldMinutes) * taken) / stage.heats;
-  }
-  return { heats: wholeUp(heats), minutes: wholeUp(minutes) };
+export function proposedBudget(stages: readonly TimedStage[], step: Step): Budget {
+  const all = stages.map((stage) => stageBudget(stage, step));
+  const sum = (of: (one: Budget) => number) => all.reduce((total, one) => total + of(one), 0);
+  return {
+    heats: wholeUp(sum(({ heats }) => heats)),
+    minutes: wholeUp(sum(({ minutes }) => minutes)),
+  };
+}
+
+export type TimedStage = Pick<Stage, "key" | "heats" | "minutes">;
+
+/** Heats, in quarters, and minutes of one stage for somebody at a step. */
+export function stageBudget({ key, heats, minutes }: TimedStage, step: Step): Budget {
+  const { coldMinutes } = OPERATIONS[key];
+  const taken = heatsAtStep(heats, step);
+  const hot = heats > 0 ? ((minutes - coldMinutes) * taken) / heats : 0;
+  return { heats: taken, minutes: coldMinutes + hot };
 }
