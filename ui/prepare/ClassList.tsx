@@ -36,7 +36,7 @@ export function ClassList({
         {classes.map(({ id, cohort, when, hearths }) => (
           <li key={id} className="flex flex-wrap items-center gap-x-3 border-b border-rule">
             <span className="grow">
-              <Link href={`/climb/class?class=${id}`} className="link inline-block pt-2">
+              <Link href={`/prepare/${id}`} className="link inline-block pt-2">
                 {when}
               </Link>
               <span className="quiet block pb-1 text-13">

@@ -12,3 +12,18 @@ export function hoursInWords(minutes: number): string {
     .filter(Boolean)
     .join(" ");
 }
+
+/** "Tuesday evening", "Saturday morning". */
+export function eveningInWords({ day, begins }: Pick<ClassTime, "day" | "begins">): string {
+  const weekday = new Intl.DateTimeFormat("en-GB", { weekday: "long", timeZone: "UTC" }).format(
+    new Date(day),
+  );
+  const hour = Number(begins.slice(0, 2));
+  return `${weekday} ${hour < 12 ? "morning" : hour < 17 ? "afternoon" : "evening"}`;
+}
+
+/** Where a class was before it was moved: "2026-12-01 18:30". */
+export function movedInWords(movedFrom: string): string {
+  const [day = "", begins = ""] = movedFrom.split(" ");
+  return `It was moved: it had been planned for ${classInWords({ day, begins })}.`;
+}

@@ -35,7 +35,7 @@ export default async function PreparePage() {
   const [shop, sections, classes, grades] = await Promise.all([
     findShop(database, actor),
     listStockSections(database, actor),
-    listClasses(database, actor, today()),
+    listClasses(database, actor, today(actor)),
     findGrades(database, actor),
   ]);
   const groups = [
@@ -84,6 +84,7 @@ export default async function PreparePage() {
                             name={person.name}
                             school={actor.schoolName}
                             invited={person.invited}
+                            timeZone={actor.timeZone}
                           />
                         ) : (
                           <span className="quiet">not joined</span>
@@ -119,7 +120,7 @@ export default async function PreparePage() {
           {manages ? (
             <details className="mt-2">
               <summary className="link flex min-h-11 items-center text-15">Plan classes</summary>
-              <PlanClassesForm cohorts={cohorts} today={today()} />
+              <PlanClassesForm cohorts={cohorts} today={today(actor)} />
             </details>
           ) : null}
         </section>

@@ -1,0 +1,229 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { USUAL_SAW, type SectionToSaw } from "@/core/evening/sawList";
+import type { EveningPlan, Place } from "@/core/evening/evening";
+import { idSchema } from "@/core/units/fields";
+import type { LengthUnit } from "@/core/units/length";
+import { printMeasured } from "@/core/units/print";
+import { isInstructor, STAFF } from "@/data/actor";
+import { findEvening, type EveningData } from "@/data/queries/evening";
+import { findShop, listCandidates } from "@/data/queries/next";
+import { ChangeClass } from "@/ui/evening/ChangeClass";
+import { Demonstrations } from "@/ui/evening/Demonstrations";
+import { EveningSlate, type NotRight } from "@/ui/evening/EveningSlate";
+import { Timetable, type DrawnStay } from "@/ui/evening/Timetable";
+import { ToSaw, type SawRow } from "@/ui/evening/ToSaw";
+import { WhoMakes } from "@/ui/evening/WhoMakes";
+import { Link } from "@/ui/kit/Link";
+import { remedyInWords, whyInWords } from "@/ui/words/evening";
+import { eveningInWords, movedInWords } from "@/ui/words/classes";
+import { dayInWords } from "@/ui/words/when";
+import { plannedEvening } from "../../../eveningPlan";
+import { orNotFound, requireActor, services } from "../../../server";
+
+export const metadata: Metadata = { title: "The evening" };
+
+export default async function EveningPage({ params }: { params: Promise<{ classId: string }> }) {
+  const actor = await requireActor(STAFF);
+  const id = idSchema.safeParse((await params).classId);
+  if (!id.success) notFound();
+  const { database } = services();
+  const data = await orNotFound(findEvening(database, actor, id.data));
+  const [shop, shelf] = await Promise.all([
+    findShop(database, actor),
+    listCandidates(database, actor),
+  ]);
+  const { plan, saw } = await plannedEvening(data, shop);
+  const { of, learners, fires, demonstrations, instructors, sawn } = data;
+  const manages = isInstructor(actor);
+  const unit = actor.firstUnit;
+  const away = learners.filter(({ attendance }) => attendance === "away");
+  const there = instructors.filter(({ id: one }) => of.instructorIds.includes(one));
+  const pieces = learners.reduce((sum, one) => sum + one.pieces.length, 0);
+  return (
+    <div className="grid grow xl:grid-cols-[minmax(0,1fr)_344px]">
+      <main className="min-w-0 p-5">
+        <header className="mb-3 flex flex-wrap items-baseline gap-x-4">
+          <h1 className="font-slab text-27 font-semibold">{eveningInWords(of)}</h1>
+          <p className="quiet grow text-15">
+            {dayInWords(of.day)}, {of.cohort}
+            {there.length > 0 ? ` · ${there.map(({ name }) => name).join(", ")}` : ""}
+          </p>
+          <p className="text-15">
+            {learners.length - away.length} come
+            {away.length > 0 ? `, ${away.map(({ name }) => name).join(", ")} away` : ""}
+          </p>
+        </header>
+        {of.movedFrom ? <p className="mb-2 text-15">{movedInWords(of.movedFrom)}</p> : null}
+        <Timetable
+          beganAt={of.beganAt}
+          minutes={of.minutes}
+          cleanUp={of.cleanUp}
+          timeZone={actor.timeZone}
+          fires={firesDrawn(data)}
+          stays={staysOf(plan, data)}
+          showings={plan.demonstrations.flatMap(({ id: one, fire, from, to }) => {
+            const shown = demonstrations.find((demo) => demo.id === one);
+            return shown ? [{ fire, from, to, who: shown.shownByName, what: shown.name }] : [];
+          })}
+        />
+        <p className="quiet mt-1 text-13">
+          {plan.isOptimal
+            ? "No plan finishes more with less waiting."
+            : "No plan finishes more than it could by the clock; there may be one with less waiting."}{" "}
+          Waiting: {plan.waitingMinutes} min in all; {plan.moves} changes of fire.
+        </p>
+        <ToSaw
+          classId={of.id}
+          rows={sawRows(saw, data)}
+          kerfMm={USUAL_SAW.kerfMm}
+          unit={unit}
+          sawn={{
+            bars: sawn.length,
+            kg: sawn.reduce((sum, { kg }) => sum + kg, 0),
+            cost: sawn.reduce((sum, { cost }) => sum + (cost ?? 0), 0),
+          }}
+        />
+        <WhoMakes
+          classId={of.id}
+          manages={manages}
+          shelf={shelf.map(({ revisionId, name }) => ({ revisionId, name }))}
+          rows={learners.map(({ pieces: own, ...learner }) => ({
+            ...learner,
+            pieces: own.map(({ work, ...one }) => ({ ...one, stagesDone: work?.stages ?? 0 })),
+          }))}
+        />
+        {manages ? (
+          <>
+            <Demonstrations
+              classId={of.id}
+              demonstrations={demonstrations}
+              learners={learners}
+              instructors={instructors}
+              fires={fires}
+            />
+            <ChangeClass of={of} fires={fires} instructors={instructors} />
+          </>
+        ) : null}
+      </main>
+      <EveningSlate
+        classId={of.id}
+        before={`Before ${dayInWords(of.day)}`}
+        problems={problemsOf({ plan, saw, data, unit })}
+        manages={manages}
+      >
+        <p className="mt-4 text-13 text-chalk-2">
+          {pieces} pieces. Local rules and the responsible instructor decide what is safe to make.
+        </p>
+        <a className="button button-chalk mt-2 w-full" href={`/api/evening/${of.id}/evening.pdf`}>
+          Print the evening
+        </a>
+        <Link href={`/floor?class=${of.id}`} className="mt-1 flex min-h-11 items-center underline">
+          To the floor
+        </Link>
+      </EveningSlate>
+    </div>
+  );
+}
+
+/** The fires that are lit; where nobody described any, as many as are lit. */
+const firesDrawn = ({ of, fires }: EveningData) =>
+  fires.length > 0
+    ? fires.filter(({ id }) => !of.firesOut.includes(id))
+    : Array.from({ length: of.hearths }, (_, index) => ({
+        ...{ id: String(index + 1), name: String(index + 1), welds: false },
+      }));
+
+/** A stay at a fire and the weld that ends it are one line. */
+function staysOf({ places }: EveningPlan, data: EveningData): DrawnStay[] {
+  const nameOf = new Map(data.learners.map(({ id, name }) => [id, name]));
+  const works = new Map(data.learners.flatMap(({ pieces }) => pieces.map((one) => [one.id, one])));
+  const byWork = new Map<string, Place[]>();
+  for (const place of places) byWork.set(place.work, [...(byWork.get(place.work) ?? []), place]);
+  return [...byWork].map(([work, own]) => ({
+    fire: own[0]!.fire,
+    from: Math.min(...own.map(({ from }) => from)),
+    to: Math.max(...own.map(({ to }) => to)),
+    weldFrom: own.find(({ welding }) => welding)?.from ?? null,
+    who: nameOf.get(own[0]!.learner)!,
+    what: works.get(work)!.name,
+  }));
+}
+
+function sawRows(saw: readonly SectionToSaw[], { learners }: EveningData): SawRow[] {
+  const works = new Map(learners.flatMap(({ pieces }) => pieces.map((one) => [one.id, one])));
+  const whose = (id: string) => {
+    const piece = works.get(id.slice(0, id.lastIndexOf(":")))!;
+    const { name } = learners.find((one) => one.id === piece.learnerId)!;
+    return { name: name.split(" ")[0]!, learnerId: piece.learnerId, revisionId: piece.revisionId };
+  };
+  return saw.map(({ stock, steel, bars, short, isProved }) => {
+    const said = steel === "mild" ? stock : `${stock}, ${steel.replace("-", " ")}`;
+    return {
+      stock: said,
+      isProved,
+      bars: bars.map(({ bar, cuts, offcutMm, isScrap, kg, cost }) => ({
+        ...{ barId: bar.id, lengthMm: bar.lengthMm, offcutMm, isScrap, kg, cost, name: said },
+        cuts: cuts.map(({ id, mm }) => ({ name: whose(id).name, mm })),
+        for: cuts.map(({ id, mm }) => {
+          const { learnerId, revisionId } = whose(id);
+          return { learnerId, revisionId, mm };
+        }),
+      })),
+      short: short.map(({ id, mm }) => ({ name: whose(id).name, mm })),
+    };
+  });
+}
+
+/** What isn't right with the evening yet: what is short, what doesn't fit, what can't be shown, who has nothing. */
+function problemsOf({
+  plan,
+  saw,
+  data,
+  unit,
+}: {
+  plan: EveningPlan;
+  saw: readonly SectionToSaw[];
+  data: EveningData;
+  unit: LengthUnit;
+}): NotRight[] {
+  const { learners, demonstrations } = data;
+  const works = new Map(learners.flatMap(({ pieces }) => pieces.map((one) => [one.id, one])));
+  const nameOf = new Map(learners.map(({ id, name }) => [id, name]));
+  const names = {
+    workOf: (id: string) => works.get(id)?.name ?? "?",
+    demonstrationOf: (id: string) => demonstrations.find((one) => one.id === id)?.name ?? "?",
+  };
+  const shown = new Set(plan.demonstrations.map(({ id }) => id));
+  return [
+    ...plan.left.map(({ work, why, remedy }): NotRight => {
+      const { learnerId, revisionId, name } = works.get(work)!;
+      return {
+        title: `${nameOf.get(learnerId)}’s ${name.toLowerCase()} doesn’t fit`,
+        detail: [whyInWords(why, names), ...(remedy ? [remedyInWords(remedy)] : [])].join(" "),
+        drop: { learnerId, revisionId },
+      };
+    }),
+    ...demonstrations
+      .filter(({ id }) => !shown.has(id))
+      .map(({ name, minutes }): NotRight => ({
+        title: `There is no time to show ${name}`,
+        detail: `It takes ${minutes} min of an instructor, of everybody it is for and of a place at a fire.`,
+      })),
+    ...saw
+      .filter(({ short }) => short.length > 0)
+      .map(({ stock, short, nearest }): NotRight => {
+        const totalMm = short.reduce((sum, { mm }) => sum + mm + USUAL_SAW.kerfMm, 0);
+        return {
+          title: `${stock} is ${printMeasured(totalMm, "mm", unit)} short`,
+          detail: `No bar on the rack is left for ${short.length} of it.${nearest ? ` The nearest section in hand is ${nearest}.` : ""}`,
+        };
+      }),
+    ...learners
+      .filter(({ attendance, pieces }) => attendance !== "away" && pieces.length === 0)
+      .map(({ name }): NotRight => ({
+        title: `${name} has nothing to make`,
+        detail: "Nothing that is ready fits into the evening. Take a piece for them below.",
+      })),
+  ];
+}

@@ -1,0 +1,224 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { Attendance } from "@/core/floor/events";
+import { newId } from "../command";
+import { useCommand } from "../useCommand";
+import { Link } from "../kit/Link";
+import { hoursInWords } from "../words/classes";
+
+export interface MakerRow {
+  id: string;
+  name: string;
+  tagCode: string | null;
+  attendance: Attendance;
+  pieces: {
+    revisionId: string;
+    exerciseId: string;
+    name: string;
+    minutes: number;
+    from: "said" | "begun" | "ranked";
+    stagesDone: number;
+    stages: number;
+  }[];
+  dropped: { revisionId: string; name: string }[];
+}
+
+const ATTENDS: readonly { as: Attendance; word: string }[] = [
+  { as: "expected", word: "comes" },
+  { as: "late", word: "late" },
+  { as: "away", word: "away" },
+];
+
+/** Who comes, and what each makes: a tap says away or late, drops a piece or takes another. */
+export function WhoMakes({
+  classId,
+  rows,
+  shelf,
+  manages,
+}: {
+  classId: string;
+  rows: readonly MakerRow[];
+  shelf: readonly { revisionId: string; name: string }[];
+  manages: boolean;
+}) {
+  const router = useRouter();
+  const { send, busy, error } = useCommand();
+  const done = ({ ok }: { ok: boolean }) => {
+    if (ok) router.refresh();
+  };
+  const attend = async (learnerId: string, as: Attendance) =>
+    done(
+      await send("floor", {
+        eventId: newId(),
+        classId,
+        at: new Date().toISOString(),
+        event: { kind: "attend", learnerId, as },
+      }),
+    );
+  const say = async (learnerId: string, revisionId: string, says: "make" | "drop" | "let") =>
+    done(await send("say-evening", { wordId: newId(), classId, learnerId, revisionId, says }));
+  return (
+    <section aria-label="Who makes what" className="mt-6">
+      <h2 className="mb-1 font-slab text-20 font-semibold">Who makes what</h2>
+      {error ? (
+        <p role="alert" className="mb-2 text-15 text-light">
+          {error}
+        </p>
+      ) : null}
+      <ul className="border-t-2 border-ink bg-sheet">
+        {rows.map((row) => (
+          <li
+            key={row.id}
+            className="grid gap-x-4 border-b border-rule px-3 py-2 sm:grid-cols-[190px_minmax(0,1fr)]"
+          >
+            <div>
+              <Link href={`/climb/${row.id}`} className="link text-15 font-semibold">
+                {row.name}
+              </Link>
+              <div role="group" aria-label={`${row.name} comes`} className="flex">
+                {ATTENDS.map(({ as, word }) => {
+                  const isNow =
+                    as === row.attendance || (as === "expected" && row.attendance === "here");
+                  return (
+                    <button
+                      key={as}
+                      type="button"
+                      aria-pressed={isNow}
+                      disabled={busy}
+                      onClick={() => void attend(row.id, as)}
+                      className={`min-h-11 min-w-11 pr-3 text-left text-13 ${isNow ? "font-semibold underline decoration-2 underline-offset-4" : "text-ink-2"}`}
+                    >
+                      {word}
+                    </button>
+                  );
+                })}
+              </div>
+            </div>
+            <div>
+              {row.attendance === "away" ? (
+                <p className="quiet pt-1 text-15">nothing this evening</p>
+              ) : (
+                <Pieces row={row} manages={manages} busy={busy} say={say} />
+              )}
+              {manages && row.attendance !== "away" ? (
+                <Another
+                  name={row.name}
+                  shelf={shelf.filter(
+                    (one) => !row.pieces.some(({ revisionId }) => revisionId === one.revisionId),
+                  )}
+                  onTake={(revisionId) => void say(row.id, revisionId, "make")}
+                />
+              ) : null}
+            </div>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Pieces({
+  row: { id, pieces, dropped },
+  manages,
+  busy,
+  say,
+}: {
+  row: MakerRow;
+  manages: boolean;
+  busy: boolean;
+  say: (learnerId: string, revisionId: string, says: "make" | "drop" | "let") => Promise<void>;
+}) {
+  const button = "link min-h-11 px-2 text-13 text-ink-2";
+  return (
+    <ul className="text-15">
+      {pieces.length === 0 ? (
+        <li className="quiet pt-1">Nothing fits, or nothing is ready.</li>
+      ) : null}
+      {pieces.map(({ revisionId, exerciseId, name, minutes, from, stages, stagesDone }) => (
+        <li key={revisionId} className="flex flex-wrap items-center gap-x-2">
+          <Link href={`/set/${exerciseId}`} className="link">
+            {name}
+          </Link>
+          <span className="quiet text-13">
+            {hoursInWords(minutes)}
+            {from === "begun" ? `, begun: stage ${stagesDone + 1} of ${stages}` : ""}
+            {from === "said" ? ", as you said" : ""}
+          </span>
+          {manages ? (
+            <button
+              type="button"
+              className={button}
+              disabled={busy}
+              aria-label={`Leave ${name} for another evening`}
+              onClick={() => void say(id, revisionId, from === "said" ? "let" : "drop")}
+            >
+              not tonight
+            </button>
+          ) : null}
+        </li>
+      ))}
+      {dropped.map(({ revisionId, name }) => (
+        <li key={revisionId} className="flex flex-wrap items-center gap-x-2 text-13 text-ink-2">
+          Left out: {name}
+          {manages ? (
+            <button
+              type="button"
+              className={button}
+              disabled={busy}
+              onClick={() => void say(id, revisionId, "let")}
+            >
+              take it in again
+            </button>
+          ) : null}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Another exercise off the shelf for somebody's evening. */
+function Another({
+  name,
+  shelf,
+  onTake,
+}: {
+  name: string;
+  shelf: readonly { revisionId: string; name: string }[];
+  onTake: (revisionId: string) => void;
+}) {
+  const [isOpen, setOpen] = useState(false);
+  if (!isOpen)
+    return (
+      <button
+        type="button"
+        className="link min-h-11 text-13"
+        aria-label={`Another piece for ${name}`}
+        onClick={() => setOpen(true)}
+      >
+        another piece
+      </button>
+    );
+  return (
+    <label className="block py-1 text-13">
+      Another piece for {name}
+      <select
+        className="field mt-1 max-w-80"
+        autoFocus
+        defaultValue=""
+        onChange={({ target }) => {
+          setOpen(false);
+          if (target.value) onTake(target.value);
+        }}
+      >
+        <option value="">choose …</option>
+        {shelf.map((one) => (
+          <option key={one.revisionId} value={one.revisionId}>
+            {one.name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
