@@ -3,15 +3,22 @@ import type { Failure } from "@/core/problem/complain";
 import { eventId, type BenchEvent } from "@/core/records/apply";
 import { post } from "../command";
 
+/** What can be kept on the device: a command by its name. */
+interface DeviceEvent {
+  name: string;
+  input: object;
+}
+
 /** An event that waits on this device until the server has it, and a while longer. */
-export interface QueuedEvent {
+export interface QueuedEvent<Event extends DeviceEvent = BenchEvent> {
   /** Order of entry on this device. */
   order: number;
   id: string;
   /** Whose it is: on a shared laptop only they can send it. */
   personId: string;
+  /** The piece, or the class, it is about. */
   pieceId: string;
-  event: BenchEvent;
+  event: Event;
   /** Why the server won't have it; it is kept until the person has seen it. */
   refused: Failure | null;
   /** 1 once the server has it; then it is kept for pages that are older than it. */
@@ -39,19 +46,38 @@ const queue = () => (store ??= new DeviceStore()).queue;
 export type Connection = "saved" | "unreachable" | "signed-out";
 
 /** Keeps an event on the device before anything is sent. A later tally takes the place of a waiting one. */
-export async function keep(personId: string, pieceId: string, event: BenchEvent): Promise<void> {
-  const id = eventId(event);
+export function keep(personId: string, pieceId: string, event: BenchEvent): Promise<void>;
+/** Keeps something else under an id of its own. */
+export function keep(
+  personId: string,
+  about: string,
+  event: DeviceEvent,
+  id: string,
+): Promise<void>;
+export async function keep(
+  personId: string,
+  pieceId: string,
+  event: DeviceEvent,
+  own?: string,
+): Promise<void> {
+  const id = own ?? eventId(event as BenchEvent);
   if (event.name === "tally-piece" || event.name === "change-defect")
     await queue()
       .where({ personId, pieceId, sent: 0 })
       .filter((other) => other.id === id && other.refused === null)
       .delete();
-  await queue().add({ id, personId, pieceId, event, refused: null, sent: 0, sentAt: 0 });
+  const row = { id, personId, pieceId, event: event as BenchEvent };
+  await queue().add({ ...row, refused: null, sent: 0, sentAt: 0 });
 }
 
 /** What waits for a piece, in order of entry. */
-export const waitingFor = (personId: string, pieceId: string): Promise<QueuedEvent[]> =>
-  queue().where({ personId, pieceId, sent: 0 }).sortBy("order");
+export const waitingFor = <Event extends DeviceEvent = BenchEvent>(
+  personId: string,
+  pieceId: string,
+): Promise<QueuedEvent<Event>[]> =>
+  queue().where({ personId, pieceId, sent: 0 }).sortBy("order") as unknown as Promise<
+    QueuedEvent<Event>[]
+  >;
 
 /** How much waits of all a person's pieces; what was refused waits for nothing. */
 export const countWaiting = (personId: string): Promise<number> =>

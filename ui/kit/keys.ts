@@ -94,6 +94,24 @@ export const KEY_SCOPES = {
       { shown: "Ctrl Z, Ctrl Y", does: "back, and again", names: ["Ctrl+z", "Ctrl+y"] },
     ],
   },
+  floor: {
+    title: "On the floor",
+    staff: true,
+    rows: [
+      { shown: "↑ ↓", does: "another learner", names: ["ArrowUp", "ArrowDown"] },
+      { shown: "Enter", does: "everything about them", names: ["Enter"] },
+      {
+        shown: "1–9",
+        does: "they go to that fire",
+        names: ["1", "2", "3", "4", "5", "6", "7", "8", "9"],
+      },
+      { shown: "H", does: "one heat more", names: ["h"] },
+      { shown: "N", does: "the next stage", names: ["n"] },
+      { shown: "B", does: "over to the bench", names: ["b"] },
+      { shown: "S", does: "stuck, or helped", names: ["s"] },
+      { shown: "A", does: "away", names: ["a"] },
+    ],
+  },
   stages: {
     title: "By stages",
     staff: false,

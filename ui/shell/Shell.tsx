@@ -15,6 +15,7 @@ export interface ShellPerson {
 const STAFF_VERBS = [
   { href: "/set", label: "Set" },
   { href: "/prepare", label: "Prepare" },
+  { href: "/floor", label: "Floor" },
   { href: "/measure", label: "Measure" },
   { href: "/climb", label: "Climb" },
   { href: "/reckon", label: "Reckon" },

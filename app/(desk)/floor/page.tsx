@@ -1,0 +1,76 @@
+import type { Metadata } from "next";
+import { cookies } from "next/headers";
+import * as z from "zod";
+import { idSchema } from "@/core/units/fields";
+import { STAFF } from "@/data/actor";
+import { findFloor, findRunningClass } from "@/data/queries/floor";
+import { FloorView } from "@/ui/floor/FloorView";
+import { Pretend } from "@/ui/floor/Pretend";
+import { Link } from "@/ui/kit/Link";
+import { eveningInWords } from "@/ui/words/classes";
+import { isDemo, orNotFound, requestTime, requireActor, services } from "../../server";
+
+export const metadata: Metadata = { title: "Floor" };
+
+const querySchema = z.object({ class: idSchema.nullable().catch(null).default(null) });
+/** Which class the demonstration pretends to be at, and how far its clock is behind, ms. */
+const pretendSchema = z.string().regex(/^[0-9a-f-]{36} \d{1,13}$/);
+/** So far into its evening the demonstration pretends to be, minutes. */
+const PRETEND_MINUTES = 42;
+
+export default async function FloorPage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}) {
+  const actor = await requireActor(STAFF);
+  const { database } = services();
+  const asked = querySchema.parse(await searchParams).class;
+  const now = requestTime();
+  const classId = asked ?? (await findRunningClass(database, actor, now))?.id;
+  if (!classId)
+    return (
+      <main className="p-5">
+        <h1 className="font-slab text-27 font-semibold">Floor</h1>
+        <p className="mt-3 border-t-2 border-ink bg-sheet p-5 text-17">
+          No class is on. Plan one under{" "}
+          <Link href="/prepare#classes" className="link">
+            Prepare
+          </Link>
+          ; from two hours before it begins it stands here.
+        </p>
+      </main>
+    );
+  const data = await orNotFound(findFloor(database, actor, classId));
+  const pretended = isDemo() ? await pretendedFor(classId) : null;
+  const behindMs = pretended ?? 0;
+  const { of } = data;
+  return (
+    <>
+      {isDemo() ? (
+        <Pretend
+          classId={classId}
+          isOn={pretended !== null}
+          at={of.beganAt + PRETEND_MINUTES * 60_000}
+          timeZone={actor.timeZone}
+        />
+      ) : null}
+      <FloorView
+        key={`${classId} ${behindMs}`}
+        data={data}
+        title={eveningInWords(of)}
+        personId={actor.personId}
+        timeZone={actor.timeZone}
+        unit={actor.firstUnit}
+        behindMs={behindMs}
+      />
+    </>
+  );
+}
+
+async function pretendedFor(classId: string): Promise<number | null> {
+  const value = pretendSchema.safeParse((await cookies()).get("pretend")?.value);
+  if (!value.success) return null;
+  const [of, behind] = value.data.split(" ");
+  return of === classId ? Number(behind) : null;
+}

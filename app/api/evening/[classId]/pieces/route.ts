@@ -1,0 +1,39 @@
+import { idSchema } from "@/core/units/fields";
+import { refuse } from "@/core/problem/problem";
+import { STAFF } from "@/data/actor";
+import { findEvening, findEveningExercises } from "@/data/queries/evening";
+import { floorExercise } from "@/data/queries/floor";
+import { findShop } from "@/data/queries/next";
+import { plannedEvening } from "../../../../eveningPlan";
+import { services } from "../../../../server";
+import { actorOf, answering } from "../../../answer";
+
+/** What everybody could take up at a class, and what those pieces take. */
+export async function GET(
+  _: Request,
+  { params }: { params: Promise<{ classId: string }> },
+): Promise<Response> {
+  return answering("evening pieces", async () => {
+    const actor = await actorOf(STAFF);
+    const id = idSchema.safeParse((await params).classId);
+    if (!id.success) refuse({ code: "record-missing", what: "class" });
+    const { database } = services();
+    const evening = await findEvening(database, actor, id.data);
+    const { learners } = evening;
+    const { plan } = await plannedEvening(evening, await findShop(database, actor));
+    const pieces = learners.map(({ id: learnerId, pieces: own }) => [
+      learnerId,
+      own.map(({ revisionId, name, work }) => ({ revisionId, name, workId: work?.id ?? null })),
+    ]);
+    const revisionIds = learners.flatMap((one) => one.pieces.map(({ revisionId }) => revisionId));
+    const exercises = await findEveningExercises(database, actor, revisionIds);
+    return Response.json(
+      {
+        pieces: Object.fromEntries(pieces) as unknown,
+        showings: plan.demonstrations.map(({ id: shown, from }) => ({ id: shown, from })),
+        exercises: [...exercises.values()].map(floorExercise),
+      },
+      { headers: { "cache-control": "no-store" } },
+    );
+  });
+}

@@ -1,0 +1,102 @@
+import type { LengthUnit } from "@/core/units/length";
+import type { ShopFire } from "@/data/queries/evening";
+import { LearnerCard, type CardOf } from "./LearnerCard";
+import type { FloorTaps } from "./useFloorDesk";
+
+interface RoomProps {
+  cards: readonly CardOf[];
+  fires: readonly ShopFire[];
+  firesOut: ReadonlySet<string>;
+  now: number;
+  unit: LengthUnit;
+  chosenId: string | null;
+  onChoose: (id: string) => void;
+  taps: FloorTaps;
+}
+
+/** The shop from above: fires in the walls, who stands at each, and who stands at none. */
+export function Room(props: RoomProps) {
+  const { cards, fires, firesOut } = props;
+  const atNone = cards.filter(
+    ({ learner }) => learner.fireId === null || !fires.some(({ id }) => id === learner.fireId),
+  );
+  return (
+    <div className="border-[7px] border-rule bg-limewash p-2">
+      <div className="grid gap-x-4 gap-y-3 md:grid-cols-2">
+        {fires.map((fire, index) => (
+          <section
+            key={fire.id}
+            aria-label={`Fire ${fire.name}`}
+            className={`flex gap-2 ${index % 2 === 1 ? "md:flex-row-reverse" : ""}`}
+          >
+            <FireInWall fire={fire} isOut={firesOut.has(fire.id)} />
+            <div className="min-w-0 grow">
+              {cards
+                .filter(({ learner }) => learner.fireId === fire.id)
+                .map((card) => (
+                  <Card key={card.id} card={card} {...props} />
+                ))}
+            </div>
+          </section>
+        ))}
+      </div>
+      {atNone.length > 0 ? (
+        <section aria-label="At no fire" className="mt-3 border-t border-rule-strong pt-2">
+          <h2 className="quiet text-13">At no fire</h2>
+          <div className="grid gap-x-4 md:grid-cols-2">
+            {atNone.map((card) => (
+              <Card key={card.id} card={card} {...props} />
+            ))}
+          </div>
+        </section>
+      ) : null}
+    </div>
+  );
+}
+
+function Card({ card, now, unit, chosenId, onChoose, taps }: RoomProps & { card: CardOf }) {
+  return (
+    <LearnerCard
+      card={card}
+      now={now}
+      unit={unit}
+      isChosen={card.id === chosenId}
+      onChoose={() => onChoose(card.id)}
+      onHeat={() => taps.heat(card)}
+      onStage={() => taps.stage(card)}
+      onBench={() => taps.toBench(card)}
+    />
+  );
+}
+
+function FireInWall({ fire: { name, welds }, isOut }: { fire: ShopFire; isOut: boolean }) {
+  return (
+    <div className="flex w-14 shrink-0 flex-col items-center self-stretch border-4 border-rule bg-[#EAE6DA] py-3 text-13">
+      <svg viewBox="0 0 48 48" className="size-12" aria-hidden="true">
+        {welds ? (
+          <circle cx="24" cy="24" r="22" fill="none" stroke="#20262B" strokeWidth="2" />
+        ) : null}
+        <circle
+          cx="24"
+          cy="24"
+          r="17"
+          fill={isOut ? "none" : "#20262B"}
+          stroke="#20262B"
+          strokeDasharray={isOut ? "4 3" : undefined}
+        />
+        <text
+          x="24"
+          y="31"
+          textAnchor="middle"
+          fontSize="20"
+          fontWeight="600"
+          fill={isOut ? "#20262B" : "#FBFAF5"}
+        >
+          {name.slice(0, 3)}
+        </text>
+      </svg>
+      {welds ? <b>welds</b> : null}
+      {isOut ? <b>out</b> : null}
+    </div>
+  );
+}

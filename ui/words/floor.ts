@@ -1,0 +1,95 @@
+import type { Todo } from "@/core/floor/todo";
+import { countOf } from "./count";
+
+/** What things on the floor are called by their ids. */
+export interface FloorNames {
+  learnerOf: (id: string) => string;
+  fireOf: (id: string) => string;
+  /** What somebody handed over last. */
+  pieceOf: (learnerId: string) => string | null;
+  demonstrationOf: (id: string) => { name: string; shownBy: string } | null;
+}
+
+export interface SaidTodo {
+  title: string;
+  detail: string;
+}
+
+const firstOf = (name: string) => name.split(" ")[0]!;
+const minutesInWords = (minutes: number) => `${Math.max(0, Math.round(minutes))} min`;
+const listed = (names: readonly string[]): string =>
+  names.length < 2
+    ? (names[0] ?? "")
+    : `${names.slice(0, -1).join(", ")} and ${names[names.length - 1]}`;
+const agree = (ids: readonly string[], one: string, several: string) =>
+  ids.length === 1 ? one : several;
+
+type Say<Code extends Todo["code"]> = (
+  todo: Extract<Todo, { code: Code }>,
+  names: FloorNames & { first: (id: string) => string; all: (ids: readonly string[]) => string },
+) => SaidTodo;
+
+const SAY: { [Code in Todo["code"]]: Say<Code> } = {
+  "fire-out": ({ fireId, learnerIds }, { fireOf, all }) => ({
+    title: `Fire ${fireOf(fireId)} is out`,
+    detail: `${all(learnerIds)} ${agree(learnerIds, "stands", "stand")} at it. Nobody relights it alone.`,
+  }),
+  "two-welds": ({ fireId, learnerIds }, { fireOf, all }) => ({
+    title: `Two welds at once at fire ${fireOf(fireId)}`,
+    detail: `${all(learnerIds)}: one after the other, the rest out of the way of the sparks.`,
+  }),
+  "weld-elsewhere": ({ fireId, learnerId }, { fireOf, first }) => ({
+    title: `${first(learnerId)} is to weld where it doesn’t get hot enough`,
+    detail: `Fire ${fireOf(fireId)} doesn’t reach welding heat.`,
+  }),
+  crowded: ({ fireId, learnerIds, places }, { fireOf, all }) => ({
+    title: `${learnerIds.length} at fire ${fireOf(fireId)}`,
+    detail: `It has ${countOf(places, "place")}: ${all(learnerIds)}.`,
+  }),
+  "at-bench": ({ learnerId, minutes }, { first, pieceOf }) => {
+    const piece = pieceOf(learnerId);
+    return {
+      title: `${first(learnerId)} waits at the bench`,
+      detail: `${minutesInWords(minutes)}${piece ? `, with ${piece.toLowerCase()}` : ""}.`,
+    };
+  },
+  stuck: ({ learnerId, minutes }, { first }) => ({
+    title: `${first(learnerId)} is stuck`,
+    detail: `For ${minutesInWords(minutes)} now.`,
+  }),
+  "over-heats": ({ learnerId, heats, budget }, { first }) => ({
+    title: `${first(learnerId)} has used ${heats} of ${budget} heats`,
+    detail: "Look at what the heats go into.",
+  }),
+  "over-minutes": ({ learnerId, minutes, budget }, { first }) => ({
+    title: `${first(learnerId)} is at ${minutesInWords(minutes)} of ${budget}`,
+    detail: "Longer than the piece should take.",
+  }),
+  demonstration: ({ demonstrationId, inMinutes }, { demonstrationOf }) => {
+    const shown = demonstrationOf(demonstrationId);
+    return {
+      title: shown ? `${firstOf(shown.shownBy)} shows ${shown.name}` : "Something is shown",
+      detail: inMinutes < 1 ? "Now." : `In ${minutesInWords(inMinutes)}.`,
+    };
+  },
+  "fire-free": ({ learnerId, fireId }, { first, fireOf }) => ({
+    title: `A place for ${first(learnerId)}`,
+    detail: `Fire ${fireOf(fireId)} is free.`,
+  }),
+  idle: ({ learnerId }, { first }) => ({
+    title: `${first(learnerId)} has nothing in hand`,
+    detail: "Give them their next piece.",
+  }),
+  missing: ({ learnerIds }, { all }) => ({
+    title: `${all(learnerIds)} ${agree(learnerIds, "isn’t", "aren’t")} here`,
+    detail: "Say here, late or away, so that their fire isn’t kept.",
+  }),
+};
+
+/** What an instructor should do next, and why. */
+export function todoInWords(todo: Todo, names: FloorNames): SaidTodo {
+  const first = (id: string) => firstOf(names.learnerOf(id));
+  const all = (ids: readonly string[]) => listed(ids.map(first));
+  const say = SAY[todo.code] as Say<Todo["code"]>;
+  return say(todo, { ...names, first, all });
+}
