@@ -4,7 +4,8 @@ import { planEvening } from "@/core/evening/plan";
 import { sawList, type SectionToSaw } from "@/core/evening/sawList";
 import { loadSolver } from "@/core/solver/milp";
 import type { Shop } from "@/data/queries/next";
-import { eveningOf, wantedCuts, type EveningData } from "@/data/queries/evening";
+import { eveningOf, wantedCuts } from "@/core/evening/planning";
+import type { EveningData } from "@/data/queries/evening";
 
 export interface PlannedEvening {
   plan: EveningPlan;
@@ -20,7 +21,7 @@ export function plannedEvening(
   { weldingHearth }: Pick<Shop, "weldingHearth">,
 ): Promise<PlannedEvening> {
   const evening = eveningOf(data, { welds: weldingHearth !== false });
-  const wanted = wantedCuts(data);
+  const wanted = wantedCuts(data.learners, data.sawn);
   const text = JSON.stringify([evening, wanted, data.rack]);
   const key = createHash("sha256").update(text).digest("hex");
   const known = kept.get(key);

@@ -624,6 +624,8 @@ describe("the database itself", () => {
       "curriculum_revision",
       "next_choice",
       "agreement_reading",
+      "floor_event",
+      "sawn_bar",
     ];
     for (const { name } of (await tables()).rows) {
       if (name === "join_link") continue;

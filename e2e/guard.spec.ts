@@ -70,7 +70,7 @@ const FILES: Expected = {
 const LISTS: Expected = { ...FILES, learner: 403, stranger: 200 };
 
 /** What each persona gets, for another learner's piece and an exercise not set for them. Routes that only take POST are tried below. */
-const EXPECTED: Record<string, Expected | "post"> = {
+const EXPECTED: Record<string, Expected | "post" | "stream"> = {
   "/": HOME,
   "/api/auth/[...all]": "post",
   // Two schools share this server, so that none is its issuer.
@@ -83,8 +83,20 @@ const EXPECTED: Record<string, Expected | "post"> = {
   },
   "/api/badge/keys": OPEN,
   "/api/badge/verify": "post",
+  // Whoever has an address may read it; this one is nobody's.
+  "/api/calendar/[token]": {
+    nobody: 404,
+    learner: 404,
+    stranger: 404,
+    assistant: 404,
+    instructor: 404,
+  },
   "/api/command/[name]": "post",
   "/api/course/preview": "post",
+  "/api/evening/[classId]/[file]": { ...FILES, learner: 403 },
+  "/api/evening/[classId]/pieces": { ...FILES, learner: 403 },
+  // A stream doesn't end: it is tried in the floor's own test.
+  "/api/floor/[classId]": "stream",
   "/api/health": OPEN,
   "/api/join": "post",
   "/api/pack": LISTS,
@@ -106,6 +118,7 @@ const EXPECTED: Record<string, Expected | "post"> = {
   "/climb/exercises": STAFF,
   "/eye": EVERYONE,
   "/eye/judge": EVERYONE,
+  "/floor": STAFF,
   "/join/[token]": OPEN,
   "/offline": OPEN,
   "/worker.js": OPEN,
@@ -118,6 +131,9 @@ const EXPECTED: Record<string, Expected | "post"> = {
   "/next": LEARNERS,
   "/piece/[pieceId]": { ...OURS, learner: 404 },
   "/prepare": STAFF,
+  "/prepare/[classId]": OURS,
+  "/prepare/[classId]/close": OURS,
+  "/prepare/shop": STAFF,
   "/reckon": STAFF,
   "/reckon/cutlist": STAFF,
   "/run/[exerciseId]": { ...LEARNERS, learner: 404 },
@@ -138,6 +154,7 @@ const EXPECTED: Record<string, Expected | "post"> = {
 };
 /** Which file is asked for, where it isn't a sheet. */
 const FILE_OF: Record<string, string> = {
+  "/api/evening/[classId]/[file]": "evening.pdf",
   "/api/record/[learnerId]/[file]": "record.json",
   "/api/record/[learnerId]/step/[techniqueId]/[file]": "credential.jwt",
 };
@@ -159,10 +176,12 @@ async function requestAs(browser: Browser, persona: Persona): Promise<APIRequest
 async function idsOf(browser: Browser): Promise<Record<string, string>> {
   const ids = await theRow<Record<string, string>>(
     `select exercise.id as "exerciseId", revision.id as "revisionId", piece.id as "pieceId",
-            learner.id as "learnerId", standing.technique_id as "techniqueId"
+            learner.id as "learnerId", standing.technique_id as "techniqueId",
+            class_day.id as "classId"
        from school
        join person learner on learner.school_id = school.id
        join standing on standing.learner_id = learner.id and standing.step >= 3
+       join class_day on class_day.school_id = school.id
        join exercise on exercise.school_id = school.id
        join exercise_revision revision on revision.exercise_id = exercise.id
        join piece on piece.revision_id = revision.id and piece.learner_id = learner.id
@@ -189,7 +208,7 @@ test("every page and file, as everyone", async ({ browser }) => {
   for (const persona of ["nobody", "learner", "stranger", "assistant", "instructor"] as const) {
     const request = await requestAs(browser, persona);
     for (const [route, expected] of Object.entries(EXPECTED)) {
-      if (expected === "post") continue;
+      if (expected === "post" || expected === "stream") continue;
       const given: Record<string, string> = { ...ids, file: FILE_OF[route] ?? ids.file! };
       const path = route.replace(/\[(\w+)\]/g, (_, name: string) => given[name]!);
       const response = await request.get(path, { maxRedirects: 0 });

@@ -9,7 +9,7 @@ import { printBothUnits } from "@/core/units/print";
 import { stageFactsInWords } from "@/ui/words/stage";
 import { bytesOf, newDocument, runsOf, type Face, type Pdf } from "./document";
 import { dimensionRoom, drawOn, fittingScale } from "./drawings";
-import { MARGIN_MM, pt } from "./paper";
+import { MARGIN_MM, PAPERS, pt } from "./paper";
 import type { Printable } from "./printable";
 import { pictureHeight, pictureWidth, stagePictures } from "./stagePictures";
 
@@ -27,11 +27,8 @@ const SMALLEST_PT = 7;
  * done and be read from the anvil.
  */
 export async function boardPdf(printable: Printable): Promise<Uint8Array<ArrayBuffer>> {
-  const { exercise, schoolName, unit } = printable;
+  const { exercise, schoolName } = printable;
   const { name, revision } = exercise;
-  const { piece } = revision.content;
-  const { plan } = revision.reckoned;
-  const { stages } = revision.reckoned.work;
   const date = new Date(revision.publishedAt);
   const pdf = newDocument({
     ...printable,
@@ -40,10 +37,22 @@ export async function boardPdf(printable: Printable): Promise<Uint8Array<ArrayBu
     across: true,
     date,
   });
+  drawBoard(pdf, printable);
+  return bytesOf(pdf);
+}
+
+/** Draws a stage board on pages of its own, across, whatever the document's other pages are. */
+export function drawBoard(pdf: Pdf, printable: Printable): void {
+  const { exercise, schoolName, unit, paper } = printable;
+  const { name, revision } = exercise;
+  const { piece } = revision.content;
+  const { plan } = revision.reckoned;
+  const { stages } = revision.reckoned.work;
+  const { widthMm, heightMm } = PAPERS[paper];
   const loadShaped = exerciseRisks(revision.content).includes("load-shaped");
   const perPage = ACROSS * DOWN;
   for (let first = 0; first < stages.length; first += perPage) {
-    pdf.addPage();
+    pdf.addPage({ size: [pt(heightMm), pt(widthMm)], margin: 0 });
     const margin = pt(MARGIN_MM);
     const width = pdf.page.width - 2 * margin;
     const titleBox = { width: width * 0.5, height: TITLE_PT };
@@ -84,7 +93,6 @@ export async function boardPdf(printable: Printable): Promise<Uint8Array<ArrayBu
       );
     });
   }
-  return bytesOf(pdf);
 }
 
 /** Room of the title, and its letters, pt. */

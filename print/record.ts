@@ -30,7 +30,12 @@ interface Recorded {
 /** A learner's whole record: the steps and what proves them, then every piece. */
 export async function recordPdf(
   record: Recorded,
-  { schoolName, timeZone, paper, at }: { schoolName: string; timeZone: string; paper: Paper; at: Date },
+  {
+    schoolName,
+    timeZone,
+    paper,
+    at,
+  }: { schoolName: string; timeZone: string; paper: Paper; at: Date },
 ): Promise<Uint8Array<ArrayBuffer>> {
   const { learner, standings, evidence, pieces } = record;
   const title = `The record of ${learner.name}`;
@@ -133,7 +138,9 @@ export async function certificatePdf(
   writer.say(`Step ${step} of five: ${STEP_PASSES[step]}.`);
   drawStair(pdf, writer.leave(250), step);
   writer.gap(14);
-  writer.say(`Proved by ${pieces.join(", ")}, measured and signed; ${dateInWords(earnedAt, timeZone)}.`);
+  writer.say(
+    `Proved by ${pieces.join(", ")}, measured and signed; ${dateInWords(earnedAt, timeZone)}.`,
+  );
   writer.say("The signed credential that goes with it proves this to anyone.", {
     size: "small",
     colour: "#555E65",

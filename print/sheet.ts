@@ -13,7 +13,7 @@ import { printSection } from "@/core/section/spoken";
 import { DEFERENCE } from "@/core/trade/cautions";
 import { STEP_NAMES, STEP_PASSES } from "@/core/trade/steps";
 import { printBothUnits } from "@/core/units/print";
-import { bytesOf, newDocument } from "./document";
+import { bytesOf, newDocument, type Pdf } from "./document";
 import type { Printable } from "./printable";
 import { settingsInWords } from "@/ui/words/settings";
 import { budgetInWords, stageFactsInWords } from "@/ui/words/stage";
@@ -23,19 +23,28 @@ import { Writer } from "./writer";
 
 /** The exercise sheet: everything a learner needs to make the piece and check it. */
 export async function sheetPdf(printable: Printable): Promise<Uint8Array<ArrayBuffer>> {
-  const { exercise, unit, schoolName } = printable;
-  const { name, technique, step, grade, revision } = exercise;
-  const { content, reckoned } = revision;
-  const { piece } = content;
-  const { plan } = reckoned;
-  const both = (mm: number) => printBothUnits(mm, unit);
+  const { exercise, schoolName } = printable;
+  const { name, revision } = exercise;
   const pdf = newDocument({
     ...printable,
     title: name,
     author: schoolName,
     date: new Date(revision.publishedAt),
   });
-  const writer = new Writer(pdf, `${schoolName} · ${name}, revision ${revision.number}`);
+  drawSheet(pdf, printable);
+  return bytesOf(pdf);
+}
+
+/** Draws a sheet on pages of its own; whose it is stands at their foot, where that is said. */
+export function drawSheet(pdf: Pdf, printable: Printable, whose?: string): void {
+  const { exercise, unit, schoolName } = printable;
+  const { name, technique, step, grade, revision } = exercise;
+  const { content, reckoned } = revision;
+  const { piece } = content;
+  const { plan } = reckoned;
+  const both = (mm: number) => printBothUnits(mm, unit);
+  const foot = [schoolName, ...(whose ? [whose] : []), `${name}, revision ${revision.number}`];
+  const writer = new Writer(pdf, foot.join(" · "));
   writer.rule(3.5);
   writer.say(name, { face: "slab", size: "title" });
   writer.say(`${technique.name}, step ${step} “${STEP_NAMES[step]}”: ${STEP_PASSES[step]}`);
@@ -136,7 +145,6 @@ export async function sheetPdf(printable: Printable): Promise<Uint8Array<ArrayBu
     writer.list(content.tries);
   }
   writer.framed("Mind", reckoned.cautions, DEFERENCE);
-  return bytesOf(pdf);
 }
 
 /** Room for the picture of a stage, pt. */

@@ -7,7 +7,16 @@ beforeAll(loadSolver);
 const SQUARE = { shape: "square", size: 12 } as const;
 const ROUND = { shape: "round", size: 10 } as const;
 const bar = (id: string, lengthMm: number, more: Partial<RackBar> = {}): RackBar => ({
-  ...{ id, section: SQUARE, steel: "mild", lengthMm, count: 1, pricePerKg: null, ...more },
+  ...{
+    id,
+    section: SQUARE,
+    steel: "mild",
+    lengthMm,
+    count: 1,
+    isOffcut: false,
+    pricePerKg: null,
+    ...more,
+  },
 });
 let made = 0;
 const cut = (mm: number, more: Partial<WantedCut> = {}): WantedCut => ({
@@ -38,6 +47,31 @@ test.each([
   expect(list!.bars[0]!.isScrap).toBe(isScrap);
   const used = isScrap ? lengthMm : 201.5;
   expect(list!.bars[0]!.kg).toBeCloseTo(kgOf(SQUARE, used), 9);
+});
+
+test("offcuts are used up before a new bar is begun, the fewest that do", () => {
+  const offcut = { isOffcut: true };
+  const rack = [
+    bar("new", 3000, { count: 2 }),
+    bar("o735", 735, offcut),
+    bar("o420", 420, { ...offcut, count: 2 }),
+    bar("o210", 210, offcut),
+  ];
+  const sawnFrom = (...lengths: number[]) =>
+    sawList(
+      lengths.map((mm) => cut(mm)),
+      rack,
+    )[0]!
+      .bars.map((one) => one.bar.id)
+      .sort();
+  expect(sawnFrom(200, 200, 200, 200, 200)).toEqual(["o420", "o735"]);
+  expect(sawnFrom(200)).toEqual(["o210"]);
+  // One new bar is begun: what fits into it is cut from it, and no offcut is touched besides.
+  expect(sawnFrom(800, 200, 200)).toEqual(["new"]);
+  // As many new bars as are wanted aren't there: then offcuts have to do.
+  expect(sawnFrom(2900, 2900, 700, 400)).toEqual(["new", "new", "o420", "o735"]);
+  const [lacking] = sawList([cut(2900), cut(2900), cut(2900)], rack);
+  expect(lacking).toMatchObject({ bars: { length: 2 }, short: [{ mm: 2900 }] });
 });
 
 test("steels and sections are sawn apart", () => {
@@ -78,7 +112,9 @@ test("every wanted length is sawn once or short; bars hold what is sawn from the
       }),
       (lengths, bars) => {
         const wanted = lengths.map((mm) => cut(mm));
-        const rack = bars.map(([lengthMm, count], at) => bar(`b${at}`, lengthMm, { count }));
+        const rack = bars.map(([lengthMm, count], at) =>
+          bar(`b${at}`, lengthMm, { count, isOffcut: at % 2 === 1 }),
+        );
         const [list] = sawList(wanted, rack);
         const sawn = list!.bars.flatMap(({ cuts }) => cuts);
         expect([...sawn, ...list!.short].map(({ id }) => id).sort()).toEqual(

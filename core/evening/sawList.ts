@@ -10,6 +10,8 @@ export interface RackBar {
   steel: string;
   lengthMm: number;
   count: number;
+  /** Left over from another: it is used up before a new bar is begun. */
+  isOffcut: boolean;
   pricePerKg: number | null;
 }
 
@@ -44,7 +46,7 @@ export interface SectionToSaw {
   short: WantedCut[];
   /** The section in hand that is nearest, where something is short; null where there is none. */
   nearest: string | null;
-  /** Whether no other way touches fewer bars, nor leaves less over. */
+  /** Whether no other way begins fewer new bars, touches fewer offcuts, or leaves less over. */
   isProved: boolean;
 }
 
@@ -63,7 +65,7 @@ export const kgOf = (section: Section, mm: number): number =>
 
 /**
  * What to saw from which bars of the rack, section by section: of each as much as the rack holds,
- * then the fewest bars, then the least left over. See {@link cutlist}.
+ * then the fewest new bars, then the fewest offcuts, then the least left over. See {@link cutlist}.
  *
  * @throws Error before the solver is loaded
  */
@@ -94,12 +96,15 @@ function sawSection(
   bars: readonly RackBar[],
   rules: SawRules,
 ): Pick<SectionToSaw, "bars" | "short" | "isProved"> {
-  const list = (pieces: readonly WantedCut[]) =>
-    cutlist({
-      ...rules,
-      bars,
-      pieces: pieces.map(({ id, mm }) => ({ id, lengthMm: mm, count: 1 })),
-    });
+  const list = (wanted: readonly WantedCut[]) => {
+    const pieces = wanted.map(({ id, mm }) => ({ id, lengthMm: mm, count: 1 }));
+    // New bars as if they were bought: the fewest of them come before the fewest offcuts.
+    const asBought = bars.map((bar) => ({ ...bar, count: bar.isOffcut ? bar.count : null }));
+    const found = cutlist({ ...rules, bars: asBought, pieces });
+    return "short" in found || isOnRack(found.bars, bars)
+      ? found
+      : cutlist({ ...rules, bars, pieces });
+  };
   let held = cuts;
   let short: WantedCut[] = [];
   let found = list(held);
@@ -127,6 +132,10 @@ function sawSection(
     isProved: found.isOptimal,
   };
 }
+
+/** Whether the rack has all the bars that are cut. */
+const isOnRack = (cut: readonly CutBar[], bars: readonly RackBar[]): boolean =>
+  bars.every(({ id, count }) => cut.filter(({ bar }) => bar === id).length <= count);
 
 function toSaw(
   { bar: id, cuts, offcutMm }: CutBar,

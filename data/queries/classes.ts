@@ -1,4 +1,4 @@
-import { and, asc, eq, gte, inArray, isNull } from "drizzle-orm";
+import { and, asc, eq, gte, inArray, isNotNull, isNull } from "drizzle-orm";
 import { classNeeds, type ClassNeeds, type ClassTime } from "@/core/climb/classes";
 import type { NextReason } from "@/core/climb/choose";
 import { cohortRow } from "@/core/climb/cohort";
@@ -19,6 +19,29 @@ export interface SchoolClass extends ClassTime {
   cohortId: string;
   cohort: string;
   hearths: number;
+  /** When it was before it was last moved. */
+  movedFrom: string | null;
+}
+
+/** Classes of a learner's cohort from a day on that were called off, first to last. */
+export function listCalledOff(
+  database: Queryable,
+  actor: Actor,
+  from: string,
+): Promise<Pick<ClassTime, "day" | "begins">[]> {
+  return database
+    .select({ day: classDay.day, begins: classDay.begins })
+    .from(classDay)
+    .innerJoin(membership, eq(membership.cohortId, classDay.cohortId))
+    .where(
+      and(
+        eq(membership.personId, actor.personId),
+        eq(classDay.schoolId, actor.schoolId),
+        isNotNull(classDay.calledOffAt),
+        gte(classDay.day, from),
+      ),
+    )
+    .orderBy(asc(classDay.day), asc(classDay.begins));
 }
 
 /**
@@ -45,6 +68,7 @@ export function listClasses(
       begins: classDay.begins,
       minutes: classDay.minutes,
       hearths: classDay.hearths,
+      movedFrom: classDay.movedFrom,
     })
     .from(classDay)
     .innerJoin(cohort, eq(cohort.id, classDay.cohortId))

@@ -1,12 +1,17 @@
 import { and, asc, desc, eq, inArray, isNull } from "drizzle-orm";
-import type { FloorFire } from "@/core/floor/todo";
 import { fillEvening, type Offered } from "@/core/evening/fill";
 import { paceOf } from "@/core/evening/pace";
 import { barsToCut, isWelded, pieceWork, type BarToCut } from "@/core/evening/pieceWork";
-import type { RackBar, WantedCut } from "@/core/evening/sawList";
-import type { Evening } from "@/core/evening/evening";
+import type { RackBar } from "@/core/evening/sawList";
+import {
+  LATE_MINUTES,
+  SLOT_MINUTES,
+  type EveningLearner,
+  type EveningPiece,
+  type SawnForEvening,
+} from "@/core/evening/planning";
+import type { EveningClass, EveningDemonstration, ShopFire } from "@/core/records/floor";
 import { learnerOn, type FloorWork } from "@/core/floor/floor";
-import type { Attendance } from "@/core/floor/events";
 import { sectionSchema } from "@/core/section/schema";
 import type { Step } from "@/core/trade/steps";
 import type { Stage } from "@/core/workpiece/stages";
@@ -31,14 +36,6 @@ import {
 import { floorOfClass, type ClassFloor } from "./floorEvents";
 import { findChoice, findLearnerOverview } from "./learner";
 import { listRoster } from "./people";
-
-/** A fire of the shop as it is described. */
-export interface ShopFire extends FloorFire {
-  name: string;
-  evenHeatMm: number | null;
-  openingMm: number | null;
-  fuel: string;
-}
 
 /** The fires that stand, in the order of their names. Staff only. */
 export async function listFires(database: Queryable, actor: Actor): Promise<ShopFire[]> {
@@ -65,35 +62,6 @@ export async function listRack(database: Queryable, actor: Actor): Promise<KeptB
     ...row,
     section: sectionSchema.parse(section),
   }));
-}
-
-export interface EveningDemonstration {
-  id: string;
-  name: string;
-  shownBy: string;
-  shownByName: string;
-  minutes: number;
-  learnerIds: string[];
-  fireId: string | null;
-}
-
-/** A class with what has been said of its evening. */
-export interface EveningClass {
-  id: string;
-  cohortId: string;
-  cohort: string;
-  day: string;
-  begins: string;
-  minutes: number;
-  hearths: number;
-  cleanUp: number;
-  instructorIds: string[];
-  firesOut: string[];
-  movedFrom: string | null;
-  closedAt: string | null;
-  /** ms since 1970. */
-  beganAt: number;
-  endsAt: number;
 }
 
 /** A class of the school that wasn't called off. Staff only. */
@@ -187,35 +155,6 @@ export async function findEveningExercises(
   );
 }
 
-/** A piece of the evening. */
-export interface EveningPiece extends Offered {
-  /** Learner and revision, as the plan calls it. */
-  id: string;
-  learnerId: string;
-  revisionId: string;
-  exerciseId: string;
-  name: string;
-  heats: number;
-  weldMinutes: number;
-  heatMm: number | null;
-  /** The piece an earlier evening left, and its stages that are done. */
-  work: Pick<FloorWork, "id" | "stages"> | null;
-  stages: number;
-  bars: BarToCut[];
-}
-
-export interface EveningLearner {
-  id: string;
-  name: string;
-  tagCode: string | null;
-  attendance: Attendance;
-  /** How many times the minutes foreseen they take. */
-  pace: number;
-  pieces: EveningPiece[];
-  /** What an instructor dropped from their evening. */
-  dropped: { revisionId: string; name: string }[];
-}
-
 /** Everything an evening is planned from. */
 export interface EveningData {
   of: EveningClass;
@@ -229,25 +168,10 @@ export interface EveningData {
   floor: ClassFloor;
 }
 
-export interface SawnForEvening {
-  id: string;
-  stock: string;
-  lengthMm: number;
-  cuts: { learnerId: string; revisionId: string; mm: number }[];
-  offcutMm: number;
-  kg: number;
-  cost: number | null;
-}
-
 /** So many of the latest pieces tell how long somebody takes. */
 const PACE_PIECES = 10;
-/** An evening is planned in slots of so many minutes. */
-const SLOT_MINUTES = 5;
 /** So many of the ranking are weighed for an evening. */
 const OFFERED = 8;
-/** Who comes late is reckoned with from then on, minutes. */
-export const LATE_MINUTES = 30;
-
 /** What everybody makes on an evening and what there is to make it with. Staff only. */
 export async function findEvening(
   database: Queryable,
@@ -347,7 +271,8 @@ function offeredPiece(
   };
 }
 
-async function listSawn(database: Queryable, classId: string): Promise<SawnForEvening[]> {
+/** Bars that were sawn for a class. The caller has checked who is asking. */
+export async function listSawn(database: Queryable, classId: string): Promise<SawnForEvening[]> {
   const rows = await database
     .select()
     .from(sawnBar)
@@ -381,78 +306,6 @@ async function listPaces(
       id,
       paceOf(rows.filter(({ learnerId }) => learnerId === id).slice(0, PACE_PIECES)),
     ]),
-  );
-}
-
-/** What counts more: what was begun, then what an instructor says, then the first of the ranking. */
-const PRIORITY: Record<Offered["from"], number> = { begun: 3, said: 2, ranked: 0 };
-
-/** An evening as the core plans it. Fires nobody described are as many as are lit, two at each. */
-export function eveningOf(
-  { of, fires, learners, demonstrations }: EveningData,
-  shop: { welds: boolean },
-): Evening {
-  const lit = fires.filter(({ id }) => !of.firesOut.includes(id));
-  const generic = Array.from({ length: of.hearths }, (_, index) => ({
-    ...{ id: String(index + 1), places: 2, welds: shop.welds },
-  }));
-  const orNone = (mm: number | null) => mm ?? undefined;
-  return {
-    minutes: of.minutes,
-    slot: SLOT_MINUTES,
-    cleanUp: of.cleanUp,
-    fires:
-      fires.length === 0
-        ? generic
-        : lit.map(({ id, places, welds, evenHeatMm, openingMm }) => ({
-            ...{ id, places, welds, evenHeatMm: orNone(evenHeatMm), openingMm: orNone(openingMm) },
-          })),
-    learners: learners
-      .filter(({ attendance }) => attendance !== "away")
-      .map(({ id, attendance, pieces }) => ({
-        id,
-        here: attendance === "late" ? ([LATE_MINUTES, of.minutes] as const) : undefined,
-        work: pieces.map(({ id: workId, minutes, weldMinutes, heatMm, from }, index) => ({
-          id: workId,
-          minutes,
-          weldMinutes: Math.min(minutes, weldMinutes),
-          heatMm: orNone(heatMm),
-          priority: PRIORITY[from] + (index === 0 ? 1 : 0),
-        })),
-      })),
-    instructors: [
-      ...new Set([...of.instructorIds, ...demonstrations.map(({ shownBy }) => shownBy)]),
-    ].map((id) => ({ id })),
-    demonstrations: demonstrations.map(({ id, shownBy, minutes, learnerIds, fireId }) => ({
-      ...{ id, by: shownBy, minutes },
-      for: learnerIds.filter((one) =>
-        learners.some((learner) => learner.id === one && learner.attendance !== "away"),
-      ),
-      at: fireId !== null && lit.some((one) => one.id === fireId) ? fireId : undefined,
-    })),
-  };
-}
-
-/** The lengths of an evening that nobody has sawn yet. */
-export function wantedCuts({ learners, sawn }: EveningData): (WantedCut & {
-  learnerId: string;
-  revisionId: string;
-})[] {
-  const cut = sawn.flatMap(({ cuts }) => cuts);
-  return learners.flatMap(({ pieces }) =>
-    pieces.flatMap(({ id, learnerId, revisionId, bars }) => {
-      const done = cut.filter(
-        (one) => one.learnerId === learnerId && one.revisionId === revisionId,
-      );
-      return bars.flatMap((bar, index) => {
-        const at = done.findIndex(({ mm }) => Math.abs(mm - bar.mm) < 0.5);
-        if (at >= 0) {
-          done.splice(at, 1);
-          return [];
-        }
-        return [{ ...bar, id: `${id}:${index}`, learnerId, revisionId }];
-      });
-    }),
   );
 }
 

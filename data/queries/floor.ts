@@ -1,63 +1,27 @@
-import { and, desc, eq, inArray, isNull, sql } from "drizzle-orm";
-import type { Drawing } from "@/core/drawing/drawing";
+import { and, desc, eq, inArray, isNull, lte, sql } from "drizzle-orm";
 import { smallStage } from "@/core/drawing/stageDrawings";
-import type { FloorWork } from "@/core/floor/floor";
+import type {
+  BenchState,
+  FloorClass,
+  FloorData,
+  FloorExercise,
+  OwnFloor,
+} from "@/core/records/floor";
 import { stageBudget } from "@/core/workpiece/budget";
 import { isStaff, type Actor } from "../actor";
-import { classBeginsMs, classEndsMs } from "../calendar";
+import { classBeginsMs, classEndsMs, dayOf } from "../calendar";
 import type { Queryable } from "../database";
-import { classDay, cohort, piece, reading, verdict } from "../schema";
+import { classDay, cohort, membership, piece, reading, verdict } from "../schema";
 import {
   findEveningClass,
   findEveningExercises,
   listDemonstrations,
   listFires,
   weldsOf,
-  type EveningClass,
-  type EveningDemonstration,
   type EveningExercise,
-  type ShopFire,
 } from "./evening";
-import { floorOfClass, type KeptEvent } from "./floorEvents";
+import { floorOfClass, listFloorEvents } from "./floorEvents";
 import { listRoster } from "./people";
-
-/** A stage as the floor shows it. */
-export interface FloorStage {
-  title: string;
-  welds: boolean;
-  /** For somebody at the exercise's step. */
-  minutes: number;
-  drawing: Drawing;
-}
-
-/** An exercise that is made, or could be, on the floor. */
-export interface FloorExercise {
-  revisionId: string;
-  name: string;
-  heats: number;
-  minutes: number;
-  readings: number;
-  stages: FloorStage[];
-}
-
-/** A piece at the bench: what is read of it, and whether it was signed. */
-export interface BenchState {
-  pieceId: string;
-  tag: string;
-  read: number;
-  outcome: "keep" | "another-heat" | "start-again" | null;
-}
-
-export interface FloorData {
-  of: EveningClass;
-  fires: ShopFire[];
-  learners: { id: string; name: string; tagCode: string | null }[];
-  demonstrations: EveningDemonstration[];
-  exercises: FloorExercise[];
-  before: FloorWork[];
-  events: KeptEvent[];
-  bench: BenchState[];
-}
 
 /** Everything the floor of a class shows, as it is on record. Staff only. */
 export async function findFloor(
@@ -132,31 +96,28 @@ async function listBench(
   return rows;
 }
 
-/** A class that could be looked at on the floor. */
-export interface FloorClass {
-  id: string;
-  cohort: string;
-  day: string;
-  begins: string;
-  minutes: number;
-  beganAt: number;
-  endsAt: number;
-}
-
 /** Classes are shown on the floor from so long before they begin, ms. */
 const EARLY_MS = 2 * 3_600_000;
 
 /**
  * The class that is on the floor at a moment: the one that runs or is about to; the one that was
- * last, where none is.
+ * last, where none is. Staff only.
  */
-export async function findRunningClass(
+export const findRunningClass = async (
   database: Queryable,
   actor: Actor,
   now: number,
+): Promise<FloorClass | null> => (isStaff(actor) ? classAt(database, actor, { now }) : null);
+
+async function classAt(
+  database: Queryable,
+  actor: Actor,
+  { now, personId }: { now: number; personId?: string },
 ): Promise<FloorClass | null> {
-  if (!isStaff(actor)) return null;
-  const day = new Date(now + EARLY_MS + 14 * 3_600_000).toISOString().slice(0, 10);
+  const own = database
+    .select({ cohortId: membership.cohortId })
+    .from(membership)
+    .where(eq(membership.personId, personId ?? actor.personId));
   const rows = await database
     .select({
       id: classDay.id,
@@ -171,7 +132,8 @@ export async function findRunningClass(
       and(
         eq(classDay.schoolId, actor.schoolId),
         isNull(classDay.calledOffAt),
-        sql`${classDay.day} <= ${day}`,
+        lte(classDay.day, dayOf(now + EARLY_MS, actor.timeZone)),
+        personId === undefined ? undefined : inArray(classDay.cohortId, own),
       ),
     )
     .orderBy(desc(classDay.day), desc(classDay.begins))
@@ -182,4 +144,25 @@ export async function findRunningClass(
     endsAt: classEndsMs(row, actor.timeZone),
   }));
   return classes.find(({ beganAt }) => beganAt - EARLY_MS <= now) ?? null;
+}
+
+/** The floor of the class a learner is at or about to be at; null while none is on. */
+export async function findOwnFloor(
+  database: Queryable,
+  actor: Actor,
+  now: number,
+): Promise<OwnFloor | null> {
+  const of = await classAt(database, actor, { now, personId: actor.personId });
+  if (!of || of.endsAt < now) return null;
+  const learnerIds = [actor.personId];
+  const [{ before }, events] = await Promise.all([
+    floorOfClass(database, actor, of.id, learnerIds),
+    listFloorEvents(database, actor, of.id, { learnerId: actor.personId }),
+  ]);
+  const begun = events.flatMap(({ event }) => (event.kind === "begin" ? [event.revisionId] : []));
+  const exercises = await findEveningExercises(database, actor, [
+    ...begun,
+    ...before.map(({ revisionId }) => revisionId),
+  ]);
+  return { of, before, events, exercises: [...exercises.values()].map(floorExercise) };
 }

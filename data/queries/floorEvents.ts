@@ -1,14 +1,12 @@
 import { and, asc, eq, inArray, lt, or, sql } from "drizzle-orm";
-import { floorEventSchema, type FloorEvent } from "@/core/floor/events";
+import { floorEventSchema } from "@/core/floor/events";
+import type { KeptEvent } from "@/core/records/floor";
 import { floorOf, worksAfter, type Floor, type FloorWork } from "@/core/floor/floor";
 import { isStaff, type Actor } from "../actor";
 import { classBeginsMs, classEndsMs } from "../calendar";
 import type { Queryable } from "../database";
 import { notFound } from "../notFound";
 import { classDay, floorEvent, membership } from "../schema";
-
-/** An event as it is kept, with its place in the order in which they came. */
-export type KeptEvent = FloorEvent & { sequence: number };
 
 type Row = Pick<typeof floorEvent.$inferSelect, "id" | "sequence" | "classId" | "at" | "event">;
 

@@ -1,5 +1,5 @@
 import type { Floor } from "@/core/floor/floor";
-import type { BenchState, FloorExercise } from "@/data/queries/floor";
+import type { BenchState, FloorExercise } from "@/core/records/floor";
 import { Link } from "../kit/Link";
 import { timeInWords } from "../words/when";
 

@@ -24,12 +24,15 @@ export function FloorSlate({
   onDo,
   pieceOf,
   foot,
+  closeHref,
 }: {
   clock: string;
   todos: readonly { todo: Todo; said: SaidTodo }[];
   onDo: (todo: Todo) => void;
   pieceOf: (workId: string) => string | null;
   foot: string;
+  /** Where the evening is closed. */
+  closeHref: string;
 }) {
   const [first, ...rest] = todos;
   return (
@@ -67,6 +70,12 @@ export function FloorSlate({
         ) : null}
       </ol>
       <p className="border-t border-slate-rule pt-3 text-13 text-chalk-2">{foot}</p>
+      <Link
+        href={closeHref}
+        className="flex min-h-11 items-center text-15 underline underline-offset-3"
+      >
+        Close the evening
+      </Link>
     </aside>
   );
 }

@@ -1,6 +1,6 @@
 "use client";
 
-import type { FloorData } from "@/data/queries/floor";
+import type { FloorData } from "@/core/records/floor";
 import type { Todo } from "@/core/floor/todo";
 import type { LengthUnit } from "@/core/units/length";
 import { Key } from "../kit/Key";
@@ -71,6 +71,7 @@ export function FloorView({ data, title, personId, timeZone, unit, behindMs }: F
         <FloorSlate
           clock={timeInWords(now, timeZone)}
           todos={todos.map((todo) => ({ todo, said: todoInWords(todo, names) }))}
+          closeHref={`/prepare/${of.id}/close`}
           onDo={(todo) => doNow(todo, desk)}
           pieceOf={(workId) => floor.works.get(workId)?.pieceId ?? null}
           foot={`Tools down ${toolsDown}. ${late.length === 0 ? "At this pace everybody ends in time." : `At this pace ${late.join(", ")} won’t end in time.`}`}

@@ -1,6 +1,6 @@
 import type { FloorLearner, FloorWork } from "@/core/floor/floor";
 import { minutesOf } from "@/core/floor/floor";
-import type { FloorExercise } from "@/data/queries/floor";
+import type { FloorExercise } from "@/core/records/floor";
 import type { LengthUnit } from "@/core/units/length";
 import { DrawingSvg } from "../drawing/DrawingSvg";
 import { Anvil, Tally } from "./Tally";
@@ -18,10 +18,12 @@ interface CardProps {
   now: number;
   unit: LengthUnit;
   isChosen: boolean;
-  onChoose: () => void;
+  /** Null where there is nothing more to say of them. */
+  onChoose: (() => void) | null;
   onHeat: () => void;
   onStage: () => void;
-  onBench: () => void;
+  /** Null where somebody else hands it over. */
+  onBench: (() => void) | null;
 }
 
 const minutesSince = (since: number, now: number) =>
@@ -55,20 +57,18 @@ export function LearnerCard(props: CardProps) {
   const { card, now, isChosen, onChoose } = props;
   const { name, learner, work, exercise } = card;
   const isThere = learner.attendance === "here";
-  const minutes = work ? minutesOf(work, now) : 0;
-  const isOver = exercise !== null && minutes > exercise.minutes;
+  const isWaiting = learner.waitingSince !== null || !work;
   return (
     <div
       className={`min-w-0 p-1.5 ${isChosen ? "outline-[3px] outline-solid outline-ink" : ""}`}
       aria-current={isChosen ? "true" : undefined}
     >
       <div className="flex items-start gap-2">
-        <Anvil
-          as={!isThere ? "away" : learner.waitingSince !== null || !work ? "waiting" : "working"}
-        />
+        <Anvil as={!isThere ? "away" : isWaiting ? "waiting" : "working"} />
         <button
           type="button"
-          onClick={onChoose}
+          onClick={onChoose ?? undefined}
+          disabled={onChoose === null}
           className="min-h-11 min-w-0 grow text-left leading-tight"
           aria-label={`${name}: more`}
         >
@@ -81,11 +81,8 @@ export function LearnerCard(props: CardProps) {
         </button>
         <p className="shrink-0 text-right text-13 leading-snug">
           <Sign learner={learner} now={now} />
-          {exercise ? (
-            <span className="block text-15">
-              <b className={isOver ? "text-light" : ""}>{Math.round(minutes)}</b>
-              <span className="text-ink-2"> of {exercise.minutes} min</span>
-            </span>
+          {work && exercise ? (
+            <Minutes minutes={minutesOf(work, now)} budget={exercise.minutes} />
           ) : null}
         </p>
       </div>
@@ -93,6 +90,13 @@ export function LearnerCard(props: CardProps) {
     </div>
   );
 }
+
+const Minutes = ({ minutes, budget }: { minutes: number; budget: number }) => (
+  <span className="block text-15">
+    <b className={minutes > budget ? "text-light" : ""}>{Math.round(minutes)}</b>
+    <span className="text-ink-2"> of {budget} min</span>
+  </span>
+);
 
 function Targets({
   card: { name },
@@ -130,7 +134,8 @@ function Targets({
       <button
         type="button"
         className={target}
-        onClick={stage ? onStage : onBench}
+        onClick={stage ? onStage : (onBench ?? undefined)}
+        disabled={!stage && onBench === null}
         aria-label={
           stage
             ? `${first} has done stage ${done + 1} of ${stages.length}, ${stage.title}`
@@ -159,7 +164,9 @@ function Targets({
               "all stages done"
             )}
           </span>
-          <b className="shrink-0">{stage ? "next" : "to the bench"}</b>
+          <b className="shrink-0">
+            {stage ? "next" : onBench ? "to the bench" : "to your instructor"}
+          </b>
         </span>
       </button>
     </div>

@@ -1,5 +1,5 @@
 import type { FloorHappening } from "@/core/floor/events";
-import type { ShopFire } from "@/data/queries/evening";
+import type { ShopFire } from "@/core/records/floor";
 import { newId } from "../command";
 import { SheetDialog } from "../kit/Sheet";
 import type { CardOf } from "./LearnerCard";

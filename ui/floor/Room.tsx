@@ -1,5 +1,5 @@
 import type { LengthUnit } from "@/core/units/length";
-import type { ShopFire } from "@/data/queries/evening";
+import type { ShopFire } from "@/core/records/floor";
 import { LearnerCard, type CardOf } from "./LearnerCard";
 import type { FloorTaps } from "./useFloorDesk";
 

@@ -6,7 +6,7 @@ import type { FloorHappening } from "@/core/floor/events";
 import { learnerOn, type FloorWork } from "@/core/floor/floor";
 import { endsInTime } from "@/core/floor/pace";
 import { todosOf, workOf, type Todo } from "@/core/floor/todo";
-import type { FloorData, FloorExercise } from "@/data/queries/floor";
+import type { FloorData, FloorExercise } from "@/core/records/floor";
 import { newId } from "../command";
 import type { FloorNames } from "../words/floor";
 import type { CardOf } from "./LearnerCard";

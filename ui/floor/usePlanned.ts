@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import type { FloorExercise } from "@/data/queries/floor";
+import type { FloorExercise } from "@/core/records/floor";
 
 /** What somebody could take up next. */
 export interface PlannedPiece {

@@ -61,8 +61,8 @@ export function JoinLinkButton({
         <SheetDialog title={`Join link for ${name}`} open onOpenChange={close}>
           <div className="text-left text-15 whitespace-normal">
             <p>
-              {school}: open this address once, by {dayInWords(link.expiresAt, timeZone)}, and choose how to
-              sign in.
+              {school}: open this address once, by {dayInWords(link.expiresAt, timeZone)}, and
+              choose how to sign in.
             </p>
             <p
               className="my-4 border border-rule-strong bg-white p-3 font-semibold break-all"

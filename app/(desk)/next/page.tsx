@@ -5,13 +5,15 @@ import { STEP_NAMES } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
 import { isStaff } from "@/data/actor";
 import { findLastVerdict, type LastVerdict } from "@/data/queries/climb";
-import { listClasses } from "@/data/queries/classes";
+import { listCalledOff, listClasses } from "@/data/queries/classes";
+import { findOwnFloor } from "@/data/queries/floor";
 import { findExercise } from "@/data/queries/exercises";
 import { findLearnerOverview, type LearnerOverview } from "@/data/queries/learner";
 import { BarDrawing } from "@/ui/bar/BarDrawing";
 import { KeepOffline } from "@/ui/offline/KeepOffline";
 import { RunDots } from "@/ui/stair/RunDots";
-import { classInWords } from "@/ui/words/classes";
+import { OwnFloorCard } from "@/ui/floor/OwnFloorCard";
+import { classInWords, movedInWords } from "@/ui/words/classes";
 import { nextReasonInWords, towardsInWords } from "@/ui/words/climb";
 import { adviceInWords, marksInWords, OUTCOME_WORDS } from "@/ui/words/verdict";
 import { forbidden } from "next/navigation";
@@ -36,7 +38,11 @@ export default async function NextPage() {
     ? await findExercise(database, actor, assignment.exerciseId, assignment.revisionId)
     : null;
   const last = await findLastVerdict(database, actor, actor.personId);
-  const [nextClass] = await listClasses(database, actor, today(actor));
+  const [[nextClass], calledOff, ownFloor] = await Promise.all([
+    listClasses(database, actor, today(actor)),
+    listCalledOff(database, actor, today(actor)),
+    findOwnFloor(database, actor, now),
+  ]);
   const unit = actor.firstUnit;
   const named = { ...namesOf(overview), own: true };
   return (
@@ -46,6 +52,17 @@ export default async function NextPage() {
           exercise ? [`/sheet/${exercise.id}`, `/sheet/${exercise.id}/stages`, "/measure"] : []
         }
       />
+      {ownFloor ? (
+        <OwnFloorCard
+          key={ownFloor.of.id}
+          data={ownFloor}
+          personId={actor.personId}
+          name={actor.name}
+          timeZone={actor.timeZone}
+          unit={unit}
+        />
+      ) : null}
+      <ClassNews moved={nextClass?.movedFrom ?? null} calledOff={calledOff} />
       <section className="p-4 sm:p-5">
         <p className="quiet flex flex-wrap justify-between gap-x-4 text-15">
           <span>Next piece</span>
@@ -77,6 +94,25 @@ export default async function NextPage() {
       <Progress overview={overview} techniqueId={assignment?.techniqueId} />
       <Notes notes={[...staleNotes(overview, now), ...causeNotes(overview)]} />
     </main>
+  );
+}
+
+/** What has changed about the classes to come: told where a learner looks first. */
+function ClassNews({
+  moved,
+  calledOff,
+}: {
+  moved: string | null;
+  calledOff: readonly { day: string; begins: string }[];
+}) {
+  if (moved === null && calledOff.length === 0) return null;
+  return (
+    <ul aria-label="Classes" className="border-l-[5px] border-ink bg-warning px-4 py-2 text-15">
+      {moved === null ? null : <li>Your next class. {movedInWords(moved)}</li>}
+      {calledOff.map((one) => (
+        <li key={one.day}>Called off: the class of {classInWords(one)}.</li>
+      ))}
+    </ul>
   );
 }
 

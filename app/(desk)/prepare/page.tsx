@@ -12,6 +12,7 @@ import { JoinLinkButton } from "@/ui/prepare/JoinLinkButton";
 import { PlanClassesForm } from "@/ui/prepare/PlanClassesForm";
 import { RosterFile } from "@/ui/prepare/RosterFile";
 import { ShopForm } from "@/ui/prepare/ShopForm";
+import { Link } from "@/ui/kit/Link";
 import { classInWords } from "@/ui/words/classes";
 import { requireActor, services, today } from "../../server";
 
@@ -126,6 +127,9 @@ export default async function PreparePage() {
         </section>
         <section aria-label="In hand" className="mt-6 border-t border-rule pt-4">
           <h2 className="mb-2 font-slab text-20 font-semibold">What the shop has</h2>
+          <Link href="/prepare/shop" className="link flex min-h-11 items-center text-15">
+            Fires, rack and the school’s clock
+          </Link>
           <ShopForm shop={shop} sections={sections} />
         </section>
         <section aria-label="Grades" className="mt-6 border-t border-rule pt-4">

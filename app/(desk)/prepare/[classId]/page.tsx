@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { USUAL_SAW, type SectionToSaw } from "@/core/evening/sawList";
-import type { EveningPlan, Place } from "@/core/evening/evening";
+import type { EveningPlan } from "@/core/evening/evening";
 import { idSchema } from "@/core/units/fields";
 import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
@@ -11,14 +11,15 @@ import { findShop, listCandidates } from "@/data/queries/next";
 import { ChangeClass } from "@/ui/evening/ChangeClass";
 import { Demonstrations } from "@/ui/evening/Demonstrations";
 import { EveningSlate, type NotRight } from "@/ui/evening/EveningSlate";
-import { Timetable, type DrawnStay } from "@/ui/evening/Timetable";
-import { ToSaw, type SawRow } from "@/ui/evening/ToSaw";
+import { Timetable } from "@/ui/evening/Timetable";
+import { ToSaw } from "@/ui/evening/ToSaw";
 import { WhoMakes } from "@/ui/evening/WhoMakes";
 import { Link } from "@/ui/kit/Link";
 import { remedyInWords, whyInWords } from "@/ui/words/evening";
 import { eveningInWords, movedInWords } from "@/ui/words/classes";
 import { dayInWords } from "@/ui/words/when";
 import { plannedEvening } from "../../../eveningPlan";
+import { firesDrawn, sawRows, staysOf } from "../../../eveningShown";
 import { orNotFound, requireActor, services } from "../../../server";
 
 export const metadata: Metadata = { title: "The evening" };
@@ -124,55 +125,6 @@ export default async function EveningPage({ params }: { params: Promise<{ classI
       </EveningSlate>
     </div>
   );
-}
-
-/** The fires that are lit; where nobody described any, as many as are lit. */
-const firesDrawn = ({ of, fires }: EveningData) =>
-  fires.length > 0
-    ? fires.filter(({ id }) => !of.firesOut.includes(id))
-    : Array.from({ length: of.hearths }, (_, index) => ({
-        ...{ id: String(index + 1), name: String(index + 1), welds: false },
-      }));
-
-/** A stay at a fire and the weld that ends it are one line. */
-function staysOf({ places }: EveningPlan, data: EveningData): DrawnStay[] {
-  const nameOf = new Map(data.learners.map(({ id, name }) => [id, name]));
-  const works = new Map(data.learners.flatMap(({ pieces }) => pieces.map((one) => [one.id, one])));
-  const byWork = new Map<string, Place[]>();
-  for (const place of places) byWork.set(place.work, [...(byWork.get(place.work) ?? []), place]);
-  return [...byWork].map(([work, own]) => ({
-    fire: own[0]!.fire,
-    from: Math.min(...own.map(({ from }) => from)),
-    to: Math.max(...own.map(({ to }) => to)),
-    weldFrom: own.find(({ welding }) => welding)?.from ?? null,
-    who: nameOf.get(own[0]!.learner)!,
-    what: works.get(work)!.name,
-  }));
-}
-
-function sawRows(saw: readonly SectionToSaw[], { learners }: EveningData): SawRow[] {
-  const works = new Map(learners.flatMap(({ pieces }) => pieces.map((one) => [one.id, one])));
-  const whose = (id: string) => {
-    const piece = works.get(id.slice(0, id.lastIndexOf(":")))!;
-    const { name } = learners.find((one) => one.id === piece.learnerId)!;
-    return { name: name.split(" ")[0]!, learnerId: piece.learnerId, revisionId: piece.revisionId };
-  };
-  return saw.map(({ stock, steel, bars, short, isProved }) => {
-    const said = steel === "mild" ? stock : `${stock}, ${steel.replace("-", " ")}`;
-    return {
-      stock: said,
-      isProved,
-      bars: bars.map(({ bar, cuts, offcutMm, isScrap, kg, cost }) => ({
-        ...{ barId: bar.id, lengthMm: bar.lengthMm, offcutMm, isScrap, kg, cost, name: said },
-        cuts: cuts.map(({ id, mm }) => ({ name: whose(id).name, mm })),
-        for: cuts.map(({ id, mm }) => {
-          const { learnerId, revisionId } = whose(id);
-          return { learnerId, revisionId, mm };
-        }),
-      })),
-      short: short.map(({ id, mm }) => ({ name: whose(id).name, mm })),
-    };
-  });
 }
 
 /** What isn't right with the evening yet: what is short, what doesn't fit, what can't be shown, who has nothing. */

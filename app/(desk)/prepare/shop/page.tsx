@@ -1,0 +1,67 @@
+import type { Metadata } from "next";
+import { isInstructor, STAFF } from "@/data/actor";
+import { listFires, listRack } from "@/data/queries/evening";
+import { FireForm } from "@/ui/evening/FireForm";
+import { NewBar, RackList } from "@/ui/evening/RackForm";
+import { TimeZoneForm } from "@/ui/evening/TimeZoneForm";
+import { Link } from "@/ui/kit/Link";
+import { countOf } from "@/ui/words/count";
+import { requireActor, services } from "../../../server";
+
+export const metadata: Metadata = { title: "The shop" };
+
+export default async function ShopPage() {
+  const actor = await requireActor(STAFF);
+  const { database } = services();
+  const [fires, rack] = await Promise.all([listFires(database, actor), listRack(database, actor)]);
+  const manages = isInstructor(actor);
+  const unit = actor.firstUnit;
+  return (
+    <main className="grow p-5">
+      <p className="text-15">
+        <Link href="/prepare" className="link">
+          Prepare
+        </Link>
+      </p>
+      <h1 className="mb-4 font-slab text-27 font-semibold">The shop</h1>
+      <section aria-label="Fires" className="mb-8">
+        <h2 className="mb-1 font-slab text-20 font-semibold">Fires</h2>
+        <div className="border-t-2 border-ink bg-sheet">
+          {manages ? (
+            <>
+              {fires.map((fire) => (
+                <FireForm key={fire.id} fire={fire} unit={unit} />
+              ))}
+              <FireForm fire={null} unit={unit} />
+            </>
+          ) : (
+            <ul className="p-3 text-15">
+              {fires.map(({ id, name, places, welds }) => (
+                <li key={id}>
+                  Fire {name}, {countOf(places, "place")}
+                  {welds ? ", welds" : ""}
+                </li>
+              ))}
+            </ul>
+          )}
+        </div>
+        <p className="quiet mt-1 text-13">
+          Even heat is the length it heats evenly; the opening is what fits into it. Leave them
+          empty where anything goes. Without fires here an evening reckons with as many as are lit,
+          two to each.
+        </p>
+      </section>
+      <section aria-label="Rack" className="mb-8">
+        <h2 className="mb-1 font-slab text-20 font-semibold">Rack and offcuts</h2>
+        <RackList bars={rack} unit={unit} />
+        <NewBar unit={unit} />
+      </section>
+      {manages ? (
+        <section aria-label="Clock">
+          <h2 className="mb-1 font-slab text-20 font-semibold">The school’s clock</h2>
+          <TimeZoneForm timeZone={actor.timeZone} zones={Intl.supportedValuesOf("timeZone")} />
+        </section>
+      ) : null}
+    </main>
+  );
+}

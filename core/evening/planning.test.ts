@@ -1,0 +1,81 @@
+import { eveningOf, wantedCuts, type EveningLearner, type EveningPiece } from "./planning";
+
+const piece = (more: Partial<EveningPiece> = {}): EveningPiece => ({
+  ...{ id: "a:r", learnerId: "a", revisionId: "r", exerciseId: "e", name: "Pin", from: "ranked" },
+  ...{ minutes: 20, heats: 4, weldMinutes: 0, heatMm: null, work: null, stages: 3, bars: [] },
+  ...more,
+});
+const learner = (id: string, more: Partial<EveningLearner> = {}): EveningLearner => ({
+  ...{ id, name: id, tagCode: null, attendance: "expected", pace: 1, pieces: [], dropped: [] },
+  ...more,
+});
+const of = { minutes: 150, cleanUp: 10, hearths: 2, instructorIds: ["i"], firesOut: ["out"] };
+const fire = (id: string) => ({ id, places: 1, welds: false, evenHeatMm: 90, openingMm: null });
+const asked = { of, fires: [], learners: [], demonstrations: [] };
+
+test("fires nobody described are as many as are lit; those that stay out aren't there", () => {
+  expect(eveningOf(asked, { welds: true }).fires).toEqual([
+    { id: "1", places: 2, welds: true },
+    { id: "2", places: 2, welds: true },
+  ]);
+  const described = eveningOf({ ...asked, fires: [fire("1"), fire("out")] }, { welds: true });
+  expect(described.fires).toEqual([
+    { id: "1", places: 1, welds: false, evenHeatMm: 90, openingMm: undefined },
+  ]);
+});
+
+test("who is away isn't planned, nor shown anything; who is late comes after half an hour", () => {
+  const learners = [
+    learner("a", { attendance: "away", pieces: [piece()] }),
+    learner("b", { attendance: "late" }),
+    learner("c"),
+  ];
+  const shown = {
+    ...{ id: "d", shownBy: "j", minutes: 10, learnerIds: ["a", "b"], fireId: "out" },
+  };
+  const evening = eveningOf(
+    { ...asked, fires: [fire("1"), fire("out")], learners, demonstrations: [shown] },
+    { welds: false },
+  );
+  expect(evening.learners.map(({ id, here }) => [id, here])).toEqual([
+    ["b", [30, 150]],
+    ["c", undefined],
+  ]);
+  expect(evening.demonstrations[0]).toMatchObject({ for: ["b"], by: "j", at: undefined });
+  expect(evening.instructors).toEqual([{ id: "i" }, { id: "j" }]);
+});
+
+test("what was begun counts most, then what is said, then the first of the ranking", () => {
+  const pieces = [
+    piece({ id: "1", from: "begun" }),
+    piece({ id: "2", from: "said" }),
+    piece({ id: "3", from: "ranked", weldMinutes: 50, heatMm: 60 }),
+  ];
+  const plan = eveningOf({ ...asked, learners: [learner("a", { pieces })] }, { welds: false });
+  const [begun, said, ranked] = plan.learners[0]!.work;
+  expect([begun!.priority, said!.priority, ranked!.priority]).toEqual([4, 2, 0]);
+  // Rounding up may make the weld longer than the piece.
+  expect(ranked).toMatchObject({ weldMinutes: 20, heatMm: 60 });
+});
+
+test("what was sawn isn't sawn again; what is in the fire needs no bar", () => {
+  const bar = (mm: number) => ({
+    ...{ section: { shape: "square" as const, size: 12 }, steel: "mild", mm, name: "the bar" },
+  });
+  const learners = [learner("a", { pieces: [piece({ bars: [bar(200), bar(40), bar(40)] })] })];
+  const cut = (mm: number) => ({ learnerId: "a", revisionId: "r", mm });
+  const sawn = (...cuts: { learnerId: string; revisionId: string; mm: number }[]) => [
+    { ...{ id: "s", stock: "12 mm square", lengthMm: 400, offcutMm: 0, kg: 1, cost: null }, cuts },
+  ];
+  const wanted = (...cuts: { learnerId: string; revisionId: string; mm: number }[]) =>
+    wantedCuts(learners, sawn(...cuts)).map(({ id, mm }) => [id, mm]);
+  expect(wanted()).toHaveLength(3);
+  expect(wanted(cut(40))).toEqual([
+    ["a:r:0", 200],
+    ["a:r:2", 40],
+  ]);
+  expect(wanted(cut(200.4), cut(40), cut(40))).toEqual([]);
+  expect(wanted(cut(200.6))).toHaveLength(3);
+  expect(wanted({ ...cut(40), learnerId: "b" })).toHaveLength(3);
+  expect(wantedCuts([learner("a", { pieces: [piece()] })], [])).toEqual([]);
+});

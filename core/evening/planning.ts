@@ -1,0 +1,158 @@
+import type { Attendance } from "../floor/events";
+import type { FloorWork } from "../floor/floor";
+import type { Evening } from "./evening";
+import type { Offered } from "./fill";
+import type { BarToCut } from "./pieceWork";
+import type { WantedCut } from "./sawList";
+
+/** A piece of the evening. */
+export interface EveningPiece extends Offered {
+  /** Learner and revision, as the plan calls it. */
+  id: string;
+  learnerId: string;
+  revisionId: string;
+  exerciseId: string;
+  name: string;
+  heats: number;
+  weldMinutes: number;
+  heatMm: number | null;
+  /** The piece an earlier evening left, and its stages that are done. */
+  work: Pick<FloorWork, "id" | "stages"> | null;
+  stages: number;
+  bars: BarToCut[];
+}
+
+export interface EveningLearner {
+  id: string;
+  name: string;
+  tagCode: string | null;
+  attendance: Attendance;
+  /** How many times the minutes foreseen they take. */
+  pace: number;
+  pieces: EveningPiece[];
+  /** What an instructor dropped from their evening. */
+  dropped: { revisionId: string; name: string }[];
+}
+
+/** A bar that was sawn for an evening. */
+export interface SawnForEvening {
+  id: string;
+  stock: string;
+  lengthMm: number;
+  cuts: { learnerId: string; revisionId: string; mm: number }[];
+  offcutMm: number;
+  kg: number;
+  cost: number | null;
+}
+
+/** Everything the fires of an evening are planned from. */
+export interface EveningAsked {
+  of: {
+    minutes: number;
+    cleanUp: number;
+    /** Lit, where nobody described the fires. */
+    hearths: number;
+    instructorIds: readonly string[];
+    firesOut: readonly string[];
+  };
+  fires: readonly {
+    id: string;
+    places: number;
+    welds: boolean;
+    evenHeatMm: number | null;
+    openingMm: number | null;
+  }[];
+  learners: readonly EveningLearner[];
+  demonstrations: readonly {
+    id: string;
+    shownBy: string;
+    minutes: number;
+    learnerIds: readonly string[];
+    fireId: string | null;
+  }[];
+}
+
+/** An evening is planned in slots of so many minutes. */
+export const SLOT_MINUTES = 5;
+/** Who comes late is reckoned with from then on, minutes. */
+export const LATE_MINUTES = 30;
+/** What counts more: what was begun, then what an instructor says, then the ranking. */
+const PRIORITY: Record<Offered["from"], number> = { begun: 3, said: 2, ranked: 0 };
+
+/**
+ * An evening as it is planned. Fires that nobody described are as many as are lit, two at each.
+ *
+ * @param welds whether those reach welding heat
+ */
+export function eveningOf(
+  { of, fires, learners, demonstrations }: EveningAsked,
+  { welds }: { welds: boolean },
+): Evening {
+  const lit = fires.filter(({ id }) => !of.firesOut.includes(id));
+  const generic = Array.from({ length: of.hearths }, (_, index) => ({
+    ...{ id: String(index + 1), places: 2, welds },
+  }));
+  const comes = learners.filter(({ attendance }) => attendance !== "away");
+  const staff = [...of.instructorIds, ...demonstrations.map(({ shownBy }) => shownBy)];
+  return {
+    minutes: of.minutes,
+    slot: SLOT_MINUTES,
+    cleanUp: of.cleanUp,
+    fires:
+      fires.length === 0
+        ? generic
+        : lit.map(({ id, places, welds: weldsToo, evenHeatMm, openingMm }) => ({
+            ...{ id, places, welds: weldsToo },
+            evenHeatMm: evenHeatMm ?? undefined,
+            openingMm: openingMm ?? undefined,
+          })),
+    learners: comes.map(({ id, attendance, pieces }) => ({
+      id,
+      here: attendance === "late" ? ([LATE_MINUTES, of.minutes] as const) : undefined,
+      work: pieces.map(({ id: workId, minutes, weldMinutes, heatMm, from }, index) => ({
+        id: workId,
+        minutes,
+        weldMinutes: Math.min(minutes, weldMinutes),
+        heatMm: heatMm ?? undefined,
+        priority: PRIORITY[from] + (index === 0 ? 1 : 0),
+      })),
+    })),
+    instructors: [...new Set(staff)].map((id) => ({ id })),
+    demonstrations: demonstrations.map(({ id, shownBy, minutes, learnerIds, fireId }) => ({
+      ...{ id, by: shownBy, minutes },
+      for: learnerIds.filter((one) => comes.some((learner) => learner.id === one)),
+      at: lit.some((one) => one.id === fireId) ? (fireId ?? undefined) : undefined,
+    })),
+  };
+}
+
+/** Lengths that are as long as each other to this were sawn for one another, mm. */
+const SAME_MM = 0.5;
+
+/** A length of an evening, and whose it is. */
+export type EveningCut = WantedCut & { learnerId: string; revisionId: string };
+
+/** The lengths of an evening that nobody has sawn yet. */
+export function wantedCuts(
+  learners: readonly EveningLearner[],
+  sawn: readonly SawnForEvening[],
+): EveningCut[] {
+  const left = sawn.flatMap(({ cuts }) => cuts);
+  return learners.flatMap(({ pieces }) =>
+    pieces.flatMap(({ id, learnerId, revisionId, bars }) =>
+      bars.flatMap((bar, index) => {
+        const at = left.findIndex(
+          (one) =>
+            one.learnerId === learnerId &&
+            one.revisionId === revisionId &&
+            Math.abs(one.mm - bar.mm) < SAME_MM,
+        );
+        if (at >= 0) {
+          left.splice(at, 1);
+          return [];
+        }
+        return [{ ...bar, id: `${id}:${index}`, learnerId, revisionId }];
+      }),
+    ),
+  );
+}
