@@ -16,7 +16,7 @@ const PAGES = `${KEPT_PAGES}-${BUILD}`;
 const SLOW_SECONDS = 6;
 
 /** What works without the network: the bench and what leads to it, the sheets, the learner's pages. */
-const WORKS_OFFLINE = /^\/(?:measure|sheet|next|stair|eye|piece)(?:\/|$)|^\/api\/print\//;
+const WORKS_OFFLINE = /^\/(?:measure|sheet|next|stair|eye|piece|floor)(?:\/|$)|^\/api\/print\//;
 
 precacheAndRoute([
   ...FILES.map((url) => ({ url, revision: null })),
