@@ -44,6 +44,7 @@ await main(async () => {
   const { ensureDatabase } = await import("./setup/database.mjs");
   const { measurePages } = await import("./bench/pages.mjs");
   const { measureCohort } = await import("./bench/cohort.mjs");
+  const { measureFloor, someLearner } = await import("./bench/floor.mjs");
   const core = await runJson("scripts/bench/core.ts", process.env);
   const { largePlans, stagedPlans, calibration } = await runJson(
     "scripts/bench/plan.ts",
@@ -74,10 +75,10 @@ await main(async () => {
       fresh: true,
     });
     const port = await freePortFrom(3410);
-    const environment = (databaseUrl) =>
+    const environment = (databaseUrl, at = port) =>
       appEnvironment({
         databaseUrl,
-        port,
+        port: at,
         dist: ".next-test",
         BELL_STEP_DEMO: "1",
         BELL_STEP_LOG: "silent",
@@ -92,7 +93,19 @@ await main(async () => {
     await buildApp(env, { quiet: true });
     const app = await serveApp(env, port);
     const address = `http://127.0.0.1:${port}`;
-    const pages = await measurePages(address).finally(() => app.stop());
+    const pages = await measurePages(address).catch(async (error) => {
+      await app.stop();
+      throw error;
+    });
+    // A second process on the same database, as a school would run two.
+    const besidePort = await freePortFrom(port + 1);
+    const beside = await serveApp(environment(databaseUrl, besidePort), besidePort);
+    const { classId } = pages;
+    const floor = await someLearner(databaseUrl, classId)
+      .then((learnerId) =>
+        measureFloor([address, `http://127.0.0.1:${besidePort}`], { classId, learnerId }),
+      )
+      .finally(() => Promise.all([app.stop(), beside.stop()]));
     const largeApp = await serveApp(environment(climbUrl), port);
     const grid = await measureCohort(address).finally(() => largeApp.stop());
     report({
@@ -147,6 +160,10 @@ await main(async () => {
       "the same two: bars more than their bound": said(evening.overBound, "bars"),
       "evening of 12 learners, six fires, planned": atMost(evening.eveningMs, "ms", 2000),
       "evening of 40 learners, 12 fires, planned": atMost(evening.largeEveningMs, "ms", 10_000),
+      "a whole evening as one PDF, printed anew": atMost(pages.eveningPdfMs, "ms", 3000),
+      "JavaScript of the floor beyond the shell": atMost(pages.floorBytes / 1000, "KB gzip", 60),
+      "a tap seen on 40 devices, two processes, median": said(floor.median, "ms"),
+      "the same, 95th percentile": atMost(floor.p95, "ms", 1000),
       "reading saved and judged, against bare INSERT + SELECT": atMost(
         reading.oursMs / reading.bareMs,
         "times",

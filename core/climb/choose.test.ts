@@ -64,6 +64,13 @@ describe("what comes next", () => {
     expect(fid?.reasons).toContainEqual({ code: "opened", by: ["draw"] });
   });
 
+  test("what is set before what it builds on isn't said to be open", () => {
+    const [fid] = rank(learner({ set: new Set(["fid"]) })).ranked.filter(
+      ({ exerciseId }) => exerciseId === "fid",
+    );
+    expect(fid?.reasons).toEqual([{ code: "set", made: false }]);
+  });
+
   test("the piece in hand comes before a run, a run before what is set, a pin before all", () => {
     const towards = { step: 3 as const, have: 2, need: 3, exerciseId: "strap" };
     const standings = new Map([["draw", at(2, { towards })]]);

@@ -229,10 +229,11 @@ function runInHand(
 
 /** What speaks for its technique: a cause to cure, a skill that fades, one just opened, the next step. */
 function worthOfTechnique(
-  { id, after }: CourseNode,
+  node: CourseNode,
   { learner, stale, stepOf }: Looking,
   withoutRun: boolean,
 ): Worth[] {
+  const { id, after } = node;
   const found: Worth[] = [];
   const cause = learner.recurring.find((one) => one.techniqueId === id && one.on >= RECURS_FROM);
   if (cause)
@@ -243,6 +244,8 @@ function worthOfTechnique(
   const chance = learner.freshness.get(id) ?? 1;
   if (chance < stale) found.push({ worth: WORTH.fading, reason: { code: "fading", chance } });
   const held = stepOf(id);
+  // It may have been set or pinned before what it builds on.
+  if (missingBefore(node, stepOf).length > 0) return found;
   if (held === 0 && after.length > 0)
     found.push({ worth: WORTH.opened, reason: { code: "opened", by: [...after] } });
   else if (held < 5 && withoutRun)

@@ -14,9 +14,9 @@ const peg = (section: string, length: number) =>
 test("bar is added up by section, the most first", () => {
   const needs = classNeeds(
     [
-      { piece: peg("12 square", 150), welds: false },
-      { piece: peg("10 round", 500), welds: true },
-      { piece: peg("12 square", 250), welds: false },
+      { piece: peg("12 square", 150), welds: false, isBegun: false },
+      { piece: peg("10 round", 500), welds: true, isBegun: false },
+      { piece: peg("12 square", 250), welds: false, isBegun: false },
     ],
     2,
   );
@@ -43,7 +43,7 @@ test("further bars of a piece are cut too, as often as they are wanted", () => {
       },
     ],
   });
-  const pins = classNeeds([{ piece, welds: false }], 1).bars.find(
+  const pins = classNeeds([{ piece, welds: false, isBegun: false }], 1).bars.find(
     ({ section }) => section === "6 mm round",
   )!;
   expect(pins.lengths).toBe(3);
@@ -52,4 +52,9 @@ test("further bars of a piece are cut too, as often as they are wanted", () => {
 
 test("nobody there needs nothing", () => {
   expect(classNeeds([], 4)).toEqual({ bars: [], kg: 0, welds: 0, toAHearth: 0 });
+});
+
+test("what is begun already needs no bar, but its weld", () => {
+  const begun = { piece: peg("12 square", 150), welds: true, isBegun: true };
+  expect(classNeeds([begun], 1)).toMatchObject({ bars: [], kg: 0, welds: 1, toAHearth: 1 });
 });

@@ -35,16 +35,16 @@ export interface ClassNeeds {
 /**
  * What has to be there for a class: bar to cut by section, and how full the hearths are.
  *
- * @param pieces one for each learner who makes one
+ * @param pieces one for each learner who makes one; what is begun needs no bar any more
  * @param hearths lit for the class
  */
 export function classNeeds(
-  pieces: readonly { piece: Piece; welds: boolean }[],
+  pieces: readonly { piece: Piece; welds: boolean; isBegun: boolean }[],
   hearths: number,
 ): ClassNeeds {
   const bars = new Map<string, ClassBars>();
   let kg = 0;
-  for (const { piece } of pieces) {
+  for (const { piece } of pieces.filter(({ isBegun }) => !isBegun)) {
     const plan = planPiece(piece);
     kg += plan.totalMassKg;
     const cuts = [

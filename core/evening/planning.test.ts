@@ -11,7 +11,7 @@ const learner = (id: string, more: Partial<EveningLearner> = {}): EveningLearner
 });
 const of = { minutes: 150, cleanUp: 10, hearths: 2, instructorIds: ["i"], firesOut: ["out"] };
 const fire = (id: string) => ({ id, places: 1, welds: false, evenHeatMm: 90, openingMm: null });
-const asked = { of, fires: [], learners: [], demonstrations: [] };
+const asked = { of, elapsed: 0, fires: [], learners: [], demonstrations: [] };
 
 test("fires nobody described are as many as are lit; those that stay out aren't there", () => {
   expect(eveningOf(asked, { welds: true }).fires).toEqual([
@@ -39,10 +39,20 @@ test("who is away isn't planned, nor shown anything; who is late comes after hal
   );
   expect(evening.learners.map(({ id, here }) => [id, here])).toEqual([
     ["b", [30, 150]],
-    ["c", undefined],
+    ["c", [0, 150]],
   ]);
   expect(evening.demonstrations[0]).toMatchObject({ for: ["b"], by: "j", at: undefined });
   expect(evening.instructors).toEqual([{ id: "i" }, { id: "j" }]);
+});
+
+test("in the middle of an evening nothing is planned into what has gone", () => {
+  const learners = [learner("b", { attendance: "late" }), learner("c")];
+  const hereAt = (elapsed: number) =>
+    eveningOf({ ...asked, elapsed, learners }, { welds: false }).learners.map(
+      ({ here }) => here![0],
+    );
+  expect(hereAt(20)).toEqual([30, 20]);
+  expect(hereAt(40)).toEqual([40, 40]);
 });
 
 test("what was begun counts most, then what is said, then the first of the ranking", () => {

@@ -55,6 +55,8 @@ export interface EveningAsked {
     instructorIds: readonly string[];
     firesOut: readonly string[];
   };
+  /** Minutes of it that have gone: nothing is planned into them. */
+  elapsed: number;
   fires: readonly {
     id: string;
     places: number;
@@ -85,7 +87,7 @@ const PRIORITY: Record<Offered["from"], number> = { begun: 3, said: 2, ranked: 0
  * @param welds whether those reach welding heat
  */
 export function eveningOf(
-  { of, fires, learners, demonstrations }: EveningAsked,
+  { of, elapsed, fires, learners, demonstrations }: EveningAsked,
   { welds }: { welds: boolean },
 ): Evening {
   const lit = fires.filter(({ id }) => !of.firesOut.includes(id));
@@ -108,7 +110,7 @@ export function eveningOf(
           })),
     learners: comes.map(({ id, attendance, pieces }) => ({
       id,
-      here: attendance === "late" ? ([LATE_MINUTES, of.minutes] as const) : undefined,
+      here: [Math.max(elapsed, attendance === "late" ? LATE_MINUTES : 0), of.minutes] as const,
       work: pieces.map(({ id: workId, minutes, weldMinutes, heatMm, from }, index) => ({
         id: workId,
         minutes,

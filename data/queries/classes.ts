@@ -4,6 +4,7 @@ import type { NextReason } from "@/core/climb/choose";
 import { cohortRow } from "@/core/climb/cohort";
 import { goingStale } from "@/core/climb/summary";
 import type { Step } from "@/core/trade/steps";
+import type { Outcome } from "@/core/verdict/outcomes";
 import { isStaff, type Actor } from "../actor";
 import { classBeginsMs } from "../calendar";
 import type { Queryable } from "../database";
@@ -12,6 +13,7 @@ import { pieceOf } from "../records";
 import { classDay, cohort, exerciseRevision, membership } from "../schema";
 import { findChoice, findLearnerOverview, type LearnerOverview } from "./learner";
 import type { ShelfCandidate } from "./next";
+import { listUnfinished } from "./floorEvents";
 import { listRoster } from "./people";
 
 export interface SchoolClass extends ClassTime {
@@ -86,7 +88,9 @@ export function listClasses(
 /** What one learner could make at a class, and why. */
 export interface ClassLearner {
   learner: { id: string; name: string; tagCode: string | null };
-  next: (ShelfCandidate & { reasons: NextReason[]; set: boolean; pinned: boolean }) | null;
+  next:
+    | (ShelfCandidate & { reasons: NextReason[]; set: boolean; pinned: boolean; isBegun: boolean })
+    | null;
   /** What comes after it, where there is time. */
   then: string | null;
   /** Open assignments besides. */
@@ -133,14 +137,28 @@ export async function planClass(
           .where(inArray(exerciseRevision.id, revisionIds))
     ).map(({ id, piece }) => [id, pieceOf(id, piece)]),
   );
-  const made = learners.flatMap(({ next }) =>
-    next ? [{ piece: pieces.get(next.revisionId)!, welds: next.welds }] : [],
-  );
+  const unfinished = await listUnfinished(database, actor, {
+    ...of,
+    learnerIds: roster.map(({ id }) => id),
+  });
+  const made = learners.flatMap(({ learner, next }) => {
+    if (!next) return [];
+    // What is in the fire already needs no bar.
+    const isBegun =
+      next.isBegun ||
+      unfinished.some(
+        (work) => work.learnerId === learner.id && work.revisionId === next.revisionId,
+      );
+    return [{ piece: pieces.get(next.revisionId)!, welds: next.welds, isBegun }];
+  });
   return { techniques, learners, needs: classNeeds(made, of.hearths) };
 }
 
+/** A piece nobody has closed: still to be judged, or back in the fire. */
+const isOpen = (outcome: Outcome | null): boolean => outcome === null || outcome === "another-heat";
+
 function forClass(overview: LearnerOverview, now: number): Omit<ClassLearner, "learner"> {
-  const { next, candidates, assignments, choices, standings, techniques } = overview;
+  const { next, candidates, assignments, choices, standings, techniques, pieces } = overview;
   const [first, second] = next.ranked;
   const candidateOf = (ranked?: { exerciseId: string }) =>
     candidates.find(({ exerciseId }) => exerciseId === ranked?.exerciseId);
@@ -157,6 +175,9 @@ function forClass(overview: LearnerOverview, now: number): Omit<ClassLearner, "l
             reasons: first.reasons,
             set: assignments.some(({ exerciseId }) => exerciseId === candidate.exerciseId),
             pinned: says(candidate.exerciseId) === "pin",
+            isBegun: pieces.some(
+              ({ exerciseId, outcome }) => exerciseId === candidate.exerciseId && isOpen(outcome),
+            ),
           }
         : null,
     then: candidateOf(second)?.name ?? null,

@@ -166,17 +166,25 @@ export interface EveningData {
   /** Bars that were sawn for it. */
   sawn: SawnForEvening[];
   floor: ClassFloor;
+  /** Minutes of it that have gone. */
+  elapsed: number;
 }
 
 /** So many of the latest pieces tell how long somebody takes. */
 const PACE_PIECES = 10;
 /** So many of the ranking are weighed for an evening. */
 const OFFERED = 8;
-/** What everybody makes on an evening and what there is to make it with. Staff only. */
+/**
+ * What everybody makes on an evening and what there is to make it with; in the middle of it, what
+ * they still can. Staff only.
+ *
+ * @param now ms since 1970
+ */
 export async function findEvening(
   database: Queryable,
   actor: Actor,
   classId: string,
+  now = 0,
 ): Promise<EveningData> {
   const of = await findEveningClass(database, actor, classId);
   const everybody = await listRoster(database, actor);
@@ -209,7 +217,19 @@ export async function findEvening(
     overviews[index]!.next.ranked.slice(0, OFFERED).flatMap(
       ({ exerciseId }) => revisionOf.get(exerciseId) ?? [],
     );
-  const begun = [...floor.floor.works.values()].filter(({ state }) => state === "open");
+  const works = [...floor.floor.works.values()];
+  const begun = works.filter(({ state }) => state === "open");
+  const isDone = (learnerId: string, revisionId: string) =>
+    works.some(
+      (work) =>
+        work.classId === classId &&
+        work.state === "bench" &&
+        work.learnerId === learnerId &&
+        work.revisionId === revisionId,
+    );
+  // Once it is over it is shown as it was planned.
+  const isOn = now > of.beganAt && now < of.endsAt;
+  const elapsed = isOn ? Math.floor((now - of.beganAt) / 60_000) : 0;
   const exercises = await findEveningExercises(database, actor, [
     ...roster.flatMap((_, index) => rankedOf(index)),
     ...words.map(({ revisionId }) => revisionId),
@@ -232,9 +252,10 @@ export async function findEvening(
       ...rankedOf(index).flatMap((revisionId) => offer(revisionId, "ranked")),
     ].filter((one) => {
       if (dropped.has(one.revisionId) || seen.has(one.revisionId)) return false;
+      if (one.from !== "begun" && isDone(id, one.revisionId)) return false;
       return seen.add(one.revisionId);
     });
-    const missing = attendance === "late" ? LATE_MINUTES : 0;
+    const missing = Math.max(elapsed, attendance === "late" ? LATE_MINUTES : 0);
     const minutes = of.minutes - of.cleanUp - missing;
     return {
       ...{ id, name, tagCode, attendance, pace },
@@ -247,7 +268,8 @@ export async function findEvening(
   });
   const staff = everybody.filter(({ role }) => role !== "learner");
   return {
-    ...{ of, fires, demonstrations, learners, rack, sawn, floor },
+    ...{ of, fires, learners, rack, sawn, floor, elapsed },
+    demonstrations: demonstrations.filter(({ id }) => !floor.floor.shown.has(id)),
     instructors: staff.map(({ id, name }) => ({ id, name })),
   };
 }

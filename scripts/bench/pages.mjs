@@ -24,6 +24,16 @@ export async function measurePages(address) {
     await desk.goto(`${address}${design}`, { waitUntil: "networkidle" });
     const editMs = await editTimes(desk);
     const sheetMs = await sheetTime(desk, address);
+    await desk.goto(`${address}/prepare`);
+    const evening = await desk.locator("a[href^='/prepare/0']").first().getAttribute("href");
+    const classId = evening.split("/").at(-1);
+    const floorBytes = await firstLoad(
+      browser,
+      address,
+      "Oda Fenwright",
+      `/floor?class=${classId}`,
+    );
+    const eveningPdfMs = await fetchTime(desk, `${address}/api/evening/${classId}/evening.pdf`);
     return {
       benchBytes,
       learnerBytes,
@@ -32,6 +42,9 @@ export async function measurePages(address) {
       takeIn,
       editMs,
       sheetMs,
+      floorBytes: floorBytes - shellBytes,
+      eveningPdfMs,
+      classId,
     };
   } finally {
     await browser.close();
@@ -130,16 +143,20 @@ async function editTimes(page) {
   return { median: sorted(edits)[50] - cost, p95: edits[95] - cost };
 }
 
-/** Milliseconds from asking for a sheet as PDF to having it, the median of ten. */
+/** A sheet as PDF. */
 async function sheetTime(page, address) {
   await page.goto(`${address}/set?words=lantern`);
   await page.getByRole("link", { name: "Lantern bracket" }).click();
   const file = await page.getByRole("link", { name: "The piece file" }).getAttribute("href");
+  return fetchTime(page, `${address}/api/print/${file.split("/").at(-1)}/sheet.pdf`);
+}
+
+/** Milliseconds from asking for a file to having it, the median of ten; the first time isn't counted. */
+async function fetchTime(page, url) {
   const times = [];
   for (let round = 0; round < 11; round += 1) {
     const started = performance.now();
-    const path = `/api/print/${file.split("/").at(-1)}/sheet.pdf`;
-    const response = await page.request.get(`${address}${path}`);
+    const response = await page.request.get(url);
     await response.body();
     if (round > 0) times.push(performance.now() - started);
   }

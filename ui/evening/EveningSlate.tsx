@@ -37,45 +37,47 @@ export function EveningSlate({
   };
   const count = COUNTS[problems.length] ?? `${problems.length} things`;
   return (
-    <aside aria-label="What isn’t right yet" className="flex flex-col bg-slate p-6 text-chalk">
-      <p className="text-13 text-chalk-2">{before}</p>
-      <h2 className="mt-1 font-slab text-27 leading-tight font-semibold">
-        {problems.length === 0
-          ? "It all fits"
-          : `${count} ${problems.length === 1 ? "is" : "are"} not right yet`}
-      </h2>
-      <ol className="mt-4 min-h-0 grow">
-        {problems.map(({ title, detail, drop: of }, index) => (
-          <li
-            key={`${title} ${index}`}
-            className="grid grid-cols-[28px_minmax(0,1fr)] border-t border-slate-rule py-4"
-          >
-            <span aria-hidden="true" className="font-slab text-20 text-straw">
-              {index + 1}
-            </span>
-            <div>
-              <h3 className="text-17 font-semibold">{title}</h3>
-              <p className="mt-0.5 text-15 text-chalk-2">{detail}</p>
-              {of && manages ? (
-                <button
-                  type="button"
-                  className="mt-1 min-h-11 text-15 underline underline-offset-3"
-                  disabled={busy}
-                  onClick={() => void drop(of)}
-                >
-                  Leave it for another evening
-                </button>
-              ) : null}
-            </div>
-          </li>
-        ))}
-      </ol>
-      {error ? (
-        <p role="alert" className="mb-3 text-15">
-          {error}
-        </p>
-      ) : null}
-      {children}
+    <aside aria-label="What isn’t right yet" className="bg-slate text-chalk">
+      <div className="flex flex-col p-6 xl:sticky xl:top-0 xl:h-[calc(100vh-56px)]">
+        <p className="text-13 text-chalk-2">{before}</p>
+        <h2 className="mt-1 font-slab text-27 leading-tight font-semibold">
+          {problems.length === 0
+            ? "It all fits"
+            : `${count} ${problems.length === 1 ? "is" : "are"} not right yet`}
+        </h2>
+        <ol className="mt-4 min-h-0 grow overflow-y-auto" tabIndex={0}>
+          {problems.map(({ title, detail, drop: of }, index) => (
+            <li
+              key={`${title} ${index}`}
+              className="grid grid-cols-[28px_minmax(0,1fr)] border-t border-slate-rule py-4"
+            >
+              <span aria-hidden="true" className="font-slab text-20 text-straw">
+                {index + 1}
+              </span>
+              <div>
+                <h3 className="text-17 font-semibold">{title}</h3>
+                <p className="mt-0.5 text-15 text-chalk-2">{detail}</p>
+                {of && manages ? (
+                  <button
+                    type="button"
+                    className="mt-1 min-h-11 text-15 underline underline-offset-3"
+                    disabled={busy}
+                    onClick={() => void drop(of)}
+                  >
+                    Leave it for another evening
+                  </button>
+                ) : null}
+              </div>
+            </li>
+          ))}
+        </ol>
+        {error ? (
+          <p role="alert" className="mb-3 text-15">
+            {error}
+          </p>
+        ) : null}
+        {children}
+      </div>
     </aside>
   );
 }

@@ -38,7 +38,7 @@ export function Anvil({ as }: { as: "working" | "waiting" | "away" }) {
       ? { fill: "#20262B", stroke: "#20262B" }
       : { fill: "none", stroke: as === "away" ? "#8D969C" : "#20262B" };
   return (
-    <svg viewBox="0 0 58 26" className="h-6 w-14 shrink-0" aria-hidden="true">
+    <svg viewBox="0 0 58 26" className="h-6 w-14 shrink-0 max-sm:hidden" aria-hidden="true">
       <g {...look} strokeWidth="1.5" strokeDasharray={as === "away" ? "3 3" : undefined}>
         <path d="M2 13Q14 6 24 7H54V19H24Q14 20 2 13Z" />
         <path d="M24 7L27 3H44L47 7M24 19L27 23H44L47 19" />

@@ -232,7 +232,10 @@ function NeedsSlate({
       {bars.length > 0 ? (
         <>
           <p className="mt-2 text-15 text-chalk-2">
-            For the first piece of each, with what scales away; saw cuts are yours to add.
+            For the first piece of each that isn’t begun, with what scales away.{" "}
+            <Link href={`/prepare/${of.id}`} className="underline underline-offset-3">
+              Which bars to saw it from, and who is at which fire
+            </Link>
           </p>
           <ul aria-label="To cut" className="mt-3 text-15">
             {bars.map(({ section, lengths, totalMm }) => (

@@ -20,7 +20,7 @@ import { eveningInWords, movedInWords } from "@/ui/words/classes";
 import { dayInWords } from "@/ui/words/when";
 import { plannedEvening } from "../../../eveningPlan";
 import { firesDrawn, sawRows, staysOf } from "../../../eveningShown";
-import { orNotFound, requireActor, services } from "../../../server";
+import { orNotFound, requestTime, requireActor, services } from "../../../server";
 
 export const metadata: Metadata = { title: "The evening" };
 
@@ -29,7 +29,7 @@ export default async function EveningPage({ params }: { params: Promise<{ classI
   const id = idSchema.safeParse((await params).classId);
   if (!id.success) notFound();
   const { database } = services();
-  const data = await orNotFound(findEvening(database, actor, id.data));
+  const data = await orNotFound(findEvening(database, actor, id.data, requestTime()));
   const [shop, shelf] = await Promise.all([
     findShop(database, actor),
     listCandidates(database, actor),
