@@ -105,7 +105,10 @@ describe("what a class makes", () => {
       expect(next!.reasons.length).toBeGreaterThan(0);
     }
     const lengths = needs.bars.reduce((sum, bar) => sum + bar.lengths, 0);
-    expect(lengths).toBeGreaterThanOrEqual(made.length);
+    // What is back in the fire, or still to be judged, has its bar.
+    const begun = made.filter(({ next }) => next!.isBegun).length;
+    expect([begun > 0, begun < made.length]).toEqual([true, true]);
+    expect(lengths).toBeGreaterThanOrEqual(made.length - begun);
     expect(needs.toAHearth).toBe(Math.ceil(made.length / of.hearths));
   });
 

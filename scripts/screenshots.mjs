@@ -46,8 +46,31 @@ function go(page, path) {
   return page.goto(`${ADDRESS}${path}`, { waitUntil: "networkidle" });
 }
 
+/** The evening that is planned, and the one that is half over. */
+async function theEvening(page) {
+  await go(page, "/prepare");
+  await page
+    .getByRole("region", { name: "Classes" })
+    .getByRole("listitem")
+    .filter({ hasText: "Tuesday evening" })
+    .first()
+    .getByRole("link")
+    .click();
+  await page.getByRole("heading", { name: "To saw" }).waitFor();
+  await shoot(page, "evening");
+  await go(page, "/floor");
+  await page.getByRole("button", { name: /^Pretend it is/ }).click();
+  await page.getByRole("button", { name: "Set the clock right" }).waitFor();
+  await page
+    .getByText(/shows the scroll start|has nothing in hand/)
+    .first()
+    .waitFor();
+  await shoot(page, "floor");
+}
+
 async function atTheDesk(browser) {
   const page = await signedIn(browser, DESK, "Oda Fenwright");
+  await theEvening(page);
   await go(page, "/set");
   await shoot(page, "shelf");
   await page
@@ -75,8 +98,6 @@ async function atTheDesk(browser) {
     await shoot(page, name);
   }
   for (const [path, name] of [
-    ["/prepare", "prepare"],
-    ["/climb/class", "class"],
     ["/climb/exercises", "exercises"],
     ["/reckon", "reckon"],
   ]) {

@@ -106,7 +106,17 @@ export const sawBars = defineCommand({
         const offcutMm = sawn.offcut?.mm ?? 0;
         const kg = kgOf(section, lengthMm - offcutMm);
         await tx.insert(sawnBar).values({
-          ...{ id: sawnId, schoolId, classId, stock, lengthMm, offcutMm, kg, pricePerKg },
+          ...{
+            id: sawnId,
+            schoolId,
+            classId,
+            barId: bar.id,
+            stock,
+            lengthMm,
+            offcutMm,
+            kg,
+            pricePerKg,
+          },
           cuts: sawn.cuts,
           sawnBy: personId,
         });

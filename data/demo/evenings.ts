@@ -52,10 +52,57 @@ export function addEvenings(rows: DemoRows, { schoolId, by, second }: Evenings, 
   }
   const tuesdays = rows.classDay.filter(({ cohortId }) => cohortId === rows.cohort[0]!.id);
   const evening = tuesdays[HALF_OVER_WEEK]!;
-  for (const one of tuesdays.slice(0, HALF_OVER_WEEK))
-    one.closedAt = new Date(Date.parse(`${one.day}T${one.begins}:00Z`) + DAY_MS / 8);
+  for (const one of tuesdays.slice(0, HALF_OVER_WEEK)) {
+    one.closedAt = new Date(beganAtOf(one) + DAY_MS / 8);
+    addPastEvening(rows, { schoolId, by, of: one }, id);
+  }
   for (const one of tuesdays.slice(HALF_OVER_WEEK)) one.instructors = [by, second];
   addHalfEvening(rows, { schoolId, by, second, classId: evening.id }, id);
+  const next = tuesdays[HALF_OVER_WEEK + 1]!;
+  rows.demonstration.push({
+    ...{ id: id(), schoolId, classId: next.id, name: "a clean weld", shownBy: second },
+    ...{ minutes: 15, learnerIds: learnersOf(rows, next.cohortId), fireId: rows.fire[0]!.id },
+  });
+}
+
+const beganAtOf = ({ day, begins }: { day: string; begins: string }): number =>
+  Date.parse(`${day}T${begins}:00Z`);
+
+const learnersOf = (rows: DemoRows, cohortId: string): string[] =>
+  rows.membership.flatMap((one) => (one.cohortId === cohortId ? [one.personId] : []));
+
+/** Everybody takes up their piece so many minutes into an evening, one after another. */
+const BEGINS_MINUTE = 5;
+/** Pieces are handed over by then. */
+const HANDED_MINUTE = 140;
+
+/** An evening that was closed, as its pieces say it went. */
+function addPastEvening(
+  rows: DemoRows,
+  { schoolId, by, of }: { schoolId: string; by: string; of: DemoRows["classDay"][number] },
+  id: NewId,
+): void {
+  const beganAt = beganAtOf(of);
+  const learnerIds = learnersOf(rows, of.cohortId);
+  const made = rows.piece.filter(
+    ({ learnerId, startedAt }) =>
+      learnerIds.includes(learnerId) && startedAt!.toISOString().startsWith(of.day),
+  );
+  made.forEach(({ id: pieceId, learnerId, revisionId, heats = 0, minutes = 0 }, index) => {
+    const say = (minute: number, event: FloorHappening) => {
+      const at = new Date(beganAt + minute * 60_000);
+      const row = { id: id(at.getTime()), schoolId, classId: of.id, learnerId, event };
+      rows.floorEvent.push({ ...row, saidBy: by, at });
+    };
+    const workId = id(beganAt);
+    const from = BEGINS_MINUTE + index;
+    const to = Math.min(HANDED_MINUTE, from + Math.max(1, minutes));
+    say(0, { kind: "attend", learnerId, as: "here" });
+    say(from, { kind: "begin", learnerId, workId, revisionId });
+    for (let heat = 0; heat < heats; heat += 1)
+      say(from + ((to - from) * (heat + 0.5)) / heats, { kind: "heat", learnerId, workId, by: 1 });
+    say(to, { kind: "bench", learnerId, workId, pieceId });
+  });
 }
 
 /** What somebody has done by now: minutes from the evening's start. */
@@ -97,8 +144,7 @@ function addHalfEvening(
   { schoolId, by, second, classId }: Evenings & { classId: string },
   id: NewId,
 ): void {
-  const { day, begins } = rows.classDay.find((one) => one.id === classId)!;
-  const beganAt = Date.parse(`${day}T${begins}:00Z`);
+  const beganAt = beganAtOf(rows.classDay.find((one) => one.id === classId)!);
   const personOf = (who: string) => rows.person.find(({ name }) => name === who)!;
   const revisionOf = (exercise: string) => {
     const { id: exerciseId } = rows.exercise.find(({ name }) => name === exercise)!;

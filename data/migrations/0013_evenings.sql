@@ -82,6 +82,7 @@ CREATE TABLE "sawn_bar" (
 	"id" uuid PRIMARY KEY NOT NULL,
 	"school_id" uuid NOT NULL,
 	"class_id" uuid NOT NULL,
+	"bar_id" uuid NOT NULL,
 	"stock" text NOT NULL,
 	"length_mm" double precision NOT NULL,
 	"cuts" jsonb NOT NULL,
@@ -117,6 +118,7 @@ ALTER TABLE "floor_event" ADD CONSTRAINT "floor_event_teller" FOREIGN KEY ("scho
 ALTER TABLE "rack_bar" ADD CONSTRAINT "rack_bar_school_id_school_id_fk" FOREIGN KEY ("school_id") REFERENCES "public"."school"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "sawn_bar" ADD CONSTRAINT "sawn_bar_school_id_school_id_fk" FOREIGN KEY ("school_id") REFERENCES "public"."school"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "sawn_bar" ADD CONSTRAINT "sawn_bar_class" FOREIGN KEY ("school_id","class_id") REFERENCES "public"."class_day"("school_id","id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE "sawn_bar" ADD CONSTRAINT "sawn_bar_from" FOREIGN KEY ("school_id","bar_id") REFERENCES "public"."rack_bar"("school_id","id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "sawn_bar" ADD CONSTRAINT "sawn_bar_by" FOREIGN KEY ("school_id","sawn_by") REFERENCES "public"."person"("school_id","id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "calendar_link_by_person" ON "calendar_link" USING btree ("person_id");--> statement-breakpoint
 CREATE INDEX "demonstration_by_class" ON "demonstration" USING btree ("class_id");--> statement-breakpoint

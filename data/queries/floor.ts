@@ -11,7 +11,7 @@ import { stageBudget } from "@/core/workpiece/budget";
 import { isStaff, type Actor } from "../actor";
 import { classBeginsMs, classEndsMs, dayOf } from "../calendar";
 import type { Queryable } from "../database";
-import { classDay, cohort, membership, piece, reading, verdict } from "../schema";
+import { classDay, cohort, floorEvent, membership, piece, reading, verdict } from "../schema";
 import {
   findEveningClass,
   findEveningExercises,
@@ -100,8 +100,8 @@ async function listBench(
 const EARLY_MS = 2 * 3_600_000;
 
 /**
- * The class that is on the floor at a moment: the one that runs or is about to; the one that was
- * last, where none is. Staff only.
+ * The class that is on the floor at a moment: the one that runs or is about to; where none is, the
+ * last that something happened at and nobody closed. Staff only.
  */
 export const findRunningClass = async (
   database: Queryable,
@@ -125,6 +125,8 @@ async function classAt(
       day: classDay.day,
       begins: classDay.begins,
       minutes: classDay.minutes,
+      isOpen: sql<boolean>`${classDay.closedAt} is null and exists (
+        select 1 from ${floorEvent} where ${floorEvent.classId} = ${classDay.id})`,
     })
     .from(classDay)
     .innerJoin(cohort, eq(cohort.id, classDay.cohortId))
@@ -143,7 +145,9 @@ async function classAt(
     beganAt: classBeginsMs(row, actor.timeZone),
     endsAt: classEndsMs(row, actor.timeZone),
   }));
-  return classes.find(({ beganAt }) => beganAt - EARLY_MS <= now) ?? null;
+  const begun = classes.filter(({ beganAt }) => beganAt - EARLY_MS <= now);
+  const running = begun.find(({ endsAt }) => now < endsAt);
+  return running ?? begun.find(({ isOpen }) => isOpen) ?? begun[0] ?? null;
 }
 
 /** The floor of the class a learner is at or about to be at; null while none is on. */

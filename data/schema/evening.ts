@@ -76,6 +76,7 @@ export const sawnBar = pgTable(
     id: uuid("id").primaryKey(),
     schoolId: schoolId(),
     classId: uuid("class_id").notNull(),
+    barId: uuid("bar_id").notNull(),
     stock: text("stock").notNull(),
     lengthMm: doublePrecision("length_mm").notNull(),
     /** Its pieces in the order they were cut, for whom, and how long. */
@@ -92,6 +93,11 @@ export const sawnBar = pgTable(
       name: "sawn_bar_class",
       columns: [table.schoolId, table.classId],
       foreignColumns: [classDay.schoolId, classDay.id],
+    }),
+    foreignKey({
+      name: "sawn_bar_from",
+      columns: [table.schoolId, table.barId],
+      foreignColumns: [rackBar.schoolId, rackBar.id],
     }),
     foreignKey({
       name: "sawn_bar_by",
