@@ -98,6 +98,26 @@ describe("an evening", () => {
     expect(minutes(after.find(({ id }) => id === b!.id)!)).toBeLessThanOrEqual(110);
   });
 
+  test("in the middle of it only what still fits is planned, and nothing twice", async () => {
+    const of = tuesday(1);
+    const learnerId = person("Sunniva Dray");
+    const at = (minute: number) =>
+      findEvening(database, ours.instructor, of.id, of.beganAt + minute * MIN);
+    const own = ({ learners }: Awaited<ReturnType<typeof at>>) =>
+      learners.find(({ id }) => id === learnerId)!.pieces;
+    const before = own(await at(-60));
+    expect((await at(-60)).elapsed).toBe(0);
+    const later = await at(100);
+    expect(later.elapsed).toBe(100);
+    const minutes = own(later)
+      .filter(({ from }) => from === "ranked")
+      .reduce((sum, one) => sum + Math.ceil(one.minutes / 5) * 5, 0);
+    expect(minutes).toBeLessThanOrEqual(40);
+    expect(own(later).length).toBeLessThan(before.length);
+    // Once it is over it is shown as it was planned.
+    expect((await at(150)).elapsed).toBe(0);
+  });
+
   test("moved, it says when it was; onto a day that is taken it isn't moved", async () => {
     const { id: classId, of } = tuesday(2);
     const change = (day: string) =>

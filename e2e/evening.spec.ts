@@ -15,13 +15,6 @@ const someTuesday = () =>
     ["Wrackline Forge School", "Tuesday evening"],
   );
 
-const personNamed = (name: string) =>
-  theRow<{ id: string }>(
-    `select person.id from person join school on school.id = person.school_id
-      where school.name = $1 and person.name = $2`,
-    ["Wrackline Forge School", name],
-  );
-
 async function device(browser: Browser, account: string, phone = false): Promise<Page> {
   const context = await browser.newContext(
     phone ? { viewport: { width: 390, height: 844 } } : { viewport: { width: 1280, height: 800 } },

@@ -256,7 +256,10 @@ export async function findEvening(
       return seen.add(one.revisionId);
     });
     const missing = Math.max(elapsed, attendance === "late" ? LATE_MINUTES : 0);
-    const minutes = of.minutes - of.cleanUp - missing;
+    const watching = demonstrations
+      .filter((one) => one.learnerIds.includes(id) && !floor.floor.shown.has(one.id))
+      .reduce((sum, one) => sum + Math.ceil(one.minutes / SLOT_MINUTES) * SLOT_MINUTES, 0);
+    const minutes = of.minutes - of.cleanUp - missing - watching;
     return {
       ...{ id, name, tagCode, attendance, pace },
       pieces: attendance === "away" ? [] : fillEvening(offered, minutes, SLOT_MINUTES),

@@ -69,10 +69,8 @@ export default async function EveningPage({ params }: { params: Promise<{ classI
           })}
         />
         <p className="quiet mt-1 text-13">
-          {plan.isOptimal
-            ? "No plan finishes more with less waiting."
-            : "No plan finishes more than it could by the clock; there may be one with less waiting."}{" "}
-          Waiting: {plan.waitingMinutes} min in all; {plan.moves} changes of fire.
+          {provedInWords(plan)} Waiting: {plan.waitingMinutes} min in all; {plan.moves} changes of
+          fire.
         </p>
         <ToSaw
           classId={of.id}
@@ -126,6 +124,14 @@ export default async function EveningPage({ params }: { params: Promise<{ classI
     </div>
   );
 }
+
+/** How sure it is that no plan is better. */
+const provedInWords = ({ isOptimal, finished, bound }: EveningPlan): string => {
+  if (isOptimal) return "Proved: no plan finishes more, or as much with less waiting.";
+  return finished >= bound
+    ? "Proved: no plan finishes more. One with less waiting isn’t ruled out."
+    : "One that finishes more isn’t ruled out.";
+};
 
 /** What isn't right with the evening yet: what is short, what doesn't fit, what can't be shown, who has nothing. */
 function problemsOf({
