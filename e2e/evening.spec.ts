@@ -63,9 +63,7 @@ test("an evening: planned, sawn, run on three devices with one away and a fire o
     .click();
   await expect(makers.getByText(/^Left out: /)).toBeVisible();
   await makers.getByRole("button", { name: "Another piece for Ivo Brackwater" }).click();
-  await makers
-    .getByLabel("Another piece for Ivo Brackwater")
-    .selectOption({ label: "Boat ring" });
+  await makers.getByLabel("Another piece for Ivo Brackwater").selectOption({ label: "Boat ring" });
   await expect(makers.getByText("as you said")).toBeVisible();
   await expectAccessible(oda);
   await oda.getByRole("button", { name: "Sawn as drawn" }).click();

@@ -1,5 +1,6 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import type { FloorData } from "@/core/records/floor";
 import type { Todo } from "@/core/floor/todo";
 import type { LengthUnit } from "@/core/units/length";
@@ -9,10 +10,11 @@ import { todoInWords } from "../words/floor";
 import { timeInWords } from "../words/when";
 import { BenchStrip } from "./BenchStrip";
 import { FloorSlate } from "./FloorSlate";
-import { LearnerSheet } from "./LearnerSheet";
 import { Room } from "./Room";
 import type { LiveFloor } from "./useFloor";
 import { useFloorDesk, type FloorDesk } from "./useFloorDesk";
+
+const LearnerSheet = dynamic(() => import("./LearnerSheet").then((module) => module.LearnerSheet));
 
 interface FloorProps {
   data: FloorData;

@@ -12,7 +12,7 @@ import { findLearnerOverview, type LearnerOverview } from "@/data/queries/learne
 import { BarDrawing } from "@/ui/bar/BarDrawing";
 import { KeepOffline } from "@/ui/offline/KeepOffline";
 import { RunDots } from "@/ui/stair/RunDots";
-import { OwnFloorCard } from "@/ui/floor/OwnFloorCard";
+import { OwnFloorLater } from "@/ui/floor/OwnFloorLater";
 import { classInWords, movedInWords } from "@/ui/words/classes";
 import { nextReasonInWords, towardsInWords } from "@/ui/words/climb";
 import { adviceInWords, marksInWords, OUTCOME_WORDS } from "@/ui/words/verdict";
@@ -53,7 +53,7 @@ export default async function NextPage() {
         }
       />
       {ownFloor ? (
-        <OwnFloorCard
+        <OwnFloorLater
           key={ownFloor.of.id}
           data={ownFloor}
           personId={actor.personId}
