@@ -19,6 +19,8 @@ const LearnerSheet = dynamic(() => import("./LearnerSheet").then((module) => mod
 interface FloorProps {
   data: FloorData;
   title: string;
+  /** "Tue 1 Dec" */
+  day: string;
   personId: string;
   timeZone: string;
   unit: LengthUnit;
@@ -27,7 +29,7 @@ interface FloorProps {
 }
 
 /** The floor of a class: the shop from above, one tap for each thing that happens, and what to do next. */
-export function FloorView({ data, title, personId, timeZone, unit, behindMs }: FloorProps) {
+export function FloorView({ data, title, day, personId, timeZone, unit, behindMs }: FloorProps) {
   const { of, fires, bench } = data;
   const desk = useFloorDesk(data, { personId, behindMs });
   const { live, cards, taps, todos, names, exercises, chosen, choose, late } = desk;
@@ -39,7 +41,9 @@ export function FloorView({ data, title, personId, timeZone, unit, behindMs }: F
       <div className="grid grow lg:grid-cols-[minmax(0,1fr)_344px]">
         <main className="min-w-0 p-5 max-sm:p-3">
           <header className="mb-3 flex flex-wrap items-end gap-x-6 gap-y-2">
-            <h1 className="font-slab text-27 font-semibold">{title}</h1>
+            <h1 className="font-slab text-27 font-semibold">
+              {title} <span className="quiet font-plain text-15 font-normal">{day}</span>
+            </h1>
             <Clock of={of} now={now} timeZone={timeZone} />
             <button
               type="button"

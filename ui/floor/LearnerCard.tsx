@@ -31,7 +31,7 @@ const minutesSince = (since: number, now: number) =>
 
 /** What stands over somebody's card: stuck, waiting, away or late. */
 function Sign({ learner, now }: { learner: FloorLearner; now: number }) {
-  if (learner.attendance === "away") return <span className="quiet">away tonight</span>;
+  if (learner.attendance === "away") return <span className="quiet">away</span>;
   if (learner.attendance === "late") return <span className="quiet">comes late</span>;
   if (learner.stuckSince !== null)
     return (

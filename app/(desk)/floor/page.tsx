@@ -8,6 +8,7 @@ import { FloorView } from "@/ui/floor/FloorView";
 import { Pretend } from "@/ui/floor/Pretend";
 import { Link } from "@/ui/kit/Link";
 import { eveningInWords } from "@/ui/words/classes";
+import { dayInWords } from "@/ui/words/when";
 import { isDemo, orNotFound, requestTime, requireActor, services } from "../../server";
 
 export const metadata: Metadata = { title: "Floor" };
@@ -45,20 +46,17 @@ export default async function FloorPage({
   const pretended = isDemo() ? await pretendedFor(classId) : null;
   const behindMs = pretended ?? 0;
   const { of } = data;
+  const at = of.beganAt + PRETEND_MINUTES * 60_000;
   return (
     <>
-      {isDemo() ? (
-        <Pretend
-          classId={classId}
-          isOn={pretended !== null}
-          at={of.beganAt + PRETEND_MINUTES * 60_000}
-          timeZone={actor.timeZone}
-        />
+      {isDemo() && at <= now ? (
+        <Pretend classId={classId} isOn={pretended !== null} at={at} timeZone={actor.timeZone} />
       ) : null}
       <FloorView
         key={`${classId} ${behindMs}`}
         data={data}
         title={eveningInWords(of)}
+        day={dayInWords(of.day)}
         personId={actor.personId}
         timeZone={actor.timeZone}
         unit={actor.firstUnit}

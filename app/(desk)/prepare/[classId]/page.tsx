@@ -153,6 +153,8 @@ function problemsOf({
     demonstrationOf: (id: string) => demonstrations.find((one) => one.id === id)?.name ?? "?",
   };
   const shown = new Set(plan.demonstrations.map(({ id }) => id));
+  if (learners.every(({ attendance }) => attendance === "away"))
+    return [{ title: "Nobody comes", detail: "Say who does, or call it off under Prepare." }];
   return [
     ...plan.left.map(({ work, why, remedy }): NotRight => {
       const { learnerId, revisionId, name } = works.get(work)!;
