@@ -93,6 +93,7 @@ test("the next class: planned under Prepare, everybody's piece and its bar, set 
   await expect(classes.getByRole("link", { name: "Sat 11 Jan" })).toBeHidden();
 
   await classes.getByRole("link", { name: "Sat 4 Jan, 09:00" }).click();
+  await page.getByRole("link", { name: "Set first pieces, and see what is going stale" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText(
     "Saturday morning, Sat 4 Jan, 09:00",
   );

@@ -15,7 +15,7 @@ const SLOWEST = 2.5;
  * How many times the minutes foreseen somebody takes: the geometric mean over their latest pieces,
  * drawn towards 1 while those are few. Pieces whose minutes nobody counted are left out.
  *
- * @example paceOf([{ minutes: 60, budget: 30 }]) → 2 ** (1 / 4), about 1.19
+ * @example paceOf([{ minutes: 480, budget: 30 }]) → 2
  */
 export function paceOf(pieces: readonly TimedPiece[]): number {
   const counted = pieces.filter(({ minutes, budget }) => minutes > 0 && budget > 0);

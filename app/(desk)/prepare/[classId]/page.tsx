@@ -92,6 +92,12 @@ export default async function EveningPage({ params }: { params: Promise<{ classI
             pieces: own.map(({ work, ...one }) => ({ ...one, stagesDone: work?.stages ?? 0 })),
           }))}
         />
+        <Link
+          href={`/climb/class?class=${of.id}`}
+          className="link mt-1 inline-flex min-h-11 items-center text-15"
+        >
+          Set first pieces, and see what is going stale
+        </Link>
         {manages ? (
           <>
             <Demonstrations
