@@ -207,23 +207,28 @@ function Stay({ stay: { from, to, weldFrom, who, what }, y, x }: { stay: DrawnSt
         );
       })}
       {label ? (
-        <text
-          x={(x1 + plainEnd) / 2}
-          y={y + 4.5}
-          textAnchor="middle"
-          fontSize="13.5"
-          fill="#20262B"
-          stroke={SHEET}
-          strokeWidth="8"
-          style={{ paintOrder: "stroke" }}
-        >
-          <tspan fontWeight="600">{label.who}</tspan>
-          {label.what ? <tspan fill="#555E65">{`  ${label.what}`}</tspan> : null}
-        </text>
+        <g fontSize="13.5" textAnchor="middle">
+          {/* The gap in the line first, so that no letter is under it. */}
+          <text x={(x1 + plainEnd) / 2} y={y + 4.5} fill="none" stroke={SHEET} strokeWidth="8">
+            <LabelWords {...label} />
+          </text>
+          <text x={(x1 + plainEnd) / 2} y={y + 4.5}>
+            <LabelWords {...label} isInk />
+          </text>
+        </g>
       ) : null}
     </g>
   );
 }
+
+const LabelWords = ({ who, what, isInk }: { who: string; what: string; isInk?: boolean }) => (
+  <>
+    <tspan fontWeight="600" fill={isInk ? "#20262B" : undefined}>
+      {who}
+    </tspan>
+    {what ? <tspan fill={isInk ? "#555E65" : undefined}>{`  ${what}`}</tspan> : null}
+  </>
+);
 
 /** As much of a name and a piece as there is room for; the name first. */
 function labelFor(who: string, what: string, room: number): { who: string; what: string } | null {
