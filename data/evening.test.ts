@@ -282,9 +282,44 @@ describe("the floor", () => {
     await refused({ kind: "attend", learnerId: other, as: "away" }, "not-found");
     await refused({ kind: "go", learnerId: own, fireId: null }, "denied");
     await refused({ kind: "break", isOn: true }, "not-found");
+    // Nor of another cohort's evening.
+    const thursday = ours.rows.classDay.find(
+      ({ cohortId }) => cohortId === ours.rows.cohort[1]!.id,
+    )!;
+    const elsewhere = { id: thursday.id, beganAt: classBeginsMs(thursday, "UTC") };
+    const late: FloorHappening = { kind: "attend", learnerId: own, as: "late" };
+    expect(await tell(elsewhere, 0, late, learner)).toMatchObject({ error: { code: "not-found" } });
     const seen = await findOwnFloor(database, learner, of.beganAt);
     expect(seen!.of.id).toBe(of.id);
     expect(JSON.stringify(seen)).not.toContain(other);
+  });
+
+  test("of two pieces an evening left, the one handed over since isn't left any more", async () => {
+    const [first, second, third] = [tuesday(-6), tuesday(-5), tuesday(-4)];
+    const learnerId = person("Pell Ansgar");
+    const [done, open] = [newId(), newId()];
+    const revisionId = revisionOf("Boat ring");
+    const begin = (workId: string): FloorHappening => ({
+      ...{ kind: "begin", learnerId, workId, revisionId },
+    });
+    await told(first, 10, begin(done));
+    await told(first, 20, begin(open));
+    const left = async ({ of }: ReturnType<typeof tuesday>) =>
+      (
+        await listUnfinished(database, ours.instructor, {
+          ...{ day: of.day, begins: of.begins, learnerIds: [learnerId] },
+        })
+      ).map(({ id, ranMs }) => [id, ranMs / MIN]);
+    const both = [
+      [done, 10],
+      [open, 130],
+    ];
+    expect(await left(second)).toEqual(both);
+    await told(second, 5, begin(done));
+    await told(second, 15, { kind: "bench", learnerId, workId: done, pieceId: newId() });
+    expect(await left(third)).toEqual([[open, 130]]);
+    // What the second evening began with stays what it was.
+    expect(await left(second)).toEqual(both);
   });
 
   test("a piece goes on at its stage another evening, and needs no bar there", async () => {

@@ -1,3 +1,4 @@
+import { inLanes } from "../evening/lanes";
 import { drawingOf, type Drawing, type Mark } from "./drawing";
 
 /** Rows are so high, where a minute is one wide. */
@@ -23,24 +24,19 @@ export function eveningDrawing(
   });
   let row = 0;
   const marks = fires.flatMap((fire): Mark[] => {
-    const lanes: number[] = [];
-    const stays = places
-      .filter((place) => place.fire === fire)
-      .sort((a, b) => a.from - b.from)
-      .flatMap(({ from, to, work, welding }): Mark[] => {
-        const free = lanes.findIndex((end) => end <= from);
-        const lane = free < 0 ? lanes.length : free;
-        lanes[lane] = to;
-        const y = -(row + lane) * APART;
-        return [
-          line(welding ? "solid" : "mark", [from, y], [to, y]),
-          line("mark", [from, y - HIGH / 2], [from, y + HIGH / 2]),
-          line("mark", [to, y - HIGH / 2], [to, y + HIGH / 2]),
-          { kind: "text", x: (from + to) / 2, y: y + 1, text: work, anchor: "middle" },
-        ];
-      });
+    const own = places.filter((place) => place.fire === fire);
+    const { lanes, count } = inLanes(own);
+    const stays = own.flatMap(({ from, to, work, welding }, index): Mark[] => {
+      const y = -(row + lanes[index]!) * APART;
+      return [
+        line(welding ? "solid" : "mark", [from, y], [to, y]),
+        line("mark", [from, y - HIGH / 2], [from, y + HIGH / 2]),
+        line("mark", [to, y - HIGH / 2], [to, y + HIGH / 2]),
+        { kind: "text", x: (from + to) / 2, y: y + 1, text: work, anchor: "middle" },
+      ];
+    });
     const label: Mark = { kind: "text", x: -2, y: -row * APART, text: fire, anchor: "end" };
-    row += Math.max(1, lanes.length);
+    row += count;
     return [label, ...stays];
   });
   const bottom = -row * APART;

@@ -9,12 +9,8 @@ import { SEVERITIES } from "../trade/defects";
 import { MAX_CELSIUS, MAX_GRAMS } from "../measure/device";
 import { AIDS, CORRECTIONS } from "../trade/declared";
 import { OUTCOMES } from "../verdict/outcomes";
-import { count, idSchema, shortText } from "../units/fields";
+import { count, idSchema, instantSchema, shortText } from "../units/fields";
 
-const instant = z.iso.datetime({
-  offset: true,
-  error: () => "A time such as 2026-05-01T18:30:00Z.",
-});
 const size = z.number().min(0, "A size can't be less than nothing.").max(MAX_READING_MM);
 
 /** What was measured of the bar as a stage left it: the line's id, and the value in its unit. */
@@ -43,7 +39,7 @@ export const BENCH_COMMANDS = {
     typed: shortText(160),
     instrumentId: idSchema,
     supersedesId: idSchema.nullable(),
-    takenAt: instant,
+    takenAt: instantSchema,
   }),
   "note-defect": z.strictObject({
     defectId: idSchema,
@@ -54,7 +50,7 @@ export const BENCH_COMMANDS = {
     note: shortText(200),
     /** The stage at which it arose, from 0. */
     stage: z.number().int().min(0).max(99).nullable().default(null),
-    notedAt: instant,
+    notedAt: instantSchema,
   }),
   "change-defect": z.strictObject({
     defectId: idSchema,
@@ -72,7 +68,7 @@ export const BENCH_COMMANDS = {
     /** As the exercise asks it. */
     question: z.string().min(1).max(160),
     works: z.boolean(),
-    answeredAt: instant,
+    answeredAt: instantSchema,
   }),
   "check-stage": z.strictObject({
     checkId: idSchema,
@@ -81,7 +77,7 @@ export const BENCH_COMMANDS = {
     stage: z.number().int().min(0).max(99),
     holds: z.boolean(),
     readings: z.array(stageReadingSchema).max(40).default([]),
-    checkedAt: instant,
+    checkedAt: instantSchema,
   }),
   /** A size said by eye before it is measured. */
   "call-size": z.strictObject({
@@ -90,7 +86,7 @@ export const BENCH_COMMANDS = {
     characteristicId: lineIdSchema,
     callerId: idSchema,
     called: size,
-    calledAt: instant,
+    calledAt: instantSchema,
   }),
   /** A size said by eye of a piece drawn at true size. */
   "call-drawn": z.strictObject({
@@ -99,7 +95,7 @@ export const BENCH_COMMANDS = {
     called: size,
     /** As it was drawn. */
     truth: size.refine((mm) => mm > 0, "What was drawn has a size."),
-    calledAt: instant,
+    calledAt: instantSchema,
   }),
   /** What was said of a piece drawn with its readings, and what the model says of it. */
   "judge-drawn": z.strictObject({
@@ -112,7 +108,7 @@ export const BENCH_COMMANDS = {
     /** What was off most, as its place or its measure is called; null where nothing was. */
     off: z.string().min(1).max(40).nullable(),
     offState: z.enum(["heavy", "light"]).nullable(),
-    calledAt: instant,
+    calledAt: instantSchema,
   }),
   "withdraw-photo": z.strictObject({ photoId: idSchema }),
   /** What a scale (g) or a pyrometer (°C) sent. */
@@ -126,7 +122,7 @@ export const BENCH_COMMANDS = {
         value: z.number().min(0).max(MAX_CELSIUS),
       }),
     ]),
-    notedAt: instant,
+    notedAt: instantSchema,
   }),
   "declare-work": z.strictObject({
     pieceId: idSchema,

@@ -1,7 +1,7 @@
 import * as z from "zod";
 import { floorEventSchema } from "../floor/events";
 import { sectionSchema } from "../section/schema";
-import { count, daySchema, idSchema, shortText, wholeFrom } from "../units/fields";
+import { count, daySchema, idSchema, instantSchema, shortText, wholeFrom } from "../units/fields";
 import { lengthSchema } from "../units/schema";
 import { timeZoneSchema } from "../units/timeZone";
 
@@ -22,11 +22,6 @@ const price = z
   .min(0, PRICE)
   .max(1_000_000, PRICE)
   .nullable();
-
-const instant = z.iso.datetime({
-  offset: true,
-  error: () => "A time such as 2026-05-01T18:30:00Z.",
-});
 
 /** The longest bar that is kept, mm. */
 const MAX_BAR_MM = 20_000;
@@ -124,7 +119,7 @@ export const EVENING_COMMANDS = {
   floor: z.strictObject({
     eventId: idSchema,
     classId: idSchema,
-    at: instant,
+    at: instantSchema,
     event: floorEventSchema,
   }),
   "make-calendar-link": z.strictObject({ linkId: idSchema }),

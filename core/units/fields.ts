@@ -33,3 +33,9 @@ export const wholeFrom = (what: string, least: number, most: number, of: string)
 
 /** A day of the calendar, such as 2026-12-01. */
 export const daySchema = z.iso.date({ error: () => "A day such as 2026-12-01." });
+
+/** A moment, with its offset. */
+export const instantSchema = z.iso.datetime({
+  offset: true,
+  error: () => "A time such as 2026-05-01T18:30:00Z.",
+});

@@ -60,31 +60,27 @@ async function assertMembers(
 }
 
 /** Refuses where one of these isn't a revision of the actor's school. */
-export async function assertRevisions(
-  tx: Queryable,
-  { schoolId }: Actor,
-  ids: readonly string[],
-): Promise<void> {
-  const wanted = [...new Set(ids)];
-  if (wanted.length === 0) return;
-  const rows = await tx
-    .select({ id: exerciseRevision.id })
-    .from(exerciseRevision)
-    .where(and(eq(exerciseRevision.schoolId, schoolId), inArray(exerciseRevision.id, wanted)));
-  if (rows.length !== wanted.length) notFound("exercise");
-}
+export const assertRevisions = (tx: Queryable, { schoolId }: Actor, ids: readonly string[]) =>
+  assertOwned(tx, schoolId, { ids, table: exerciseRevision, what: "exercise" });
 
 /** Refuses where one of these isn't a fire of the actor's school. */
-export async function assertFires(
+export const assertFires = (tx: Queryable, { schoolId }: Actor, ids: readonly string[]) =>
+  assertOwned(tx, schoolId, { ids, table: fire, what: "fire" });
+
+async function assertOwned(
   tx: Queryable,
-  { schoolId }: Actor,
-  ids: readonly string[],
+  schoolId: string,
+  {
+    ids,
+    table,
+    what,
+  }: { ids: readonly string[]; table: typeof exerciseRevision | typeof fire; what: string },
 ): Promise<void> {
   const wanted = [...new Set(ids)];
   if (wanted.length === 0) return;
-  const rows = await tx
-    .select({ id: fire.id })
-    .from(fire)
-    .where(and(eq(fire.schoolId, schoolId), inArray(fire.id, wanted)));
-  if (rows.length !== wanted.length) notFound("fire");
+  const there = await tx.$count(
+    table,
+    and(eq(table.schoolId, schoolId), inArray(table.id, wanted)),
+  );
+  if (there !== wanted.length) notFound(what);
 }

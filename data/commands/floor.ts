@@ -6,7 +6,7 @@ import { v7 as newId } from "uuid";
 import { EVERYONE, isStaff, type Actor } from "../actor";
 import type { Transaction } from "../database";
 import { notFound } from "../notFound";
-import { floorOfClass } from "../queries/floorEvents";
+import { floorOfClass, mayHearFloor } from "../queries/floorEvents";
 import { assignment, demonstration, floorEvent, person, piece } from "../schema";
 import { assertFires, assertLearners, assertRevisions, findClass } from "./belongs";
 import { byServerClock } from "./clock";
@@ -21,6 +21,7 @@ export const tellFloor = defineCommand({
     database.transaction(async (tx) => {
       const { schoolId, personId } = actor;
       await findClass(tx, actor, classId);
+      await mayHearFloor(tx, actor, classId);
       await assertMayTell(tx, actor, event);
       const learnerId = learnerOf(event);
       const row = { id: eventId, schoolId, classId, learnerId, event };

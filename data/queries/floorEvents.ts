@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, lt, or, sql } from "drizzle-orm";
+import { and, asc, eq, inArray, or, sql } from "drizzle-orm";
 import { floorEventSchema } from "@/core/floor/events";
 import type { KeptEvent } from "@/core/records/floor";
 import { floorOf, worksAfter, type Floor, type FloorWork } from "@/core/floor/floor";
@@ -63,28 +63,29 @@ export async function listUnfinished(
   { day, begins, learnerIds }: { day: string; begins: string; learnerIds: readonly string[] },
 ): Promise<FloorWork[]> {
   if (learnerIds.length === 0) return [];
-  const earlier = and(
-    eq(classDay.schoolId, schoolId),
-    or(lt(classDay.day, day), and(eq(classDay.day, day), lt(classDay.begins, begins))),
-    sql`${classDay.day} > ${day}::date - ${KEPT_DAYS}::int`,
-  );
-  // Pieces that were begun and neither handed over nor spoiled since.
-  const begun = await database.execute<{ class_id: string }>(sql`
-    select distinct e.class_id from floor_event e
-    where e.school_id = ${schoolId} and e.learner_id in ${learnerIds}
+  // By the day first: on one day the hour decides.
+  const isEarlier = (of: string) =>
+    sql`(${sql.raw(of)}.day, ${sql.raw(of)}.begins) < (${day}::date, ${begins})
+      and ${sql.raw(of)}.day > ${day}::date - ${KEPT_DAYS}::int`;
+  // Pieces that were worked on and, up to then, neither handed over nor spoiled since.
+  const begun = await database.execute<{ class_id: string; work_id: string }>(sql`
+    select distinct e.class_id, e.event ->> 'workId' as work_id
+    from floor_event e join class_day d on d.id = e.class_id
+    where e.school_id = ${schoolId} and e.learner_id in ${learnerIds} and ${isEarlier("d")}
       and e.event ->> 'kind' in ('begin', 'heat', 'stage')
       and not exists (
-        select 1 from floor_event o where o.learner_id = e.learner_id
-          and o.event ->> 'workId' = e.event ->> 'workId' and o.event ->> 'kind' in ('bench', 'spoil')
-          and o.at >= e.at)`);
+        select 1 from floor_event o join class_day l on l.id = o.class_id
+        where o.learner_id = e.learner_id and ${isEarlier("l")}
+          and o.event ->> 'workId' = e.event ->> 'workId'
+          and o.event ->> 'kind' in ('bench', 'spoil') and o.at >= e.at)`);
   const classIds = begun.rows.map((row) => row.class_id);
   if (classIds.length === 0) return [];
+  const workIds = new Set(begun.rows.map((row) => row.work_id));
   const evenings = await database
     .select()
     .from(classDay)
-    .where(and(earlier, inArray(classDay.id, classIds)))
+    .where(inArray(classDay.id, classIds))
     .orderBy(asc(classDay.day), asc(classDay.begins));
-  if (evenings.length === 0) return [];
   const rows = await database
     .select(fields)
     .from(floorEvent)
@@ -102,7 +103,8 @@ export async function listUnfinished(
     rows.map(readRow),
     evenings.map((one) => ({ classId: one.id, endsAt: classEndsMs(one, timeZone) })),
   );
-  return works.filter(({ state }) => state === "open");
+  // An evening that left one piece may hold another that was handed over since.
+  return works.filter(({ id, state }) => state === "open" && workIds.has(id));
 }
 
 /** A class, what happened at it and what its learners brought to it. */
