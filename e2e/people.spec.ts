@@ -135,6 +135,14 @@ test("what is tapped, typed and ticked before the page is alive is done as soon 
   });
   const all = await page.getByRole("checkbox").count();
   await expect(page.getByRole("button", { name: `Print ${all - 1} labels` })).toBeVisible();
+  await early("/eye", async () => {
+    // Between two of its steps lies the usual scale, where the slider stood before.
+    await page.getByRole("slider").fill("5");
+  });
+  await expect(page.getByRole("img", { name: "A card to fit" })).toHaveAttribute(
+    "width",
+    String(85.6 * 5 + 4),
+  );
   expect(complaints).toEqual([]);
 });
 

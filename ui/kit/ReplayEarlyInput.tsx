@@ -51,7 +51,10 @@ function fillAgain(field: Field, filled: string | boolean) {
     field.value = `${filled} `;
     value.set!.call(field, filled);
   }
-  for (const type of ["input", "change"]) field.dispatchEvent(new Event(type, { bubbles: true }));
+  // One event only: after the first the page puts its old state back for a moment, and a slider,
+  // rounding it to its own steps, would give that out as newly chosen.
+  const chosen = field instanceof HTMLSelectElement || field.type === "file";
+  field.dispatchEvent(new Event(chosen ? "change" : "input", { bubbles: true }));
 }
 
 /**
