@@ -18,6 +18,8 @@ export interface SizeChange {
   unit: Characteristic["unit"];
   from: number;
   to: number;
+  /** Whether it hangs on lengths or bends nobody read: then it is near that, not to the instrument. */
+  isAbout: boolean;
   state: SizeState;
 }
 

@@ -347,6 +347,7 @@ function changesBetween(
     const [from, to] = [was[index]!, is[index]!];
     if (from === null || to === null || Math.abs(to - from) < NO_CHANGE) return [];
     const { id, name, unit } = line.characteristic;
-    return [{ id, name, unit, from, to, state: standsAt(line, to) }];
+    const isAbout = measured.hangsOnUnread(line);
+    return [{ id, name, unit, from, to, isAbout, state: standsAt(line, to) }];
   });
 }

@@ -2,7 +2,7 @@ import { layBar } from "../bar/bar";
 import type { Stretch } from "../bar/schema";
 import { ownLines, type OwnLine } from "../exercise/ownLine";
 import { featureNameInText, kindOf } from "../feature/registry";
-import type { Characteristic } from "../measure/characteristic";
+import { isOverall, type Characteristic } from "../measure/characteristic";
 import { alikePairs } from "../piece/alike";
 import { linesOfFeature } from "../piece/characteristics";
 import { finishedSizeMm, type FinishedSize } from "../piece/finish";
@@ -59,6 +59,7 @@ export class MeasuredPiece {
   private readonly own: readonly OwnLine[];
   private readonly pairOf: ReadonlyMap<Line, Pair>;
   private readonly byId: ReadonlyMap<string, Line>;
+  private readonly unread = new Map<string, boolean>();
   private readonly memos = new WeakMap<ReworkState, Memo>();
 
   constructor(
@@ -113,6 +114,39 @@ export class MeasuredPiece {
   /** What a line would read of a piece of those sizes, drawn; null for what isn't drawn. */
   modelAt(line: Line, state: ReworkState): number | null {
     return this.nominalAt(line.characteristic, state);
+  }
+
+  /**
+   * Whether a size that others make (over all, how wide a feature comes out, a place on a bent bar) hangs on
+   * a length, or on the place of a bend, that nobody read.
+   */
+  hangsOnUnread({ characteristic }: Line): boolean {
+    const { part = MAIN_PART, stretch = null } = characteristic;
+    if (!isMadeByOthers(characteristic) || !this.hasUnread(part)) return false;
+    const isPlace = characteristic.measure === "position";
+    return !isPlace || !this.line(`${stretch}.length`)?.judgement;
+  }
+
+  /** Whether a bent bar has a length nobody read, or something bent whose place nobody read. */
+  private hasUnread(part: string): boolean {
+    const known = this.unread.get(part);
+    if (known !== undefined) return known;
+    const { stretches, features = [] } = barOf(this.piece, part);
+    const bent = features.filter(({ kind }) => BENDING.has(kind));
+    const read = this.lines.filter(({ judgement }) => judgement !== null);
+    const lengths = read.filter(
+      ({ characteristic: { part: of = MAIN_PART, feature, kind, measure } }) =>
+        of === part &&
+        feature === undefined &&
+        kind === "size" &&
+        (measure === "length" || measure === "position"),
+    );
+    const ids = new Set(read.map(({ characteristic: { id } }) => id));
+    const isPlaced = ({ id }: Feature) =>
+      ["place", "leg", "legs"].some((line) => ids.has(`${featureKey(part, id)}.${line}`));
+    const has = bent.length > 0 && (lengths.length < stretches.length || !bent.every(isPlaced));
+    this.unread.set(part, has);
+    return has;
   }
 
   /** One of two things that have to agree, as it reads at a moment. */
@@ -299,6 +333,15 @@ type PlaceKey = "at" | "from" | "to";
 
 const placeOf = (feature: Feature, key: PlaceKey): number | undefined =>
   (feature as Partial<Record<PlaceKey, number>>)[key];
+
+/** Kinds that lead a bar another way: what lies past one hangs on where it is. */
+const BENDING: ReadonlySet<Feature["kind"]> = new Set(["bend", "fold", "scroll", "ring"]);
+
+/** What a piece of those sizes makes of a line: nobody brings it to size by itself. */
+const isMadeByOthers = (line: Characteristic): boolean =>
+  isOverall(line) ||
+  line.measure === "extent" ||
+  (line.measure === "position" && line.feature !== undefined);
 
 const NUMBER_OF = { tip: 0, middle: 1, base: 2 } as const;
 

@@ -118,7 +118,13 @@ export const judge = defineReckoner({
         say: z.string(),
         heats: z.number(),
         changes: z.array(
-          z.object({ id: z.string(), from: z.number(), to: z.number(), state: z.string() }),
+          z.object({
+            id: z.string(),
+            from: z.number(),
+            to: z.number(),
+            isAbout: z.boolean(),
+            state: z.string(),
+          }),
         ),
       }),
     ),
@@ -155,7 +161,13 @@ export const judge = defineReckoner({
         on,
         say: sentenceOf(saying, (mm) => `${printMmRounded(mm)} mm`),
         heats,
-        changes: changes.map(({ id, from, to, state }) => ({ id, from, to, state })),
+        changes: changes.map(({ id, from, to, isAbout, state }) => ({
+          id,
+          from,
+          to,
+          isAbout,
+          state,
+        })),
       })),
       then: verdict.then,
       causes: likelyCauses(signs, before).map(({ code, likelihood }) => ({

@@ -165,13 +165,18 @@ export function wrongPieceOf(
   }
 }
 
-/** A piece once every line of its advice was followed to the letter, and where a reading then isn't what was foretold. */
+/**
+ * A piece once every line of its advice was followed to the letter, and where a reading then isn't what was
+ * foretold; of what was only said about, nothing.
+ */
 export function followed(exercise: Forgeable, wrong: SmithPiece, verdict: Verdict) {
   const foretold = new Map(verdict.judgements.map((one) => [one.characteristicId, one.value]));
   let made = wrong;
   for (const line of verdict.advice) {
     made = followedOn(exercise, made, line as unknown as ToldLine);
-    for (const { id, to } of line.changes) foretold.set(id, to);
+    for (const { id, to, isAbout } of line.changes)
+      if (isAbout) foretold.delete(id);
+      else foretold.set(id, to);
   }
   const is = drawnAs(exercise, made);
   const missed = exercise.plan.flatMap(({ id, readings, instrument }) => {

@@ -63,19 +63,21 @@ export function Changes({ changes, unit }: { changes: readonly SizeChange[]; uni
   const seen = visibleChanges(changes, unit);
   return (
     <ul className="mt-1 flex flex-wrap gap-x-6 text-15" aria-label="It changes">
-      {seen.slice(0, SHOWN_CHANGES).map(({ id, name, unit: measured, from, to, state }) => (
-        <li key={id} className="text-chalk-2">
-          {lowerFirst(name)} {printMeasured(from, measured, unit)} →{" "}
-          <strong className="text-chalk">{printMeasured(to, measured, unit)}</strong>
-          {state === "on-size" ? null : (
-            <>
-              {" "}
-              <StateShape state={state} size={12} onSlate />
-              <span className="sr-only">{STATE_WORDS[state]}</span>
-            </>
-          )}
-        </li>
-      ))}
+      {seen
+        .slice(0, SHOWN_CHANGES)
+        .map(({ id, name, unit: measured, from, to, isAbout, state }) => (
+          <li key={id} className="text-chalk-2">
+            {lowerFirst(name)} {printMeasured(from, measured, unit)} → {isAbout ? "about " : ""}
+            <strong className="text-chalk">{printMeasured(to, measured, unit)}</strong>
+            {state === "on-size" ? null : (
+              <>
+                {" "}
+                <StateShape state={state} size={12} onSlate />
+                <span className="sr-only">{STATE_WORDS[state]}</span>
+              </>
+            )}
+          </li>
+        ))}
       {seen.length > SHOWN_CHANGES ? (
         <li className="text-chalk-2">and {seen.length - SHOWN_CHANGES} more</li>
       ) : null}
