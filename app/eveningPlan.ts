@@ -1,11 +1,12 @@
 import { createHash } from "node:crypto";
 import type { EveningPlan } from "@/core/evening/evening";
-import { planEvening } from "@/core/evening/plan";
+import { planningOf } from "@/core/evening/plan";
 import { sawList, type SectionToSaw } from "@/core/evening/sawList";
 import { loadSolver } from "@/core/solver/milp";
 import type { Shop } from "@/data/queries/next";
 import { eveningOf, wantedCuts } from "@/core/evening/planning";
 import type { EveningData } from "@/data/queries/evening";
+import { inTurns } from "./inTurns";
 
 export interface PlannedEvening {
   plan: EveningPlan;
@@ -26,8 +27,8 @@ export function plannedEvening(
   const key = createHash("sha256").update(text).digest("hex");
   const known = kept.get(key);
   if (known) return known;
-  const planned = loadSolver().then(() => ({
-    plan: planEvening(evening),
+  const planned = loadSolver().then(async () => ({
+    plan: await inTurns(planningOf(evening)),
     saw: sawList(wanted, data.rack),
   }));
   kept.set(key, planned);

@@ -1,7 +1,8 @@
-import type { EveningPlan, Place } from "@/core/evening/evening";
+import type { EveningPlan } from "@/core/evening/evening";
 import type { SectionToSaw } from "@/core/evening/sawList";
+import { staysOf } from "@/core/evening/stays";
 import type { EveningData } from "@/data/queries/evening";
-import type { DrawnStay } from "@/ui/evening/Timetable";
+import type { MovableStay } from "@/ui/evening/PlanOfEvening";
 import type { SawRow } from "@/ui/evening/ToSaw";
 
 /** The fires that are lit; where nobody described any, as many as are lit. */
@@ -12,20 +13,17 @@ export const firesDrawn = ({ of, fires }: EveningData) =>
         ...{ id: String(index + 1), name: String(index + 1), welds: false },
       }));
 
-/** A stay at a fire and the weld that ends it are one line. */
-export function staysOf({ places }: EveningPlan, data: EveningData): DrawnStay[] {
+/** Who is at which fire when, as it is drawn. */
+export function staysDrawn({ places }: EveningPlan, data: EveningData): MovableStay[] {
   const nameOf = new Map(data.learners.map(({ id, name }) => [id, name]));
   const works = new Map(data.learners.flatMap(({ pieces }) => pieces.map((one) => [one.id, one])));
-  const byWork = new Map<string, Place[]>();
-  for (const place of places) byWork.set(place.work, [...(byWork.get(place.work) ?? []), place]);
-  return [...byWork].map(([work, own]) => ({
-    fire: own[0]!.fire,
-    from: Math.min(...own.map(({ from }) => from)),
-    to: Math.max(...own.map(({ to }) => to)),
-    weldFrom: own.find(({ welding }) => welding)?.from ?? null,
-    who: nameOf.get(own[0]!.learner)!,
-    what: works.get(work)!.name,
-  }));
+  return staysOf(places).map(({ work, learner, ...stay }) => {
+    const { name, revisionId, isGuided, kept } = works.get(work)!;
+    return {
+      ...{ ...stay, id: work, learnerId: learner, revisionId, isGuided, isPut: kept !== null },
+      ...{ who: nameOf.get(learner)!, what: name },
+    };
+  });
 }
 
 /** The saw list with whose each length is. */

@@ -67,6 +67,7 @@ describe("an evening", () => {
     const [learner] = evening.learners;
     const [first] = learner!.pieces;
     const revisionId = revisionOf("Boat ring");
+    const fireId = evening.fires[0]!.id;
     const of = { classId, learnerId: learner!.id };
     const say = (says: string, about: string) =>
       actOk(database, ours.instructor, "say-evening", {
@@ -82,6 +83,14 @@ describe("an evening", () => {
     expect(now.pieces[0]).toMatchObject({ revisionId, from: "said" });
     expect(now.pieces.map((one) => one.revisionId)).not.toContain(first!.revisionId);
     expect(now.dropped).toMatchObject([{ revisionId: first!.revisionId }]);
+    expect(now.pieces[0]).toMatchObject({ kept: null, isGuided: false });
+    await actOk(database, ours.instructor, "say-evening", {
+      ...{ wordId: newId(), ...of, revisionId, says: "make" },
+      ...{ fireId, fromMinute: 40, isGuided: true },
+    });
+    expect((await own()).pieces[0]).toMatchObject({
+      ...{ revisionId, kept: { fire: fireId, from: 40 }, isGuided: true },
+    });
     await say("let", first!.revisionId);
     expect((await own()).pieces.map((one) => one.revisionId)).toContain(first!.revisionId);
   });

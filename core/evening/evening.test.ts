@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { seededRandom } from "../stats/random";
 import { generated } from "../testing/generated";
 import type { Evening, EveningPlan, Work } from "./evening";
-import { planEvening } from "./plan";
+import { planEvening, planningOf } from "./plan";
 
 const SLOT = 5;
 const eveningOf = (given: Partial<Evening>): Evening => ({
@@ -349,6 +349,94 @@ test("a demonstration comes before the work it is for, with its instructor there
   expect(plan.demonstrations[0]!.from).toBeGreaterThanOrEqual(20);
   // Both wait for the instructor, or one until the other is done.
   expect(plan).toMatchObject({ finished: 2, left: [], waitingMinutes: 40, isOptimal: true });
+});
+
+describe("what an instructor put somewhere is begun there and then", () => {
+  const two = [fire("1"), fire("2", true)];
+  test.each<[string, Partial<Work>, unknown[]]>([
+    ["at another fire", { kept: { fire: "2" } }, [["2", 0]]],
+    ["later", { kept: { from: 25 } }, [["1", 25]]],
+    ["both, to the last moment", { kept: { fire: "2", from: 60 } }, [["2", 60]]],
+    ["welded elsewhere", { weldMinutes: 10, kept: { fire: "1", from: 5 } }, [["1", 5], ["2", 25]]], // prettier-ignore
+  ])("%s", (_, more, at) => {
+    const evening = eveningOf({ fires: two, learners: [learner("a", { minutes: 30, ...more })] });
+    const { places, left } = planEvening(evening);
+    expect(left).toEqual([]);
+    expect(places.map(({ fire: where, from }) => [where, from])).toEqual(at);
+  });
+
+  test("the others go round it", () => {
+    const kept = { minutes: 30, kept: { fire: "1", from: 30 } };
+    const learners = [learner("a", { minutes: 45 }, { minutes: 30 }), learner("b", kept)];
+    const { places, left } = planEvening(eveningOf({ fires: [fire("1"), fire("2")], learners }));
+    expect(left).toEqual([]);
+    expect(places.find(({ work }) => work === "b1")).toMatchObject({ fire: "1", from: 30 });
+    expect(places.find(({ work }) => work === "a1")).toMatchObject({ fire: "2", from: 0 });
+  });
+
+  test.each<[string, Work["kept"], readonly Work[]]>([
+    ["too late for its length", { from: 65 }, []],
+    ["while somebody else is there", { fire: "1", from: 0 }, [{ id: "b", minutes: 90, priority: 5, kept: { fire: "1", from: 0 } }]], // prettier-ignore
+  ])("%s it is left, and may be let free", (_, kept, other) => {
+    const learners = [
+      learner("a", { minutes: 30, ...(kept ? { kept } : {}) }),
+      { id: "b", work: other },
+    ];
+    expect(planEvening(eveningOf({ fires: [fire("1"), fire("2")], learners })).left).toEqual([
+      {
+        work: "a1",
+        why: { code: "kept-place-taken", ...kept },
+        remedy: { code: "let-free" },
+      },
+    ]);
+  });
+
+  test.each([4, 5, 6, 7])(
+    "on a large evening, some of it moved about by chance: seed %i",
+    (seed) => {
+      const evening = largeEvening(12, 6, seed);
+      const first = planEvening(evening);
+      const random = seededRandom(seed);
+      const moved = new Map(
+        first.places.flatMap(({ work, fire: where, from, welding }) => {
+          const others = evening.fires.map(({ id }) => id);
+          const to =
+            random.next() < 0.5 ? where : others[Math.floor(random.next() * others.length)]!;
+          const later = Math.max(0, from + SLOT * Math.round(8 * random.next() - 4));
+          return random.next() < 0.3 && !welding
+            ? [[work, { fire: to, from: later }] as const]
+            : [];
+        }),
+      );
+      const asked = {
+        ...evening,
+        learners: evening.learners.map((one) => ({
+          ...one,
+          work: one.work.map((work) => ({ ...work, kept: moved.get(work.id) })),
+        })),
+      };
+      const plan = planEvening(asked);
+      expectAllowed(asked, plan);
+      const kept = [...moved].map(([work, where]) => {
+        const place = plan.places.find((one) => one.work === work);
+        return place ? place.fire === where.fire && place.from === where.from : null;
+      });
+      expect(kept).not.toContain(false);
+      expect(kept.filter(Boolean).length).toBeGreaterThan(kept.length / 2);
+    },
+  );
+});
+
+test("in steps it says how far it is, and comes to the same plan", () => {
+  const evening = largeEvening(12, 6, 1);
+  const shares: number[] = [];
+  const steps = planningOf(evening);
+  let step = steps.next();
+  for (; !step.done; step = steps.next()) shares.push(step.value);
+  expect(step.value).toEqual(planEvening(evening));
+  expect(shares.length).toBeGreaterThan(10);
+  expect(shares).toEqual([...shares].sort((a, b) => a - b));
+  expect(shares.every((share) => share >= 0 && share < 1)).toBe(true);
 });
 
 test("what counts more is finished, and an evening of nobody is planned", () => {

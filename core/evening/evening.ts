@@ -27,7 +27,15 @@ export interface Work {
   after?: readonly string[] | undefined;
   /** How much more it counts than other work, 0 unless given. */
   priority?: number | undefined;
+  /** Where and when an instructor wants it begun, minutes from the start; either alone, too. */
+  kept?: Kept | undefined;
 }
+
+/** A fire and a time that somebody chose. */
+export type Kept = {
+  fire?: string | undefined;
+  from?: number | undefined;
+};
 
 export interface Learner {
   id: string;
@@ -91,11 +99,13 @@ export type Why =
   | { code: "fires-full"; minutes: number }
   | { code: "welding-full"; weldMinutes: number }
   | { code: "instructors-busy"; minutes: number }
-  | { code: "no-one-time"; minutes: number };
+  | { code: "no-one-time"; minutes: number }
+  | ({ code: "kept-place-taken" } & Kept);
 
 /** What would help most cheaply. */
 export type Remedy =
   | { code: "another-evening" }
+  | { code: "let-free" }
   | { code: "longer-fire"; mm: number }
   | { code: "another-fire"; welds: boolean; minutes: number }
   | { code: "another-instructor"; minutes: number };

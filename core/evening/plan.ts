@@ -9,7 +9,13 @@ import { countOf, heats, lengthOf, Timetable, type Ignored, type Job } from "./t
  * Demonstrations come first, then more finished (each piece counts one and its priority), then
  * less waiting, then fewer moves. Times are whole slots: a piece is given as many as it needs.
  */
-export function planEvening(evening: Evening): EveningPlan {
+export const planEvening = (evening: Evening): EveningPlan => takenAtOnce(planningOf(evening));
+
+/**
+ * The same in steps, for who has other things to do in between, shows how far it is, or stops it: each
+ * gives the share that is done, from 0 to 1, and the last the plan.
+ */
+export function* planningOf(evening: Evening): Generator<number, EveningPlan> {
   const timetable = new Timetable(evening);
   const bound = boundOf(timetable);
   const shown = timetable.activities.filter(
@@ -17,7 +23,7 @@ export function planEvening(evening: Evening): EveningPlan {
       one.kind === "showing" &&
       timetable.waysOf(one).some((way) => timetable.earliest(one, way) !== null),
   ).length;
-  const { score, steps, isProved } = bestPlan(timetable, { shown, finished: bound });
+  const { score, steps, isProved } = yield* bestPlan(timetable, { shown, finished: bound });
   for (const { activity, way, at } of steps) timetable.add(activity, way, at);
   return {
     places: timetable.places(),
@@ -29,6 +35,14 @@ export function planEvening(evening: Evening): EveningPlan {
     bound: isProved ? score.finished : bound,
     isOptimal: isProved,
   };
+}
+
+/** What comes of something that is done in steps, all of them taken at once. */
+function takenAtOnce(steps: Generator<number, EveningPlan>): EveningPlan {
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return value;
+  }
 }
 
 const jobsOf = ({ activities }: Timetable): Job[] =>
@@ -100,8 +114,17 @@ function leftOf(timetable: Timetable): Left[] {
     .map((job) => ({ work: job.id, ...reasonOf(timetable, job) }));
 }
 
+interface Reason {
+  why: Why;
+  remedy?: Remedy;
+}
+
 /** Why a piece doesn't fit into the plan as it stands, and what would help. */
-function reasonOf(timetable: Timetable, job: Job): { why: Why; remedy?: Remedy } {
+const reasonOf = (timetable: Timetable, job: Job): Reason =>
+  reasonOfItsOwn(timetable, job) ?? reasonOfOthers(timetable, job);
+
+/** What a piece needs that isn't there, whatever else is planned. */
+function reasonOfItsOwn(timetable: Timetable, job: Job): Reason | null {
   const { evening, windows } = timetable;
   const { work, learner, weld } = job;
   const { slot, fires, instructors } = evening;
@@ -138,11 +161,23 @@ function reasonOf(timetable: Timetable, job: Job): { why: Why; remedy?: Remedy }
       why: { code: "no-instructor" },
       remedy: { code: "another-instructor", minutes },
     };
+  return null;
+}
+
+/** What else is planned where a piece would go. */
+function reasonOfOthers(timetable: Timetable, job: Job): Reason {
+  const { fires, slot } = timetable.evening;
+  const { work, learner, weld } = job;
+  const { minutes, weldMinutes = 0 } = work;
   const helps = (ignored: Ignored) => {
     const ways =
-      ignored.fires && fires.length === 0 ? [{ fire: -1, weldFire: -1 }] : timetable.waysOf(job);
+      ignored.fires && fires.length === 0
+        ? [{ fire: -1, weldFire: -1 }]
+        : timetable.waysOf(job, ignored);
     return ways.some((way) => timetable.earliest(job, way, ignored) !== null);
   };
+  if (work.kept && helps({ kept: true }))
+    return { why: { code: "kept-place-taken", ...work.kept }, remedy: { code: "let-free" } };
   if (!helps({ fires: true, instructors: true }))
     return {
       why: { code: "learner-busy", minutes, freeMinutes: timetable.freeSlots(learner) * slot },

@@ -3,6 +3,7 @@ import { eveningOf, wantedCuts, type EveningLearner, type EveningPiece } from ".
 const piece = (more: Partial<EveningPiece> = {}): EveningPiece => ({
   ...{ id: "a:r", learnerId: "a", revisionId: "r", exerciseId: "e", name: "Pin", from: "ranked" },
   ...{ minutes: 20, heats: 4, weldMinutes: 0, heatMm: null, work: null, stages: 3, bars: [] },
+  ...{ kept: null, isGuided: false },
   ...more,
 });
 const learner = (id: string, more: Partial<EveningLearner> = {}): EveningLearner => ({

@@ -1,6 +1,6 @@
 import type { Attendance } from "../floor/events";
 import type { FloorWork } from "../floor/floor";
-import type { Evening } from "./evening";
+import type { Evening, Kept } from "./evening";
 import type { Offered } from "./fill";
 import type { BarToCut } from "./pieceWork";
 import type { WantedCut } from "./sawList";
@@ -16,6 +16,10 @@ export interface EveningPiece extends Offered {
   heats: number;
   weldMinutes: number;
   heatMm: number | null;
+  /** Where and when an instructor put it. */
+  kept: Kept | null;
+  /** Whether an instructor stands by all the time. */
+  isGuided: boolean;
   /** The piece an earlier evening left, and its stages that are done. */
   work: Pick<FloorWork, "id" | "stages"> | null;
   stages: number;
@@ -111,12 +115,14 @@ export function eveningOf(
     learners: comes.map(({ id, attendance, pieces }) => ({
       id,
       here: [Math.max(elapsed, attendance === "late" ? LATE_MINUTES : 0), of.minutes] as const,
-      work: pieces.map(({ id: workId, minutes, weldMinutes, heatMm, from }, index) => ({
+      work: pieces.map(({ id: workId, minutes, weldMinutes, heatMm, ...piece }, index) => ({
         id: workId,
         minutes,
         weldMinutes: Math.min(minutes, weldMinutes),
         heatMm: heatMm ?? undefined,
-        priority: PRIORITY[from] + (index === 0 ? 1 : 0),
+        guided: piece.isGuided,
+        kept: stillKept(piece.kept, { elapsed, firesOut: of.firesOut }),
+        priority: PRIORITY[piece.from] + (index === 0 ? 1 : 0),
       })),
     })),
     instructors: [...new Set(staff)].map((id) => ({ id })),
@@ -126,6 +132,15 @@ export function eveningOf(
       at: lit.some((one) => one.id === fireId) ? (fireId ?? undefined) : undefined,
     })),
   };
+}
+
+/** What was said of a place still goes for a fire that is lit, and for a time to come. */
+function stillKept(
+  kept: Kept | null,
+  { elapsed, firesOut }: { elapsed: number; firesOut: readonly string[] },
+): Kept | undefined {
+  if (!kept || (kept.from !== undefined && kept.from < elapsed)) return undefined;
+  return kept.fire !== undefined && firesOut.includes(kept.fire) ? undefined : kept;
 }
 
 /** Lengths that are as long as each other to this were sawn for one another, mm. */

@@ -23,12 +23,17 @@ interface Found {
 const MAX_SEARCHED = 9;
 const MAX_STATES = 40_000;
 const MAX_TRIES = 1200;
+/** How far it is, is said after so many tries, or so many states looked at. */
+const TRIES_A_STEP = 8;
+const STATES_A_STEP = 200;
 /** Slots looked at in all, so that large evenings end in time. */
 const MAX_WORK = 16e6;
 const SEED = 5;
 
-const demonstrationsFirst = (a: Activity, b: Activity): number =>
-  Number(a.kind === "work") - Number(b.kind === "work");
+/** Demonstrations first, then what an instructor put somewhere: everything else goes round them. */
+const fixedFirst = (a: Activity, b: Activity): number => freedomOf(a) - freedomOf(b);
+const freedomOf = (activity: Activity): number =>
+  activity.kind === "showing" ? 0 : activity.work.kept ? 1 : 2;
 
 /**
  * The plan of an evening: activities are put one after another, each as early as it can be, in an
@@ -38,18 +43,23 @@ const demonstrationsFirst = (a: Activity, b: Activity): number =>
  * Thompson 1960).
  *
  * @param bound no plan shows more, and none finishes more
+ * @returns in steps, each the share of the looking that is done
  */
-export function bestPlan(timetable: Timetable, bound: Pick<Score, "shown" | "finished">): Found {
+export function* bestPlan(
+  timetable: Timetable,
+  bound: Pick<Score, "shown" | "finished">,
+): Generator<number, Found> {
   const { activities } = timetable;
   const random = seededRandom(SEED);
   let order = [...activities].sort(
-    (a, b) => demonstrationsFirst(a, b) || weightOf(b) - weightOf(a) || lengthOf(b) - lengthOf(a),
+    (a, b) => fixedFirst(a, b) || weightOf(b) - weightOf(a) || lengthOf(b) - lengthOf(a),
   );
   let best = planned(timetable, order);
   const isDone = () => isPerfect(best.score, bound);
   const cost = activities.length * timetable.slots * Math.max(1, timetable.evening.fires.length);
   const tries = Math.min(MAX_TRIES, Math.ceil(MAX_WORK / Math.max(1, cost)));
   for (let round = 0; round < tries && !isDone() && activities.length > 1; round += 1) {
+    if (round % TRIES_A_STEP === 0) yield round / tries;
     const next = changed(order, random);
     const found = planned(timetable, next);
     if (isBetter(best.score, found.score)) continue;
@@ -58,7 +68,7 @@ export function bestPlan(timetable: Timetable, bound: Pick<Score, "shown" | "fin
   }
   if (isDone()) return { ...best, isProved: true };
   if (activities.length > MAX_SEARCHED) return { ...best, isProved: false };
-  const searched = searchedThrough(timetable, best);
+  const searched = yield* searchedThrough(timetable, best);
   return { ...searched.best, isProved: searched.isWhole };
 }
 
@@ -136,15 +146,15 @@ const bestPossible = (score: Score, open: readonly Activity[]): Score => ({
 });
 
 /** Every order and every way, each plan looked at once; cut short after so many. */
-function searchedThrough(
+function* searchedThrough(
   timetable: Timetable,
   first: { score: Score; steps: Steps },
-): { best: { score: Score; steps: Steps }; isWhole: boolean } {
+): Generator<number, { best: { score: Score; steps: Steps }; isWhole: boolean }> {
   let best = first;
   let isWhole = true;
   const seen = new Set<string>();
   const steps: Steps = [];
-  const search = (open: readonly Activity[]): void => {
+  function* search(open: readonly Activity[]): Generator<number, void> {
     if (seen.size >= MAX_STATES) {
       isWhole = false;
       return;
@@ -155,6 +165,7 @@ function searchedThrough(
       .join();
     if (seen.has(key)) return;
     seen.add(key);
+    if (seen.size % STATES_A_STEP === 0) yield seen.size / MAX_STATES;
     const score = timetable.score();
     if (isBetter(score, best.score)) best = { score, steps: [...steps] };
     if (isBetter(best.score, bestPossible(score, open))) return;
@@ -164,12 +175,12 @@ function searchedThrough(
         if (at === null) continue;
         timetable.add(activity, way, at);
         steps.push({ activity, way, at });
-        search(open.filter((one) => one !== activity));
+        yield* search(open.filter((one) => one !== activity));
         steps.pop();
         timetable.remove(activity);
         if (!isWhole) return;
       }
-  };
-  search(timetable.activities);
+  }
+  yield* search(timetable.activities);
   return { best, isWhole };
 }

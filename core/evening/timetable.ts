@@ -40,6 +40,7 @@ interface Put {
 export interface Ignored {
   fires?: boolean;
   instructors?: boolean;
+  kept?: boolean;
 }
 
 const NO_FIRE = -1;
@@ -116,7 +117,7 @@ export class Timetable {
   }
 
   /** Every way an activity could be done. */
-  waysOf(activity: Activity): Way[] {
+  waysOf(activity: Activity, ignored: Ignored = {}): Way[] {
     const { fires } = this.evening;
     if (activity.kind === "showing") {
       const { at } = activity.demonstration;
@@ -128,9 +129,16 @@ export class Timetable {
     const { work, plain, weld } = activity;
     const fit = fires.flatMap((fire, index) => (heats(fire, work) ? [index] : []));
     const welders = fit.filter((index) => fires[index]!.welds);
-    if (weld === 0) return fit.map((fire) => ({ fire, weldFire: NO_FIRE }));
+    const isKept = (fire: number) =>
+      ignored.kept || work.kept?.fire === undefined || work.kept.fire === fires[fire]!.id;
+    const kept = fit.filter(isKept);
+    if (weld === 0) return kept.map((fire) => ({ fire, weldFire: NO_FIRE }));
     return welders.flatMap((weldFire) =>
-      plain === 0 ? [{ fire: weldFire, weldFire }] : fit.map((fire) => ({ fire, weldFire })),
+      plain > 0
+        ? kept.map((fire) => ({ fire, weldFire }))
+        : isKept(weldFire)
+          ? [{ fire: weldFire, weldFire }]
+          : [],
     );
   }
 
@@ -148,6 +156,12 @@ export class Timetable {
       const [first, last] = this.windows[learner]!;
       from = Math.max(from, first);
       to = Math.min(to, last - slots);
+    }
+    const kept = activity.kind === "work" && !ignored.kept ? activity.work.kept?.from : undefined;
+    if (kept !== undefined) {
+      const at = Math.round(kept / this.evening.slot);
+      from = Math.max(from, at);
+      to = Math.min(to, at);
     }
     for (let at = from; at <= to;) {
       const next = this.nextToTry(activity, way, { at, ignored });

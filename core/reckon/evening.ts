@@ -1,7 +1,8 @@
 import * as z from "zod";
-import type { Evening } from "../evening/evening";
-import { planEvening } from "../evening/plan";
+import type { Evening, EveningPlan } from "../evening/evening";
+import { planEvening, planningOf } from "../evening/plan";
 import { eveningDrawing } from "../drawing/eveningDrawing";
+import { readInput } from "../problem/complain";
 import { refuse } from "../problem/problem";
 import { figure } from "./figure";
 import { defineReckoner } from "./reckoner";
@@ -28,64 +29,72 @@ const here = z
 const MAX_SIZE = 5e6;
 const mm = number("A length in mm", 1, 100_000);
 
+const input = z.strictObject({
+  minutes: minutes("How long the evening is, in minutes,"),
+  slot: number("A slot, in minutes,", 1, 60).default(5),
+  fires: z
+    .array(
+      z.strictObject({
+        id,
+        places: number("Places at a fire", 1, 20).int("Places are counted."),
+        welds: z.boolean(),
+        evenHeatMm: mm.optional(),
+        openingMm: mm.optional(),
+      }),
+    )
+    .max(60),
+  learners: z
+    .array(
+      z.strictObject({
+        id,
+        here,
+        work: z
+          .array(
+            z.strictObject({
+              id,
+              minutes: minutes("What a piece takes, in minutes,"),
+              heats: number("Heats", 0, 200).optional(),
+              weldMinutes: number("What welding takes, in minutes,", 0, MAX_MINUTES).optional(),
+              heatMm: mm.optional(),
+              guided: z.boolean().optional(),
+              after: z.array(id).max(50).optional(),
+              priority: number("A priority", 0, 1000).optional(),
+              kept: z
+                .strictObject({
+                  fire: id.optional(),
+                  from: number("When it is begun, in minutes,", 0, MAX_MINUTES).optional(),
+                })
+                .optional(),
+            }),
+          )
+          .max(50),
+      }),
+    )
+    .max(200),
+  instructors: z.array(z.strictObject({ id, here })).max(60).default([]),
+  demonstrations: z
+    .array(
+      z.strictObject({
+        id,
+        by: id,
+        minutes: minutes("A demonstration, in minutes,"),
+        for: z.array(id).max(200),
+        before: z.array(id).max(200).optional(),
+        at: id.optional(),
+      }),
+    )
+    .max(60)
+    .default([]),
+  cleanUp: number("Clean-up, in minutes,", 0, MAX_MINUTES).default(10),
+});
+
 /** Who is at which fire when. */
 export const evening = defineReckoner({
   name: "evening",
   summary: "Who is at which fire when, and what doesn't fit",
   explanation:
-    "Work is begun only where it is finished, without a break, its weld last: one learner at each place, one weld at a time at a fire that welds, heats no longer than the fire's even heat and opening. A demonstration takes its instructor, its learners and a place, before the work it is for; guided work takes an instructor all the time. Demonstrations first, then the most finished (each piece counts 1 and its priority), then the least waiting, then the fewest moves. Orders are changed by chance from a fixed seed; a small evening is looked through whole (active schedules, Giffler and Thompson 1960), and optimal is said only then, or where nothing could be better.",
-  input: z.strictObject({
-    minutes: minutes("How long the evening is, in minutes,"),
-    slot: number("A slot, in minutes,", 1, 60).default(5),
-    fires: z
-      .array(
-        z.strictObject({
-          id,
-          places: number("Places at a fire", 1, 20).int("Places are counted."),
-          welds: z.boolean(),
-          evenHeatMm: mm.optional(),
-          openingMm: mm.optional(),
-        }),
-      )
-      .max(60),
-    learners: z
-      .array(
-        z.strictObject({
-          id,
-          here,
-          work: z
-            .array(
-              z.strictObject({
-                id,
-                minutes: minutes("What a piece takes, in minutes,"),
-                heats: number("Heats", 0, 200).optional(),
-                weldMinutes: number("What welding takes, in minutes,", 0, MAX_MINUTES).optional(),
-                heatMm: mm.optional(),
-                guided: z.boolean().optional(),
-                after: z.array(id).max(50).optional(),
-                priority: number("A priority", 0, 1000).optional(),
-              }),
-            )
-            .max(50),
-        }),
-      )
-      .max(200),
-    instructors: z.array(z.strictObject({ id, here })).max(60).default([]),
-    demonstrations: z
-      .array(
-        z.strictObject({
-          id,
-          by: id,
-          minutes: minutes("A demonstration, in minutes,"),
-          for: z.array(id).max(200),
-          before: z.array(id).max(200).optional(),
-          at: id.optional(),
-        }),
-      )
-      .max(60)
-      .default([]),
-    cleanUp: number("Clean-up, in minutes,", 0, MAX_MINUTES).default(10),
-  }),
+    "Work is begun only where it is finished, without a break, its weld last: one learner at each place, one weld at a time at a fire that welds, heats no longer than the fire's even heat and opening. A demonstration takes its instructor, its learners and a place, before the work it is for; guided work takes an instructor all the time; kept work is begun at that fire, at that time. Demonstrations first, then the most finished (each piece counts 1 and its priority), then the least waiting, then the fewest moves. Orders are changed by chance from a fixed seed; a small evening is looked through whole (active schedules, Giffler and Thompson 1960), and optimal is said only then, or where nothing could be better.",
+  input,
   result: z.object({
     places: z.array(
       z.object({
@@ -119,12 +128,7 @@ export const evening = defineReckoner({
     optimal: z.boolean(),
   }),
   reckon: (given) => {
-    checkNames(given);
-    const works = given.learners.reduce((sum, { work }) => sum + work.length, 0);
-    const slots = Math.ceil(given.minutes / given.slot);
-    const size = works * slots * given.fires.length ** 2;
-    if (size > MAX_SIZE)
-      refuse({ code: "evening-too-large", works, slots, fires: given.fires.length });
+    checkEvening(given);
     const { isOptimal, ...plan } = planEvening(given);
     return { ...plan, optimal: isOptimal };
   },
@@ -167,6 +171,26 @@ export const evening = defineReckoner({
   ],
 });
 
+/**
+ * The same in steps; see {@link planningOf}.
+ *
+ * @throws Refusal where it isn't an evening, or one that can't be planned
+ */
+export function* eveningAnswer(given: unknown): Generator<number, EveningPlan> {
+  const asked = readInput(input, given);
+  checkEvening(asked);
+  return yield* planningOf(asked);
+}
+
+function checkEvening(given: Evening): void {
+  checkNames(given);
+  const works = given.learners.reduce((sum, { work }) => sum + work.length, 0);
+  const slots = Math.ceil(given.minutes / given.slot);
+  const size = works * slots * given.fires.length ** 2;
+  if (size > MAX_SIZE)
+    refuse({ code: "evening-too-large", works, slots, fires: given.fires.length });
+}
+
 /** Every name once, and only names that are there. */
 function checkNames({ fires, learners, instructors, demonstrations }: Evening): void {
   const works = learners.flatMap(({ work }) => work);
@@ -183,6 +207,10 @@ function checkNames({ fires, learners, instructors, demonstrations }: Evening): 
   expectKnown(
     works.flatMap(({ after = [] }) => after),
     works,
+  );
+  expectKnown(
+    works.flatMap(({ kept }) => kept?.fire ?? []),
+    fires,
   );
   for (const { by, at, before = [], for: learnerIds } of demonstrations) {
     expectKnown([by], instructors);

@@ -77,6 +77,10 @@ export const EVENING_COMMANDS = {
     learnerId: idSchema,
     revisionId: idSchema,
     says: z.enum(["make", "drop", "let"]),
+    /** Where and when it is begun, minutes from the start; wherever it fits unless given. */
+    fireId: idSchema.nullable().optional(),
+    fromMinute: count("When it is begun, in minutes from the start,", 1440).nullable().optional(),
+    isGuided: z.boolean().optional(),
   }),
   "keep-demonstration": z.strictObject({
     demonstrationId: idSchema,

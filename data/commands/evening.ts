@@ -8,12 +8,15 @@ import { defineCommand } from "./command";
 export const sayEvening = defineCommand({
   name: "say-evening",
   roles: INSTRUCTORS,
-  run: ({ database, actor }, { wordId, classId, learnerId, revisionId, says }) =>
+  run: ({ database, actor }, { wordId, classId, learnerId, revisionId, says, ...said }) =>
     database.transaction(async (tx) => {
       const { schoolId, personId } = actor;
       await findClass(tx, actor, classId);
       await assertLearners(tx, actor, [learnerId]);
       await assertRevisions(tx, actor, [revisionId]);
+      const { fireId = null, fromMinute = null, isGuided = false } = said;
+      await assertFires(tx, actor, fireId === null ? [] : [fireId]);
+      const how = { fireId, fromMinute, isGuided };
       const about = { classId, learnerId, revisionId };
       if (says === "let")
         await tx
@@ -28,10 +31,10 @@ export const sayEvening = defineCommand({
       else
         await tx
           .insert(eveningWord)
-          .values({ id: wordId, schoolId, ...about, says, saidBy: personId })
+          .values({ id: wordId, schoolId, ...about, says, ...how, saidBy: personId })
           .onConflictDoUpdate({
             target: [eveningWord.classId, eveningWord.learnerId, eveningWord.revisionId],
-            set: { says, saidBy: personId, saidAt: new Date() },
+            set: { says, ...how, saidBy: personId, saidAt: new Date() },
           });
       return about;
     }),

@@ -243,7 +243,8 @@ export async function findEvening(
     const { attendance } = learnerOn(floor.floor, id);
     const offer = (revisionId: string, from: Offered["from"], work?: FloorWork) => {
       const found = exercises.get(revisionId);
-      return found ? [offeredPiece(found, { learnerId: id, pace, from, work })] : [];
+      const word = said.find((one) => one.revisionId === revisionId);
+      return found ? [offeredPiece(found, { learnerId: id, pace, from, work, word })] : [];
     };
     const seen = new Set<string>();
     const offered = [
@@ -284,11 +285,24 @@ function offeredPiece(
     pace,
     from,
     work,
-  }: { learnerId: string; pace: number; from: Offered["from"]; work: FloorWork | undefined },
+    word,
+  }: {
+    learnerId: string;
+    pace: number;
+    from: Offered["from"];
+    work: FloorWork | undefined;
+    word: typeof eveningWord.$inferSelect | undefined;
+  },
 ): EveningPiece {
+  const { fireId: fire = null, fromMinute = null, isGuided = false } = word ?? {};
   return {
     ...pieceWork(stages, { step, done: work?.stages ?? 0, pace }),
     ...{ id: `${learnerId}:${revisionId}`, learnerId, revisionId, exerciseId, name, from },
+    isGuided,
+    kept:
+      fire === null && fromMinute === null
+        ? null
+        : { fire: fire ?? undefined, from: fromMinute ?? undefined },
     work: work ? { id: work.id, stages: work.stages } : null,
     stages: stages.length,
     // What is in the fire already needs no bar.

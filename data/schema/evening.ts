@@ -118,6 +118,11 @@ export const eveningWord = pgTable(
     learnerId: uuid("learner_id").notNull(),
     revisionId: uuid("revision_id").notNull(),
     says: text("says", { enum: ["make", "drop"] }).notNull(),
+    /** Where and when it is begun, minutes from the start; where nothing is said, wherever it fits. */
+    fireId: uuid("fire_id"),
+    fromMinute: integer("from_minute"),
+    /** Whether an instructor stands by all the time. */
+    isGuided: boolean("is_guided").notNull().default(false),
     saidBy: uuid("said_by").notNull(),
     saidAt: moment("said_at").notNull().defaultNow(),
   },
@@ -138,7 +143,13 @@ export const eveningWord = pgTable(
       columns: [table.schoolId, table.revisionId],
       foreignColumns: [exerciseRevision.schoolId, exerciseRevision.id],
     }),
+    foreignKey({
+      name: "evening_word_fire",
+      columns: [table.schoolId, table.fireId],
+      foreignColumns: [fire.schoolId, fire.id],
+    }),
     check("evening_word_says", sql`${table.says} in ('make', 'drop')`),
+    check("evening_word_from", sql`${table.fromMinute} between 0 and 1440`),
   ],
 );
 

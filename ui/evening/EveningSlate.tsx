@@ -8,10 +8,13 @@ import { useCommand } from "../useCommand";
 export interface NotRight {
   title: string;
   detail: string;
-  /** Drops a piece from the evening. */
+  /** A piece that can be left for another evening. */
   drop?: { learnerId: string; revisionId: string };
+  /** Whether it was put somewhere, and can be let free. */
+  isPut?: boolean;
 }
 
+const DOES = "min-h-11 text-15 underline underline-offset-3";
 const COUNTS = ["Nothing", "One thing", "Two things", "Three things", "Four things", "Five things"];
 
 /** What Bell Step says of an evening: what isn't right yet, in order. */
@@ -31,8 +34,8 @@ export function EveningSlate({
 }) {
   const router = useRouter();
   const { send, busy, error } = useCommand();
-  const drop = async (of: NonNullable<NotRight["drop"]>) => {
-    const answer = await send("say-evening", { wordId: newId(), classId, ...of, says: "drop" });
+  const say = async (of: NonNullable<NotRight["drop"]>, says: "drop" | "make") => {
+    const answer = await send("say-evening", { wordId: newId(), classId, ...of, says });
     if (answer.ok) router.refresh();
   };
   const count = COUNTS[problems.length] ?? `${problems.length} things`;
@@ -46,7 +49,7 @@ export function EveningSlate({
             : `${count} ${problems.length === 1 ? "is" : "are"} not right yet`}
         </h2>
         <ol className="mt-4 min-h-0 grow overflow-y-auto" tabIndex={0}>
-          {problems.map(({ title, detail, drop: of }, index) => (
+          {problems.map(({ title, detail, drop: of, isPut }, index) => (
             <li
               key={`${title} ${index}`}
               className="grid grid-cols-[28px_minmax(0,1fr)] border-t border-slate-rule py-4"
@@ -58,14 +61,26 @@ export function EveningSlate({
                 <h3 className="text-17 font-semibold">{title}</h3>
                 <p className="mt-0.5 text-15 text-chalk-2">{detail}</p>
                 {of && manages ? (
-                  <button
-                    type="button"
-                    className="mt-1 min-h-11 text-15 underline underline-offset-3"
-                    disabled={busy}
-                    onClick={() => void drop(of)}
-                  >
-                    Leave it for another evening
-                  </button>
+                  <p className="mt-1 flex flex-wrap gap-x-6">
+                    {isPut ? (
+                      <button
+                        type="button"
+                        className={DOES}
+                        disabled={busy}
+                        onClick={() => void say(of, "make")}
+                      >
+                        Let it find its place
+                      </button>
+                    ) : null}
+                    <button
+                      type="button"
+                      className={DOES}
+                      disabled={busy}
+                      onClick={() => void say(of, "drop")}
+                    >
+                      Leave it for another evening
+                    </button>
+                  </p>
                 ) : null}
               </div>
             </li>

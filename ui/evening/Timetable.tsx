@@ -1,8 +1,12 @@
 import { inLanes } from "@/core/evening/lanes";
 import { timeInWords } from "../words/when";
+import { LANE, SHEET, WIDTH } from "./scale";
+import { Showing } from "./Showing";
+import { Stay, type Moving, type StayDrag } from "./Stay";
 
 /** Time at a fire, minutes from the evening's start. */
 export interface DrawnStay {
+  id: string;
   fire: string;
   from: number;
   to: number;
@@ -10,6 +14,8 @@ export interface DrawnStay {
   weldFrom: number | null;
   who: string;
   what: string;
+  /** Whether an instructor put it there. */
+  isPut: boolean;
 }
 
 export interface DrawnShowing {
@@ -20,7 +26,7 @@ export interface DrawnShowing {
   what: string;
 }
 
-interface TimetableProps {
+export interface TimetableProps {
   /** ms since 1970. */
   beganAt: number;
   minutes: number;
@@ -29,18 +35,16 @@ interface TimetableProps {
   fires: readonly { id: string; name: string; welds: boolean }[];
   stays: readonly DrawnStay[];
   showings: readonly DrawnShowing[];
+  /** What is chosen, and what becomes of what is drawn elsewhere; nothing moves unless given. */
+  moving?: Moving;
 }
 
-const WIDTH = 896;
 const LEFT = 104;
 const RULER = 34;
-const LANE = 38;
-const LETTER = 7.4;
-const SHEET = "#FBFAF5";
 
 /** The evening: the clock a steel rule, time at a fire a dimension line with its name in the gap. */
 export function Timetable(props: TimetableProps) {
-  const { beganAt, minutes, cleanUp, timeZone } = props;
+  const { beganAt, minutes, cleanUp, timeZone, moving } = props;
   const x = (minute: number) => LEFT + (minute / minutes) * (WIDTH - LEFT - 4);
   const { rows, bottom } = rowsOf(props);
   const ticks = ticksOf(beganAt, minutes);
@@ -48,7 +52,7 @@ export function Timetable(props: TimetableProps) {
     <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Plan of the evening">
       <svg
         viewBox={`0 0 ${WIDTH} ${bottom + 1}`}
-        role="img"
+        role={moving ? "group" : "img"}
         aria-label={inWords(props)}
         className="block w-full min-w-[760px] font-plain"
       >
@@ -100,7 +104,13 @@ export function Timetable(props: TimetableProps) {
             <path d={`M0 ${y + high}H${WIDTH}`} stroke="#D6D1C2" />
             <FireSign {...fire} y={y + high / 2} />
             {own.map((stay, index) => (
-              <Stay key={index} stay={stay} y={y + lanes[index]! * LANE + LANE / 2} x={x} />
+              <Stay
+                key={stay.id}
+                stay={stay}
+                y={y + lanes[index]! * LANE + LANE / 2}
+                x={x}
+                drag={moving && dragOf(moving, stay.id, { x, rows })}
+              />
             ))}
             {shown.map((one, index) => (
               <Showing key={index} showing={one} y={y} high={high} x={x} />
@@ -128,6 +138,20 @@ export function Timetable(props: TimetableProps) {
     </div>
   );
 }
+
+/** What a stay that is drawn aside, in the drawing's own units, comes to. */
+const dragOf = (
+  { chosen, onChoose, onMove }: Moving,
+  id: string,
+  { x, rows }: { x: (minute: number) => number; rows: ReturnType<typeof rowsOf>["rows"] },
+): StayDrag => ({
+  isChosen: chosen === id,
+  onChoose: () => onChoose(id),
+  onDrop: (alongPx, toY) => {
+    const row = rows.find(({ top, high }) => toY >= top && toY < top + high);
+    onMove(id, { minutes: alongPx / (x(1) - x(0)), toFire: row?.fire.id ?? null });
+  },
+});
 
 /** A row for each fire, as high as it has lines, and where the last ends. */
 function rowsOf({ fires, stays, showings }: TimetableProps) {
@@ -172,115 +196,6 @@ function FireSign({ name, welds, y }: { name: string; welds: boolean; y: number 
       {welds ? (
         <text x="52" y={y + 4} fontSize="13" fill="#20262B">
           welds
-        </text>
-      ) : null}
-    </g>
-  );
-}
-
-interface Placed {
-  y: number;
-  x: (minute: number) => number;
-}
-
-function Stay({ stay: { from, to, weldFrom, who, what }, y, x }: { stay: DrawnStay } & Placed) {
-  const [x1, x2] = [x(from) + 3, x(to) - 3];
-  const plainEnd = weldFrom === null ? x2 : x(weldFrom);
-  const tick = (at: number) => `M${at - 4} ${y + 7}L${at + 4} ${y - 7}`;
-  const label = labelFor(who, what, Math.max(plainEnd, x1 + 60) - x1 - 20);
-  const beads = weldFrom === null ? 0 : Math.max(2, Math.floor((x2 - plainEnd - 8) / 7));
-  return (
-    <g>
-      <title>{`${who}, ${what}`}</title>
-      <path d={`M${x1} ${y}H${plainEnd}${tick(x1)}${tick(x2)}`} stroke="#555E65" fill="none" />
-      {Array.from({ length: beads }, (_, index) => {
-        const at = plainEnd + 4 + index * 7;
-        return (
-          <path
-            key={index}
-            d={`M${at} ${y - 9}q8 9 0 18`}
-            fill="none"
-            stroke="#20262B"
-            strokeWidth="2.2"
-            strokeLinecap="round"
-          />
-        );
-      })}
-      {label ? (
-        <g fontSize="13.5" textAnchor="middle">
-          {/* The gap in the line first, so that no letter is under it. */}
-          <text x={(x1 + plainEnd) / 2} y={y + 4.5} fill="none" stroke={SHEET} strokeWidth="8">
-            <LabelWords {...label} />
-          </text>
-          <text x={(x1 + plainEnd) / 2} y={y + 4.5}>
-            <LabelWords {...label} isInk />
-          </text>
-        </g>
-      ) : null}
-    </g>
-  );
-}
-
-const LabelWords = ({ who, what, isInk }: { who: string; what: string; isInk?: boolean }) => (
-  <>
-    <tspan fontWeight="600" fill={isInk ? "#20262B" : undefined}>
-      {who}
-    </tspan>
-    {what ? <tspan fill={isInk ? "#555E65" : undefined}>{`  ${what}`}</tspan> : null}
-  </>
-);
-
-/** As much of a name and a piece as there is room for; the name first. */
-function labelFor(who: string, what: string, room: number): { who: string; what: string } | null {
-  const first = who.split(" ")[0]!;
-  const fits = (text: string) => text.length * LETTER <= room;
-  if (fits(`${who}  ${what}`)) return { who, what };
-  if (fits(`${first}  ${what}`)) return { who: first, what };
-  const words = what.split(" ");
-  for (let count = words.length - 1; count > 0; count -= 1) {
-    const short = `${words.slice(0, count).join(" ")} …`;
-    if (fits(`${first}  ${short}`)) return { who: first, what: short };
-  }
-  return fits(first) ? { who: first, what: "" } : null;
-}
-
-function Showing({
-  showing: { from, to, who, what },
-  y,
-  high,
-  x,
-}: { showing: DrawnShowing; high: number } & Placed) {
-  const [x1, x2] = [x(from) + 2, x(to) - 2];
-  const [a, b] = [y + 4, y + high - 4];
-  const middle = (x1 + x2) / 2;
-  const isHigh = high > LANE;
-  const room = x2 - x1 - 10;
-  const shown = `${who.split(" ")[0]} shows`;
-  return (
-    <g>
-      <title>{`${who} shows ${what}`}</title>
-      <rect x={x1} y={a} width={x2 - x1} height={b - a} fill={SHEET} />
-      <path
-        d={`M${x1 + 8} ${a}H${x1}V${b}H${x1 + 8}M${x2 - 8} ${a}H${x2}V${b}H${x2 - 8}`}
-        fill="none"
-        stroke="#20262B"
-        strokeWidth="3"
-      />
-      <text
-        x={middle}
-        y={y + high / 2 + (isHigh ? -3 : 4.5)}
-        textAnchor="middle"
-        fontSize="13"
-        fontWeight="600"
-        fill="#20262B"
-      >
-        {shown.length * LETTER <= room ? shown : who.split(" ")[0]}
-      </text>
-      {isHigh ? (
-        <text x={middle} y={y + high / 2 + 14} textAnchor="middle" fontSize="12.5" fill="#20262B">
-          {what.length * 6.6 <= room
-            ? what
-            : `${what.slice(0, Math.max(3, Math.floor(room / 6.8)))}…`}
         </text>
       ) : null}
     </g>

@@ -21,6 +21,8 @@ export interface MakerRow {
     from: "said" | "begun" | "ranked";
     stagesDone: number;
     stages: number;
+    kept: { fire?: string | undefined; from?: number | undefined } | null;
+    isGuided: boolean;
   }[];
   dropped: { revisionId: string; name: string }[];
 }
@@ -57,8 +59,8 @@ export function WhoMakes({
         event: { kind: "attend", learnerId, as },
       }),
     );
-  const say = async (learnerId: string, revisionId: string, says: "make" | "drop" | "let") =>
-    done(await send("say-evening", { wordId: newId(), classId, learnerId, revisionId, says }));
+  const say: Say = async (about, says, how) =>
+    done(await send("say-evening", { wordId: newId(), classId, ...about, says, ...how }));
   return (
     <section aria-label="Who makes what" className="mt-6">
       <h2 className="mb-1 font-slab text-20 font-semibold">Who makes what</h2>
@@ -108,7 +110,7 @@ export function WhoMakes({
                   shelf={shelf.filter(
                     (one) => !row.pieces.some(({ revisionId }) => revisionId === one.revisionId),
                   )}
-                  onTake={(revisionId) => void say(row.id, revisionId, "make")}
+                  onTake={(revisionId) => void say({ learnerId: row.id, revisionId }, "make")}
                 />
               ) : null}
             </div>
@@ -119,6 +121,12 @@ export function WhoMakes({
   );
 }
 
+type Say = (
+  about: { learnerId: string; revisionId: string },
+  says: "make" | "drop" | "let",
+  how?: { fireId: string | null; fromMinute: number | null; isGuided: boolean },
+) => Promise<void>;
+
 function Pieces({
   row: { id, pieces, dropped },
   manages,
@@ -128,7 +136,7 @@ function Pieces({
   row: MakerRow;
   manages: boolean;
   busy: boolean;
-  say: (learnerId: string, revisionId: string, says: "make" | "drop" | "let") => Promise<void>;
+  say: Say;
 }) {
   const button = "link min-h-11 px-2 text-13 text-ink-2";
   return (
@@ -136,7 +144,7 @@ function Pieces({
       {pieces.length === 0 ? (
         <li className="quiet pt-1">Nothing fits, or nothing is ready.</li>
       ) : null}
-      {pieces.map(({ revisionId, exerciseId, name, minutes, from, stages, stagesDone }) => (
+      {pieces.map(({ revisionId, exerciseId, name, minutes, from, stages, stagesDone, ...one }) => (
         <li key={revisionId} className="flex flex-wrap items-center gap-x-2">
           <Link href={`/set/${exerciseId}`} className="link">
             {name}
@@ -145,17 +153,38 @@ function Pieces({
             {hoursInWords(minutes)}
             {from === "begun" ? `, begun: stage ${stagesDone + 1} of ${stages}` : ""}
             {from === "said" ? ", as you said" : ""}
+            {one.isGuided ? ", an instructor beside" : ""}
           </span>
           {manages ? (
-            <button
-              type="button"
-              className={button}
-              disabled={busy}
-              aria-label={`Leave ${name} for another evening`}
-              onClick={() => void say(id, revisionId, from === "said" ? "let" : "drop")}
-            >
-              not tonight
-            </button>
+            <>
+              <button
+                type="button"
+                className={button}
+                disabled={busy}
+                aria-label={`Leave ${name} for another evening`}
+                onClick={() =>
+                  void say({ learnerId: id, revisionId }, from === "said" ? "let" : "drop")
+                }
+              >
+                not tonight
+              </button>
+              <button
+                type="button"
+                className={button}
+                disabled={busy}
+                aria-pressed={one.isGuided}
+                aria-label={`An instructor beside ${name}`}
+                onClick={() =>
+                  void say({ learnerId: id, revisionId }, "make", {
+                    fireId: one.kept?.fire ?? null,
+                    fromMinute: one.kept?.from ?? null,
+                    isGuided: !one.isGuided,
+                  })
+                }
+              >
+                {one.isGuided ? "on their own" : "with an instructor"}
+              </button>
+            </>
           ) : null}
         </li>
       ))}
@@ -167,7 +196,7 @@ function Pieces({
               type="button"
               className={button}
               disabled={busy}
-              onClick={() => void say(id, revisionId, "let")}
+              onClick={() => void say({ learnerId: id, revisionId }, "let")}
             >
               take it in again
             </button>

@@ -94,6 +94,22 @@ export const KEY_SCOPES = {
       { shown: "Ctrl Z, Ctrl Y", does: "back, and again", names: ["Ctrl+z", "Ctrl+y"] },
     ],
   },
+  evening: {
+    title: "Preparing an evening",
+    staff: true,
+    rows: [
+      { shown: "Tab", does: "the next piece of the plan", names: [] },
+      {
+        shown: "← →",
+        does: "five minutes earlier or later",
+        names: ["ArrowLeft", "ArrowRight"],
+      },
+      { shown: "↑ ↓", does: "another fire", names: ["ArrowUp", "ArrowDown"] },
+      { shown: "L", does: "let it find a place by itself", names: ["l"] },
+      { shown: "A", does: "its learner is away", names: ["a"] },
+      { shown: "P", does: "print the evening", names: ["p"] },
+    ],
+  },
   floor: {
     title: "On the floor",
     staff: true,

@@ -17,6 +17,12 @@ import { isLength, quantityInWords, quantityName } from "./quantity";
 /** A sum that stood this long is worth keeping, ms. */
 const SETTLED_MS = 1500;
 
+/** What has a page of its own. */
+const PAGES = [
+  { href: "/reckon/cutlist", name: "cut list" },
+  { href: "/reckon/evening", name: "an evening" },
+] as const;
+
 /** The calculators, made from the registry: say what you have, the answer follows while you type. */
 export function ReckonView({ unit: firstUnit }: { unit: LengthUnit }) {
   const [unit, setUnit] = useState(firstUnit);
@@ -49,14 +55,16 @@ export function ReckonView({ unit: firstUnit }: { unit: LengthUnit }) {
               </button>
             </li>
           ))}
-          <li>
-            <Link
-              href="/reckon/cutlist"
-              className="flex min-h-11 items-center border-l-[5px] border-transparent px-3 text-17 text-ink-2"
-            >
-              cut list
-            </Link>
-          </li>
+          {PAGES.map(({ href, name: said }) => (
+            <li key={href}>
+              <Link
+                href={href}
+                className="flex min-h-11 items-center border-l-[5px] border-transparent px-3 text-17 text-ink-2"
+              >
+                {said}
+              </Link>
+            </li>
+          ))}
         </ul>
       </nav>
       <div className="p-5">

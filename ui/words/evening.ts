@@ -33,12 +33,16 @@ export function whyInWords(why: Why, { workOf, demonstrationOf }: EveningNames):
       return `No instructor has ${hoursInWords(why.minutes)} for it.`;
     case "no-one-time":
       return `There is no one time of ${hoursInWords(why.minutes)} when all it needs is free.`;
+    case "kept-place-taken":
+      return "Where it was put, it can’t be begun: somebody else has the place, or it doesn’t end in time.";
   }
 }
 
 /** What would help most cheaply. */
 export function remedyInWords(remedy: Remedy): string {
   switch (remedy.code) {
+    case "let-free":
+      return "Let it find a place by itself, or move it.";
     case "another-evening":
       return "Leave it for another evening.";
     case "longer-fire":

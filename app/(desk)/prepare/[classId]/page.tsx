@@ -11,6 +11,7 @@ import { findShop, listCandidates } from "@/data/queries/next";
 import { ChangeClass } from "@/ui/evening/ChangeClass";
 import { Demonstrations } from "@/ui/evening/Demonstrations";
 import { EveningSlate, type NotRight } from "@/ui/evening/EveningSlate";
+import { PlanOfEvening } from "@/ui/evening/PlanOfEvening";
 import { Timetable } from "@/ui/evening/Timetable";
 import { ToSaw } from "@/ui/evening/ToSaw";
 import { WhoMakes } from "@/ui/evening/WhoMakes";
@@ -19,7 +20,7 @@ import { remedyInWords, whyInWords } from "@/ui/words/evening";
 import { eveningInWords, movedInWords } from "@/ui/words/classes";
 import { dayInWords } from "@/ui/words/when";
 import { plannedEvening } from "../../../eveningPlan";
-import { firesDrawn, sawRows, staysOf } from "../../../eveningShown";
+import { firesDrawn, sawRows, staysDrawn } from "../../../eveningShown";
 import { orNotFound, requestTime, requireActor, services } from "../../../server";
 
 export const metadata: Metadata = { title: "The evening" };
@@ -40,6 +41,15 @@ export default async function EveningPage({ params }: { params: Promise<{ classI
   const unit = actor.firstUnit;
   const away = learners.filter(({ attendance }) => attendance === "away");
   const there = instructors.filter(({ id: one }) => of.instructorIds.includes(one));
+  const stays = staysDrawn(plan, data);
+  const table = {
+    ...{ beganAt: of.beganAt, minutes: of.minutes, cleanUp: of.cleanUp },
+    ...{ timeZone: actor.timeZone, fires: firesDrawn(data) },
+    showings: plan.demonstrations.flatMap(({ id: one, fire, from, to }) => {
+      const shown = demonstrations.find((demo) => demo.id === one);
+      return shown ? [{ fire, from, to, who: shown.shownByName, what: shown.name }] : [];
+    }),
+  };
   const pieces = learners.reduce((sum, one) => sum + one.pieces.length, 0);
   return (
     <div className="grid grow xl:grid-cols-[minmax(0,1fr)_344px]">
@@ -56,18 +66,11 @@ export default async function EveningPage({ params }: { params: Promise<{ classI
           </p>
         </header>
         {of.movedFrom ? <p className="mb-2 text-15">{movedInWords(of.movedFrom)}</p> : null}
-        <Timetable
-          beganAt={of.beganAt}
-          minutes={of.minutes}
-          cleanUp={of.cleanUp}
-          timeZone={actor.timeZone}
-          fires={firesDrawn(data)}
-          stays={staysOf(plan, data)}
-          showings={plan.demonstrations.flatMap(({ id: one, fire, from, to }) => {
-            const shown = demonstrations.find((demo) => demo.id === one);
-            return shown ? [{ fire, from, to, who: shown.shownByName, what: shown.name }] : [];
-          })}
-        />
+        {manages ? (
+          <PlanOfEvening {...table} classId={of.id} hasFires={fires.length > 0} stays={stays} />
+        ) : (
+          <Timetable {...table} stays={stays} />
+        )}
         <p className="quiet mt-1 text-13">
           {provedInWords(plan)} Waiting: {plan.waitingMinutes} min in all; {plan.moves} changes of
           fire.
@@ -168,6 +171,7 @@ function problemsOf({
         title: `${nameOf.get(learnerId)}’s ${name.toLowerCase()} doesn’t fit`,
         detail: [whyInWords(why, names), ...(remedy ? [remedyInWords(remedy)] : [])].join(" "),
         drop: { learnerId, revisionId },
+        isPut: why.code === "kept-place-taken",
       };
     }),
     ...demonstrations

@@ -12,7 +12,7 @@ import type { PrintedTag } from "@/print/tags";
 import { eveningInWords } from "@/ui/words/classes";
 import { dayInWords, timeInWords } from "@/ui/words/when";
 import { plannedEvening } from "../../../../eveningPlan";
-import { firesDrawn, sawRows, staysOf } from "../../../../eveningShown";
+import { firesDrawn, sawRows, staysDrawn } from "../../../../eveningShown";
 import { requestTime, services } from "../../../../server";
 import { answeringFile } from "../../../answer";
 import { fileName, fileResponse } from "../../../fileResponse";
@@ -79,7 +79,7 @@ async function printed(data: EveningData, actor: Actor): Promise<Parameters<type
     date: new Date(of.beganAt),
     clock: (minute) => timeInWords(of.beganAt + minute * 60_000, timeZone),
     fires: fires.map(({ name }) => name),
-    stays: staysOf(plan, data).flatMap(({ weldFrom, fire, ...stay }) => {
+    stays: staysDrawn(plan, data).flatMap(({ weldFrom, fire, ...stay }) => {
       const at = { ...stay, fire: fireOf(fire), isWelding: false };
       if (weldFrom === null) return [at];
       return [
