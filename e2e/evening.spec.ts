@@ -50,12 +50,16 @@ test("an evening: planned, sawn, run on three devices with one away and a fire o
   // Sunday: who makes what, and what is sawn.
   await oda.goto(`/prepare/${classId}`);
   await expect(oda.getByRole("heading", { name: "Tuesday evening" })).toBeVisible();
-  await expect(oda.getByRole("img", { name: /^Fire 1: .* to / })).toBeVisible();
+  await expect(oda.getByRole("group", { name: /^Fire 1: .* to / })).toBeVisible();
   await oda
     .getByRole("group", { name: "Pell Ansgar comes" })
     .getByRole("button", { name: "away" })
     .click();
   await expect(oda.getByText(/\d come, Pell Ansgar away/)).toBeVisible();
+  await oda
+    .getByRole("group", { name: "Sunniva Dray comes" })
+    .getByRole("button", { name: "late" })
+    .click();
   const makers = oda.getByRole("region", { name: "Who makes what" });
   await makers
     .getByRole("button", { name: /^Leave .* for another evening$/ })
@@ -137,6 +141,15 @@ test("an evening: planned, sawn, run on three devices with one away and a fire o
   await expect(own.getByRole("button", { name: /^One heat more for Maren/ })).toBeVisible();
   await own.getByRole("button", { name: "I am stuck" }).click();
   await expect(slate).toContainText("Maren is stuck");
+  // Sunniva, who came late, spoils hers.
+  await oda.getByRole("button", { name: "Sunniva Dray: more" }).click();
+  await sheet.getByRole("button", { name: "here", exact: true }).click();
+  await oda.getByRole("button", { name: "Sunniva Dray: more" }).click();
+  const takesUp = sheet.getByRole("group", { name: "Takes up" }).getByRole("button").first();
+  await takesUp.click();
+  await oda.getByRole("button", { name: "Sunniva Dray: more" }).click();
+  await sheet.getByRole("button", { name: "is spoiled" }).click();
+  await expect(cato.getByRole("button", { name: /^One heat more for Sunniva/ })).toHaveCount(0);
   const width = await maren.evaluate(() => document.documentElement.scrollWidth);
   expect(width).toBeLessThanOrEqual(390);
   await saved(oda);
@@ -147,6 +160,8 @@ test("an evening: planned, sawn, run on three devices with one away and a fire o
   await oda.goto(`/prepare/${classId}/close`);
   const row = oda.getByRole("row", { name: chosen });
   await expect(row).toContainText(/2 of \d/);
+  // One spoiled, in its column.
+  expect(await oda.locator("tbody tr td:nth-child(4)").allTextContents()).toContain("1");
   await expect(oda.getByRole("region", { name: "Goes on next time" })).toContainText(
     "Maren Tholsgaard",
   );
@@ -156,6 +171,52 @@ test("an evening: planned, sawn, run on three devices with one away and a fire o
   await expectAccessible(oda);
   expect(complaints).toEqual([]);
   for (const one of [oda, cato, maren]) await one.context().close();
+});
+
+test("a piece of the plan is put elsewhere by keys and by hand, and let free again", async ({
+  browser,
+}) => {
+  const oda = await device(browser, "oda");
+  const complaints = watchConsole(oda);
+  const { id: classId } = await someTuesday();
+  await oda.goto(`/prepare/${classId}`);
+  const plan = oda.getByRole("group", { name: "Plan of the evening" });
+  const where = () => plan.getByRole("group", { name: /^Fire 1: / }).getAttribute("aria-label");
+  const hers = plan.getByRole("button", { name: /^Sunniva Dray, / }).first();
+  const piece = (await hers.getAttribute("aria-label"))!;
+  const stay = plan.getByRole("button", { name: piece, exact: true });
+  await stay.focus();
+  await expect(stay).toHaveAttribute("aria-pressed", "true");
+  // To the last fire, and as late as it can be begun.
+  for (let times = 0; times < 3; times += 1) await oda.keyboard.press("ArrowDown");
+  for (let times = 0; times < 30; times += 1) await oda.keyboard.press("ArrowRight");
+  await expect.poll(where).toMatch(new RegExp(`Fire 3:[^.]*${piece}, [0-9:]+ to 20:50`));
+  await oda.waitForResponse(/say-evening/);
+  await oda.reload();
+  await expect.poll(where).toMatch(new RegExp(`Fire 3:[^.]*${piece}, [0-9:]+ to 20:50`));
+
+  // Drawn to the left with the mouse, an hour earlier.
+  const box = (await stay.boundingBox())!;
+  const hour = ((await plan.locator("svg").boundingBox())!.width * 60 * (788 / 896)) / 150;
+  await oda.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await oda.mouse.down();
+  await oda.mouse.move(box.x + box.width / 2 - hour, box.y + box.height / 2, { steps: 4 });
+  const moved = oda.waitForResponse(/say-evening/);
+  await oda.mouse.up();
+  await moved;
+  await expect.poll(where).toMatch(new RegExp(`Fire 3:[^.]*${piece}, [0-9:]+ to 19:50`));
+  await expectAccessible(oda);
+
+  await stay.focus();
+  await oda.keyboard.press("l");
+  await expect.poll(where).not.toMatch(new RegExp(`${piece}, [0-9:]+ to 19:50`));
+  const makers = oda.getByRole("region", { name: "Who makes what" });
+  const guided = makers.getByRole("button", { name: /^An instructor beside / }).first();
+  await guided.click();
+  await expect(guided).toHaveAttribute("aria-pressed", "true");
+  await expect(makers.getByText(/, an instructor beside$/)).toBeVisible();
+  expect(complaints).toEqual([]);
+  await oda.context().close();
 });
 
 test("the floor's stream is for staff of the school and learners of the cohort", async ({

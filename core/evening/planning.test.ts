@@ -69,6 +69,20 @@ test("what was begun counts most, then what is said, then the first of the ranki
   expect(ranked).toMatchObject({ weldMinutes: 20, heatMm: 60 });
 });
 
+test.each<[string, number, EveningPiece["kept"], boolean]>([
+  ["as it is to come", 40, { fire: "1", from: 40 }, true],
+  ["no longer, once its time has gone", 41, { fire: "1", from: 40 }, false],
+  ["at a fire whenever", 90, { fire: "1" }, true],
+  ["no longer, where the fire stays out", 0, { fire: "out" }, false],
+  ["nowhere", 0, null, false],
+])("what an instructor put somewhere is kept %s, before anything else", (_, elapsed, kept, is) => {
+  const learners = [learner("a", { pieces: [piece({ from: "begun", kept, isGuided: true })] })];
+  const fires = [fire("1"), fire("out")];
+  const [work] = eveningOf({ ...asked, fires, elapsed, learners }, { welds: true }).learners[0]!
+    .work;
+  expect(work).toMatchObject({ kept: is ? kept : undefined, guided: true, priority: is ? 21 : 4 });
+});
+
 test("what was sawn isn't sawn again; what is in the fire needs no bar", () => {
   const bar = (mm: number) => ({
     ...{ section: { shape: "square" as const, size: 12 }, steel: "mild", mm, name: "the bar" },

@@ -84,6 +84,8 @@ export const SLOT_MINUTES = 5;
 export const LATE_MINUTES = 30;
 /** What counts more: what was begun, then what an instructor says, then the ranking. */
 const PRIORITY: Record<Offered["from"], number> = { begun: 3, said: 2, ranked: 0 };
+/** What an instructor put somewhere stays there, and all others go round it. */
+const PRIORITY_OF_KEPT = 20;
 
 /**
  * An evening as it is planned. Fires that nobody described are as many as are lit, two at each.
@@ -115,15 +117,15 @@ export function eveningOf(
     learners: comes.map(({ id, attendance, pieces }) => ({
       id,
       here: [Math.max(elapsed, attendance === "late" ? LATE_MINUTES : 0), of.minutes] as const,
-      work: pieces.map(({ id: workId, minutes, weldMinutes, heatMm, ...piece }, index) => ({
-        id: workId,
-        minutes,
-        weldMinutes: Math.min(minutes, weldMinutes),
-        heatMm: heatMm ?? undefined,
-        guided: piece.isGuided,
-        kept: stillKept(piece.kept, { elapsed, firesOut: of.firesOut }),
-        priority: PRIORITY[piece.from] + (index === 0 ? 1 : 0),
-      })),
+      work: pieces.map(({ id: workId, minutes, weldMinutes, heatMm, ...piece }, index) => {
+        const kept = stillKept(piece.kept, { elapsed, firesOut: of.firesOut });
+        const priority = kept ? PRIORITY_OF_KEPT : PRIORITY[piece.from];
+        return {
+          ...{ id: workId, minutes, weldMinutes: Math.min(minutes, weldMinutes) },
+          ...{ heatMm: heatMm ?? undefined, guided: piece.isGuided, kept },
+          priority: priority + (index === 0 ? 1 : 0),
+        };
+      }),
     })),
     instructors: [...new Set(staff)].map((id) => ({ id })),
     demonstrations: demonstrations.map(({ id, shownBy, minutes, learnerIds, fireId }) => ({

@@ -48,6 +48,7 @@ export type InputProblem =
   | { code: "stock-too-long"; mm: number; maxMm: number }
   | { code: "stretch-empty"; id: string }
   | { code: "id-repeated"; id: string }
+  | { code: "name-repeated"; id: string }
   | { code: "feature-outside"; id: string; lengthMm: number }
   | { code: "span-backwards"; id: string }
   | { code: "part-unknown"; id: string; known: string[] }

@@ -121,6 +121,8 @@ function wordsForInput(problem: InputProblem): string {
       return `This piece would take ${shown(problem.mm)} mm of bar; at most ${shown(problem.maxMm)} mm can be reckoned. Is the stock too thin?`;
     case "stretch-empty":
       return `The stretch ${quoted(problem.id)} has no steel in it: a transition can't run from a point to a point.`;
+    case "name-repeated":
+      return `${quoted(problem.id)} stands twice; each needs a name of its own.`;
     case "id-repeated":
       return `The id ${quoted(problem.id)} stands twice; each stretch and feature needs its own.`;
     case "feature-outside":

@@ -65,7 +65,7 @@ export const cutlist = defineReckoner({
     for (const named of [bars, pieces]) {
       const ids = named.map((one) => one.id);
       const again = ids.find((one, index) => ids.indexOf(one) < index);
-      if (again !== undefined) refuse({ code: "id-repeated", id: again });
+      if (again !== undefined) refuse({ code: "name-repeated", id: again });
     }
     const total = pieces.reduce((sum, piece) => sum + piece.count, 0);
     if (total > MAX_COUNT)

@@ -197,7 +197,7 @@ function checkNames({ fires, learners, instructors, demonstrations }: Evening): 
   for (const named of [fires, learners, instructors, [...works, ...demonstrations]]) {
     const ids = named.map((one) => one.id);
     const again = ids.find((one, index) => ids.indexOf(one) < index);
-    if (again !== undefined) refuse({ code: "id-repeated", id: again });
+    if (again !== undefined) refuse({ code: "name-repeated", id: again });
   }
   const expectKnown = (wanted: readonly string[], of: readonly { id: string }[]) => {
     const known = of.map((one) => one.id);
