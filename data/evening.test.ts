@@ -9,7 +9,7 @@ import type { Actor } from "./actor";
 import { classBeginsMs } from "./calendar";
 import type { Database } from "./database";
 import { findCalendar, listCalendarLinks } from "./queries/calendar";
-import { listCalledOff, listClasses } from "./queries/classes";
+import { listCalledOff, listClasses, listOverClasses } from "./queries/classes";
 import { findEvening, listFires, listRack, listSawn } from "./queries/evening";
 import { findFloor, findOwnFloor, findRunningClass } from "./queries/floor";
 import { floorOfClass, listUnfinished } from "./queries/floorEvents";
@@ -54,6 +54,23 @@ const tell = (
   });
 const told = async (...given: Parameters<typeof tell>) =>
   expect(await tell(...given)).toMatchObject({ ok: true });
+
+test("what is over stands latest first, with whether it is closed; called off it doesn't stand at all", async () => {
+  const over = await listOverClasses(database, ours.instructor, {
+    before: "2100-01-01",
+    limit: 500,
+  });
+  const days = over.map(({ day }) => day);
+  expect(days).toEqual([...days].sort().reverse());
+  expect(over.some(({ isClosed }) => isClosed)).toBe(true);
+  expect(over.some(({ isClosed }) => !isClosed)).toBe(true);
+  const calledOff = ours.rows.classDay.filter(({ calledOffAt }) => calledOffAt).map(({ id }) => id);
+  expect(over.filter(({ id }) => calledOff.includes(id))).toEqual([]);
+  const [last] = over;
+  const before = { before: last!.day, limit: 3 };
+  const earlier = await listOverClasses(database, ours.instructor, before);
+  expect([earlier.length, earlier.every(({ day }) => day < last!.day)]).toEqual([3, true]);
+});
 
 describe("an evening", () => {
   test("everybody has pieces that fill it; a word takes one in or leaves one out", async () => {

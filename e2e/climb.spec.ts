@@ -230,7 +230,7 @@ test("a roster from a file: every wrong line is told, nobody half-added; then al
   page,
 }) => {
   await signInOnly(page, "oda");
-  await page.goto("/prepare");
+  await page.goto("/school");
   const file = page.getByLabel("A CSV file with the columns name and cohort");
   const give = (text: string) =>
     file.setInputFiles({ name: "roster.csv", mimeType: "text/csv", buffer: Buffer.from(text) });

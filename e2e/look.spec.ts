@@ -34,6 +34,10 @@ const STAFF_PAGES = [
   ["/climb/agreement", "/climb/class", "/climb/course", "/verify"],
   [
     "/prepare",
+    "/prepare/shop",
+    "/prepare/buy",
+    "/school",
+    "/reckon/evening",
     "/measure",
     "/measure/instruments",
     "/reckon",

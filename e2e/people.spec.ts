@@ -40,7 +40,7 @@ test("a learner is added, invited, joins and finds nothing set", async ({ page, 
 
 test("a learner is cleared for a machine, and told where they are not", async ({ page }) => {
   await signInOnly(page, "oda");
-  await page.goto("/prepare");
+  await page.goto("/school");
   const cleared = page.getByRole("button", { name: "Hedda Marsh is cleared for:" });
   await cleared.click();
   const dialog = page.getByRole("dialog", { name: "Hedda Marsh may use" });
@@ -58,7 +58,7 @@ test("a learner is cleared for a machine, and told where they are not", async ({
   const learner = page.getByRole("region", { name: "Set it" }).getByText("Hedda Marsh");
   await expect(learner.locator("..")).toContainText("not cleared for the drill");
 
-  await page.goto("/prepare");
+  await page.goto("/school");
   await cleared.click();
   await drill.setChecked(was);
   await expect(drill).toBeEnabled();
@@ -150,7 +150,7 @@ test("a step judged more loosely than the one before it is told, and not kept", 
   page,
 }) => {
   await signInOnly(page, "oda");
-  await page.goto("/prepare");
+  await page.goto("/school");
   const grades = page.getByRole("region", { name: "Grades" });
   await expect(grades.getByLabel("True")).toHaveValue("17");
   await grades.getByLabel("Sure").selectOption("18: ± 1.35 mm · 0.053 in");

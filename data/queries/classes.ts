@@ -1,4 +1,4 @@
-import { and, asc, eq, gte, inArray, isNotNull, isNull } from "drizzle-orm";
+import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, lt } from "drizzle-orm";
 import { classNeeds, type ClassNeeds, type ClassTime } from "@/core/climb/classes";
 import type { NextReason } from "@/core/climb/choose";
 import { cohortRow } from "@/core/climb/cohort";
@@ -83,6 +83,37 @@ export function listClasses(
       ),
     )
     .orderBy(asc(classDay.day), asc(classDay.begins), asc(cohort.letter));
+}
+
+export interface OverClass extends Pick<ClassTime, "day" | "begins"> {
+  id: string;
+  cohort: string;
+  isClosed: boolean;
+}
+
+/** Classes before a day that weren't called off, the latest first. Staff only. */
+export async function listOverClasses(
+  database: Queryable,
+  actor: Actor,
+  { before, limit }: { before: string; limit: number },
+): Promise<OverClass[]> {
+  const found = await database
+    .select({
+      ...{ id: classDay.id, cohort: cohort.name, day: classDay.day, begins: classDay.begins },
+      closedAt: classDay.closedAt,
+    })
+    .from(classDay)
+    .innerJoin(cohort, eq(cohort.id, classDay.cohortId))
+    .where(
+      and(
+        eq(classDay.schoolId, actor.schoolId),
+        isNull(classDay.calledOffAt),
+        lt(classDay.day, before),
+      ),
+    )
+    .orderBy(desc(classDay.day), desc(classDay.begins))
+    .limit(limit);
+  return found.map(({ closedAt, ...one }) => ({ ...one, isClosed: closedAt !== null }));
 }
 
 /** What one learner could make at a class, and why. */

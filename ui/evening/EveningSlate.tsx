@@ -2,6 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { newId } from "../command";
+import { Link } from "../kit/Link";
 import { useCommand } from "../useCommand";
 
 /** Something that isn't right with an evening yet, and what can be done about it at once. */
@@ -10,6 +11,8 @@ export interface NotRight {
   detail: string;
   /** A piece that can be left for another evening. */
   drop?: { learnerId: string; revisionId: string };
+  /** Whether bar for it has to be bought. */
+  isShort?: boolean;
   /** Whether it was put somewhere, and can be let free. */
   isPut?: boolean;
 }
@@ -49,7 +52,7 @@ export function EveningSlate({
             : `${count} ${problems.length === 1 ? "is" : "are"} not right yet`}
         </h2>
         <ol className="mt-4 min-h-0 grow overflow-y-auto" tabIndex={0}>
-          {problems.map(({ title, detail, drop: of, isPut }, index) => (
+          {problems.map(({ title, detail, drop: of, isPut, isShort }, index) => (
             <li
               key={`${title} ${index}`}
               className="grid grid-cols-[28px_minmax(0,1fr)] border-t border-slate-rule py-4"
@@ -60,6 +63,14 @@ export function EveningSlate({
               <div>
                 <h3 className="text-17 font-semibold">{title}</h3>
                 <p className="mt-0.5 text-15 text-chalk-2">{detail}</p>
+                {isShort ? (
+                  <Link
+                    href="/prepare/buy"
+                    className="mt-1 inline-flex min-h-11 items-center text-15 underline underline-offset-3"
+                  >
+                    All there is to buy
+                  </Link>
+                ) : null}
                 {of && manages ? (
                   <p className="mt-1 flex flex-wrap gap-x-6">
                     {isPut ? (

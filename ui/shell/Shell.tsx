@@ -39,7 +39,11 @@ export function Shell({
   children: ReactNode;
 }) {
   const verbs = person.staff ? STAFF_VERBS : LEARNER_VERBS;
-  const places = [...verbs, { href: "/me", label: "Units and sign-out" }];
+  const places = [
+    ...verbs,
+    ...(person.staff ? [{ href: "/school", label: "The school" }] : []),
+    { href: "/me", label: "Units and sign-out" },
+  ];
   return (
     <div className="flex min-h-dvh flex-col">
       <OfflineWorker />
@@ -54,7 +58,13 @@ export function Shell({
         <Verbs verbs={verbs} className="max-sm:hidden sm:ml-12" />
         <div className="ml-auto flex items-center gap-4 text-15">
           <Commands places={places} targets={targets} staff={person.staff} />
-          <span className="quiet max-lg:hidden">{person.schoolName}</span>
+          {person.staff ? (
+            <Link href="/school" className="quiet flex min-h-11 items-center max-lg:hidden">
+              {person.schoolName}
+            </Link>
+          ) : (
+            <span className="quiet max-lg:hidden">{person.schoolName}</span>
+          )}
           <Link href="/me" className="flex min-h-11 items-center font-semibold max-sm:hidden">
             {person.name}
           </Link>

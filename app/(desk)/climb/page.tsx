@@ -75,8 +75,8 @@ export default async function CohortPage({
         {learners.length === 0 ? (
           <p className="border-t-2 border-ink bg-sheet p-5 text-17">
             No learners yet. Add them under{" "}
-            <Link href="/prepare" className="link">
-              Prepare
+            <Link href="/school" className="link">
+              the school
             </Link>
             .
           </p>

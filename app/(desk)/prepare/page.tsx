@@ -1,141 +1,108 @@
 import type { Metadata } from "next";
 import { isInstructor, STAFF } from "@/data/actor";
-import { listClasses } from "@/data/queries/classes";
+import { listClasses, listOverClasses } from "@/data/queries/classes";
 import { findShop, listStockSections } from "@/data/queries/next";
-import { listClearances, listCohorts, listRoster } from "@/data/queries/people";
-import { findGrades } from "@/data/queries/school";
-import { AddLearnerForm } from "@/ui/prepare/AddLearnerForm";
-import { Clearances } from "@/ui/prepare/Clearances";
+import { listCohorts } from "@/data/queries/people";
 import { ClassList } from "@/ui/prepare/ClassList";
-import { GradesForm } from "@/ui/prepare/GradesForm";
-import { JoinLinkButton } from "@/ui/prepare/JoinLinkButton";
 import { PlanClassesForm } from "@/ui/prepare/PlanClassesForm";
-import { RosterFile } from "@/ui/prepare/RosterFile";
 import { ShopForm } from "@/ui/prepare/ShopForm";
 import { Link } from "@/ui/kit/Link";
-import { classInWords } from "@/ui/words/classes";
+import { classInWords, eveningInWords } from "@/ui/words/classes";
+import { dayInWords } from "@/ui/words/when";
 import { requireActor, services, today } from "../../server";
 
 export const metadata: Metadata = { title: "Prepare" };
 
-const ROLE_WORDS = {
-  owner: "owner",
-  instructor: "instructor",
-  assistant: "assistant",
-  learner: "learner",
-} as const;
+/** So many of the latest that are over are listed. */
+const OVER = 6;
 
 export default async function PreparePage() {
   const actor = await requireActor(STAFF);
   const { database } = services();
-  const roster = await listRoster(database, actor);
-  const [cohorts, clearances] = await Promise.all([
+  const [cohorts, shop, sections, classes, over] = await Promise.all([
     listCohorts(database, actor),
-    listClearances(database, actor),
-  ]);
-  const [shop, sections, classes, grades] = await Promise.all([
     findShop(database, actor),
     listStockSections(database, actor),
     listClasses(database, actor, today(actor)),
-    findGrades(database, actor),
+    listOverClasses(database, actor, { before: today(actor), limit: OVER }),
   ]);
-  const groups = [
-    ...cohorts.map(({ name }) => ({
-      name,
-      people: roster.filter(({ cohort }) => cohort === name),
-    })),
-    { name: "Staff", people: roster.filter(({ role }) => role !== "learner") },
-  ];
   const manages = isInstructor(actor);
+  const [next] = classes;
   return (
     <main className="grid grow lg:grid-cols-[minmax(0,1fr)_320px]">
-      <div className="p-5">
-        <h1 className="mb-4 font-slab text-27 font-semibold">Who comes</h1>
-        {groups.map(({ name, people }) => (
-          <section key={name} className="mb-6" aria-label={name}>
-            <h2 className="mb-1 font-slab text-20 font-semibold">
-              {name} <span className="quiet font-plain text-15 font-normal">{people.length}</span>
-            </h2>
-            {people.length === 0 ? (
-              <p className="quiet text-15">Nobody yet.</p>
-            ) : (
-              <table className="ledger text-15">
-                <tbody>
-                  {people.map((person) => (
-                    <tr key={person.id}>
-                      <td className="w-16 font-semibold">{person.tagCode}</td>
-                      <td className="font-semibold">{person.name}</td>
-                      <td className="quiet">{ROLE_WORDS[person.role]}</td>
-                      <td>
-                        {person.role === "learner" ? (
-                          <Clearances
-                            personId={person.id}
-                            name={person.name}
-                            cleared={clearances.get(person.id) ?? []}
-                            manages={manages}
-                          />
-                        ) : null}
-                      </td>
-                      <td className="number">
-                        {person.joined ? (
-                          <span className="quiet">has joined</span>
-                        ) : manages ? (
-                          <JoinLinkButton
-                            personId={person.id}
-                            name={person.name}
-                            school={actor.schoolName}
-                            invited={person.invited}
-                            timeZone={actor.timeZone}
-                          />
-                        ) : (
-                          <span className="quiet">not joined</span>
-                        )}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            )}
+      <div className="min-w-0 p-5">
+        {next ? (
+          <section aria-label="Next" className="mb-8 border-t-[3px] border-ink bg-sheet p-4">
+            <h1 className="font-slab text-27 font-semibold">{eveningInWords(next)}</h1>
+            <p className="quiet text-17">
+              {dayInWords(next.day)}, {next.begins}, {next.cohort}
+            </p>
+            <p className="mt-3 flex flex-wrap gap-3">
+              <Link href={`/prepare/${next.id}`} className="button button-main">
+                Prepare it
+              </Link>
+              <Link href={`/floor?class=${next.id}`} className="button">
+                To the floor
+              </Link>
+            </p>
           </section>
-        ))}
-      </div>
-      <aside className="border-rule-strong p-5 max-lg:border-t lg:border-l">
-        {manages ? (
-          <>
-            <section aria-label="Add a learner">
-              <h2 className="mb-3 font-slab text-20 font-semibold">Add a learner</h2>
-              <AddLearnerForm cohorts={cohorts} />
-            </section>
-            <section aria-label="Learners from a file" className="mt-6 border-t border-rule pt-4">
-              <h2 className="mb-2 font-slab text-20 font-semibold">Several, from a file</h2>
-              <RosterFile cohorts={cohorts} there={roster.map(({ name }) => name)} />
-            </section>
-          </>
-        ) : null}
-        <section id="classes" aria-label="Classes" className="mt-6 border-t border-rule pt-4">
+        ) : (
+          <h1 className="mb-4 font-slab text-27 font-semibold">No evening is planned</h1>
+        )}
+        <section id="classes" aria-label="Classes" className="mb-8">
           <h2 className="mb-2 font-slab text-20 font-semibold">Classes to come</h2>
           <ClassList
             classes={classes.map((one) => ({ ...one, when: classInWords(one) }))}
             manages={manages}
           />
           {manages ? (
-            <details className="mt-2">
+            <details className="mt-2 max-w-xl" open={classes.length === 0}>
               <summary className="link flex min-h-11 items-center text-15">Plan classes</summary>
               <PlanClassesForm cohorts={cohorts} today={today(actor)} />
             </details>
           ) : null}
         </section>
-        <section aria-label="In hand" className="mt-6 border-t border-rule pt-4">
+        {over.length > 0 ? (
+          <section aria-label="Over">
+            <h2 className="mb-2 font-slab text-20 font-semibold">Over</h2>
+            <ul className="border-t border-rule text-15">
+              {over.map((one) => (
+                <li
+                  key={one.id}
+                  className="flex flex-wrap items-center gap-x-4 border-b border-rule"
+                >
+                  <Link
+                    href={`/prepare/${one.id}/close`}
+                    className="link inline-flex min-h-11 items-center"
+                  >
+                    {classInWords(one)}
+                  </Link>
+                  <span className="quiet grow text-13">{one.cohort}</span>
+                  <span className={one.isClosed ? "quiet text-13" : "text-13 font-semibold"}>
+                    {one.isClosed ? "closed" : "not closed yet"}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        ) : null}
+      </div>
+      <aside className="border-rule-strong p-5 max-lg:border-t lg:border-l">
+        <section aria-label="In hand">
           <h2 className="mb-2 font-slab text-20 font-semibold">What the shop has</h2>
           <Link href="/prepare/shop" className="link flex min-h-11 items-center text-15">
-            Fires, rack and the school’s clock
+            Fires, rack and offcuts
+          </Link>
+          <Link href="/prepare/buy" className="link flex min-h-11 items-center text-15">
+            What to buy for the next seven days
           </Link>
           <ShopForm shop={shop} sections={sections} />
         </section>
-        <section aria-label="Grades" className="mt-6 border-t border-rule pt-4">
-          <h2 className="mb-2 font-slab text-20 font-semibold">How closely a step is judged</h2>
-          <GradesForm grades={grades} manages={manages} />
-        </section>
+        <p className="mt-6 border-t border-rule pt-4 text-15">
+          <Link href="/school" className="link inline-flex min-h-11 items-center">
+            People, grades and the school’s clock
+          </Link>
+        </p>
       </aside>
     </main>
   );

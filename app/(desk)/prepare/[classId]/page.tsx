@@ -186,6 +186,7 @@ function problemsOf({
         const totalMm = short.reduce((sum, { mm }) => sum + mm + USUAL_SAW.kerfMm, 0);
         return {
           title: `${stock} is ${printMeasured(totalMm, "mm", unit)} short`,
+          isShort: true,
           detail: `No bar on the rack is left for ${short.length} of it.${nearest ? ` The nearest section in hand is ${nearest}.` : ""}`,
         };
       }),

@@ -3,7 +3,6 @@ import { isInstructor, STAFF } from "@/data/actor";
 import { listFires, listRack } from "@/data/queries/evening";
 import { FireForm } from "@/ui/evening/FireForm";
 import { NewBar, RackList } from "@/ui/evening/RackForm";
-import { TimeZoneForm } from "@/ui/evening/TimeZoneForm";
 import { Link } from "@/ui/kit/Link";
 import { countOf } from "@/ui/words/count";
 import { requireActor, services } from "../../../server";
@@ -56,12 +55,6 @@ export default async function ShopPage() {
         <RackList bars={rack} unit={unit} />
         <NewBar unit={unit} />
       </section>
-      {manages ? (
-        <section aria-label="Clock">
-          <h2 className="mb-1 font-slab text-20 font-semibold">The school’s clock</h2>
-          <TimeZoneForm timeZone={actor.timeZone} zones={Intl.supportedValuesOf("timeZone")} />
-        </section>
-      ) : null}
     </main>
   );
 }
