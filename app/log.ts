@@ -6,3 +6,11 @@ export const log = pino({
   base: null,
   timestamp: pino.stdTimeFunctions.isoTime,
 });
+
+/** What went wrong, without a word of it: messages carry addresses, queries and what was asked in them. */
+export function kindOfError(error: unknown): { name: string; code: string | undefined } {
+  const { name = "unknown", code, cause } = error as Partial<Error & { code: unknown }>;
+  const inner = (cause ?? {}) as { code?: unknown };
+  const known = [code, inner.code].find((one) => typeof one === "string");
+  return { name, code: known };
+}

@@ -11,6 +11,8 @@ import type { Role } from "@/data/schema/people";
 
 interface Services {
   database: Database;
+  /** A connection of its own: health is told while every other is taken. */
+  health: Database;
   auth: Auth;
   secret: string;
 }
@@ -30,19 +32,28 @@ export function services(): Services {
   const secret = required("BELL_STEP_SECRET");
   if (secret.length < 32) throw new Error("BELL_STEP_SECRET needs at least 32 characters.");
   const { database } = openDatabase(required("DATABASE_URL"));
+  const { database: health } = openDatabase(required("DATABASE_URL"), 1);
   const auth = createAuth({
     database,
     secret,
     baseUrl: required("BELL_STEP_URL"),
-    trustedOrigins: process.env.BELL_STEP_ORIGINS?.split(",") ?? [],
-    signInLimit: Number(process.env.BELL_STEP_SIGN_IN_LIMIT ?? 6),
+    trustedOrigins: otherOrigins(),
   });
-  kept.bellStepServices = { database, auth, secret };
+  kept.bellStepServices = { database, health, auth, secret };
   return kept.bellStepServices;
 }
 
 /** Where people reach this server, without a slash at the end. */
 export const publicUrl = (): string => required("BELL_STEP_URL").replace(/\/+$/, "");
+
+const otherOrigins = (): string[] =>
+  process.env.BELL_STEP_ORIGINS?.split(",").map((origin) => origin.trim()) ?? [];
+
+/** Every address this server is known by, as a browser names where a request is from. */
+export const ownOrigins = (): string[] =>
+  [publicUrl(), ...otherOrigins()]
+    .filter((address) => URL.canParse(address))
+    .map((address) => new URL(address).origin);
 
 /** Whether this is the demonstration, which shows its accounts to whoever comes. */
 export const isDemo = (): boolean => process.env.BELL_STEP_DEMO === "1";

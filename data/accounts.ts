@@ -37,6 +37,8 @@ export async function join(
   database: Database,
   { token, email, password }: z.output<typeof joinSchema>,
 ): Promise<void> {
+  // Nobody makes the server hash by sending links that were never made.
+  if (!(await findInvited(database, token))) refuse({ code: "join-link-unusable" });
   const passwordHash = await hashPassword(password);
   await database.transaction(async (tx) => {
     const [link] = await tx.select().from(schema.joinLink).where(usable(token)).for("update");

@@ -7,9 +7,18 @@ export type Transaction = Parameters<Parameters<Database["transaction"]>[0]>[0];
 /** A database or an open transaction. */
 export type Queryable = Database | Transaction;
 
+/** No query takes longer, none waits longer for another's lock, and none holds one while nothing is asked, ms. */
+const STATEMENT_MS = 30_000;
+const LOCK_MS = 5_000;
+const IDLE_MS = 20_000;
+
 /** Opens a pool on a PostgreSQL address. The caller closes it. */
 export function openDatabase(url: string, max = 10): { database: Database; pool: Pool } {
-  const pool = new Pool({ connectionString: url, max, connectionTimeoutMillis: 3000 });
+  const pool = new Pool({
+    ...{ connectionString: url, max, connectionTimeoutMillis: 3000 },
+    ...{ statement_timeout: STATEMENT_MS, lock_timeout: LOCK_MS },
+    idle_in_transaction_session_timeout: IDLE_MS,
+  });
   // A connection that breaks fails the query it carries and is replaced by the pool. Between
   // two queries it has nobody to tell, and without a listener it would end the process.
   pool.on("error", () => undefined);

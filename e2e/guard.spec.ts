@@ -244,6 +244,24 @@ test("commands: nobody is told to sign in, other sites and nonsense are refused"
       )
     ).status(),
   ).toBe(422);
+  // What says that it comes from nowhere does.
+  expect(
+    (
+      await post(
+        { data: { firstUnit: "mm" }, headers: { ...headers, origin: "null" } },
+        "set-first-unit",
+      )
+    ).status(),
+  ).toBe(422);
+  // Of a page of somebody else.
+  expect(
+    (
+      await post(
+        { data: { firstUnit: "mm" }, headers: { ...headers, "sent-by": "somebody else" } },
+        "set-first-unit",
+      )
+    ).status(),
+  ).toBe(401);
   expect(
     (
       await post(
@@ -282,6 +300,10 @@ test("commands: nobody is told to sign in, other sites and nonsense are refused"
       })
     ).ok(),
   ).toBe(false);
+  // What else the sign-in library answers is closed.
+  for (const path of ["list-sessions", "change-email", "update-user", "forget-password", "ok"])
+    expect([path, (await nobody.post(`/api/auth/${path}`, { data: {} })).status()]).toEqual([path, 404]); // prettier-ignore
+  expect((await nobody.get("/api/auth/get-session")).status()).toBe(405);
 });
 
 test("every page carries the policy and the usual headers", async ({ request }) => {

@@ -1,10 +1,10 @@
 import { expect } from "@playwright/test";
-import { signIn, signInOnly, watchConsole } from "./shop";
+import { PASSWORD, signIn, signInOnly, watchConsole } from "./shop";
 import { test } from "./test";
 
 test("a learner is added, invited, joins and finds nothing set", async ({ page, browser }) => {
   await signIn(page, "oda");
-  await page.getByRole("link", { name: "Prepare" }).click();
+  await page.getByRole("link", { name: "Wrackline Forge School" }).click();
   await page.getByRole("button", { name: "Add", exact: true }).click();
   await expect(page.getByText("A name is needed.")).toBeVisible();
   await page.getByLabel("Name", { exact: true }).fill("<b>Nobody</b>");
@@ -78,6 +78,42 @@ test("a wrong password is told like an unknown address; signing out ends it", as
   await page.getByRole("button", { name: "Sign out" }).click();
   await expect(page.getByText("You are signed out.")).toBeVisible();
   await page.goto("/next");
+  await expect(page).toHaveURL(/sign-in/);
+});
+
+test("a tab of one person writes nothing under whoever signed in in another", async ({ page }) => {
+  await signInOnly(page, "oda");
+  await page.goto("/school");
+  const name = page.getByRole("region", { name: "Add a learner" }).getByLabel("Name");
+  await name.fill("Nobody’s Learner");
+  const other = await page.context().newPage();
+  await other.goto("/me");
+  const data = { email: "cato@wrackline.example", password: PASSWORD };
+  const status = await other.evaluate(async (body) => {
+    const headers = { "content-type": "application/json" };
+    const path = "/api/auth/sign-in/email";
+    return (await fetch(path, { method: "POST", headers, body: JSON.stringify(body) })).status;
+  }, data);
+  expect(status).toBe(200);
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByRole("region", { name: "Add a learner" })).toContainText("Sign in");
+  await other.goto("/school");
+  await expect(other.getByText("Nobody’s Learner")).toHaveCount(0);
+  await other.close();
+});
+
+test("signing out without a network forgets this device's pages, and ends it when there is one", async ({
+  page,
+}) => {
+  await signInOnly(page, "cato");
+  await page.goto("/me");
+  await page.context().setOffline(true);
+  await page.getByRole("button", { name: "Sign out" }).click();
+  await expect(page.getByText("There is no network.")).toBeVisible();
+  expect(await page.evaluate(() => caches.keys())).toEqual([]);
+  await page.context().setOffline(false);
+  await expect(page).toHaveURL(/sign-in/);
+  await page.goto("/me");
   await expect(page).toHaveURL(/sign-in/);
 });
 

@@ -2,7 +2,8 @@ import { expect, type Page } from "@playwright/test";
 import sharp from "sharp";
 import { takeIn } from "./records";
 
-const PASSWORD = "anvil-and-bell";
+/** Everybody’s in the demonstration. */
+export const PASSWORD = "anvil-and-bell";
 
 /** Signs in without the form, which has tests of its own; where to is the test's affair. */
 export async function signInOnly(page: Page, account: string): Promise<void> {

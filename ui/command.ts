@@ -19,13 +19,29 @@ export const refused = (problem: Problem): Answer<never> => ({
 /** The answer of a server that can't be reached, or that fell over. */
 const UNREACHABLE = refused({ code: "server-unreachable" });
 
-/** Posts JSON to one of our own routes; whatever goes wrong on the way is an answer, never a throw. */
-export async function post<Value>(path: string, body: unknown): Promise<Answer<Value>> {
+/** Whose page this is: another tab may have signed somebody else in since. */
+export const personOfPage = (): string | undefined =>
+  document.querySelector<HTMLElement>("[data-person]")?.dataset.person;
+
+/**
+ * Posts JSON to one of our own routes; whatever goes wrong on the way is an answer, never a throw.
+ *
+ * @param person whose it is; with another session it is answered as signed out
+ */
+export async function post<Value>(
+  path: string,
+  body: unknown,
+  person = personOfPage(),
+): Promise<Answer<Value>> {
   try {
     const response = await fetch(path, {
       method: "POST",
-      // So that the server can tell when this device's clock is wrong.
-      headers: { "content-type": "application/json", "sent-at": new Date().toISOString() },
+      headers: {
+        "content-type": "application/json",
+        // So that the server can tell when this device's clock is wrong.
+        "sent-at": new Date().toISOString(),
+        ...(person === undefined ? {} : { "sent-by": person }),
+      },
       body: JSON.stringify(body),
     });
     const answer = (await response.json()) as Answer<Value>;

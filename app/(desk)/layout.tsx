@@ -7,7 +7,10 @@ import { requireActor, services } from "../server";
 export default async function DeskLayout({ children }: { children: ReactNode }) {
   const actor = await requireActor();
   const targets = await listTargets(services().database, actor);
-  const person = { name: actor.name, schoolName: actor.schoolName, staff: isStaff(actor) };
+  const person = {
+    ...{ id: actor.personId, name: actor.name },
+    ...{ schoolName: actor.schoolName, staff: isStaff(actor) },
+  };
   return (
     <Shell person={person} targets={targets}>
       {children}

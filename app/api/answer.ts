@@ -5,8 +5,8 @@ import type { FailureStatus } from "@/core/problem/catalogue";
 import { idSchema } from "@/core/units/fields";
 import { EVERYONE, INSTRUCTORS, type Actor } from "@/data/actor";
 import type { Role } from "@/data/schema/people";
-import { log } from "../log";
-import { currentActor } from "../server";
+import { kindOfError, log } from "../log";
+import { currentActor, ownOrigins } from "../server";
 
 const STATUS: Record<FailureStatus, number> = {
   "signed-out": 401,
@@ -29,20 +29,30 @@ export async function actorOf(roles: readonly Role[] = EVERYONE): Promise<Actor>
   return actor;
 }
 
-/** Whether another site sent it. */
+/**
+ * Whoever is signed in, where the page it was sent from is theirs; null otherwise: a page of somebody else
+ * that was left open writes nothing under their name.
+ */
+export async function senderOf(request: Request): Promise<Actor | null> {
+  const actor = await currentActor();
+  const sentBy = request.headers.get("sent-by");
+  return sentBy === null || sentBy === actor?.personId ? actor : null;
+}
+
+/** Whether another site sent it: anything but the addresses this server is known by. */
 export function isFromElsewhere(request: Request): boolean {
   const origin = request.headers.get("origin");
-  return (
-    origin !== null && URL.canParse(origin) && new URL(origin).host !== request.headers.get("host")
-  );
+  return origin !== null && !ownOrigins().includes(origin);
 }
 
 /**
  * The JSON body of a request that came from our own pages; undefined when it is
- * too large, not JSON, or sent by another site.
+ * too large, or not JSON.
+ *
+ * @throws Refusal where another site sent it
  */
 export async function readOwnJson(request: Request, maxBytes: number): Promise<unknown> {
-  if (isFromElsewhere(request)) return undefined;
+  if (isFromElsewhere(request)) refuse({ code: "sent-from-elsewhere" });
   if (!request.headers.get("content-type")?.startsWith("application/json")) return undefined;
   if (Number(request.headers.get("content-length") ?? 0) > maxBytes) return undefined;
   const text = await request.text();
@@ -74,8 +84,7 @@ export async function answering(what: string, handle: () => Promise<Response>): 
     log.info({ what, status: response.status, ms: ms() });
     return response;
   } catch (error) {
-    const { name, message } = error as Error;
-    log.error({ what, status: 503, ms: ms(), error: { name, message: message.split("\n")[0] } });
+    log.error({ what, status: 503, ms: ms(), error: kindOfError(error) });
     return failureResponse(failureOf(new Refusal({ code: "server-failed" })));
   }
 }

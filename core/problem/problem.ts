@@ -49,6 +49,8 @@ export type InputProblem =
   | { code: "stretch-empty"; id: string }
   | { code: "id-repeated"; id: string }
   | { code: "name-repeated"; id: string }
+  | { code: "value-unstorable" }
+  | { code: "sent-from-elsewhere" }
   | { code: "feature-outside"; id: string; lengthMm: number }
   | { code: "span-backwards"; id: string }
   | { code: "part-unknown"; id: string; known: string[] }

@@ -33,12 +33,18 @@ export function readStrictJson(text: string, maxBytes: number): Result<unknown> 
   return refused(wordsForProblem({ code: "file-not-json", ...place }));
 }
 
-/** Whether lists and objects lie in one another deeper than a limit, outside of strings. */
+/** Whether lists and objects lie in one another deeper than a limit, outside of strings: in one pass. */
 function isDeeperThan(text: string, limit: number): boolean {
   let depth = 0;
-  for (const [token] of text.matchAll(/"(?:[^"\\]|\\.)*"|[[{]|[\]}]/g)) {
-    if (token === "[" || token === "{") depth += 1;
-    else if (token === "]" || token === "}") depth -= 1;
+  let isInString = false;
+  for (let at = 0; at < text.length; at += 1) {
+    const letter = text[at];
+    if (isInString) {
+      if (letter === "\\") at += 1;
+      else if (letter === '"') isInString = false;
+    } else if (letter === '"') isInString = true;
+    else if (letter === "[" || letter === "{") depth += 1;
+    else if (letter === "]" || letter === "}") depth -= 1;
     if (depth > limit) return true;
   }
   return false;

@@ -121,6 +121,10 @@ function wordsForInput(problem: InputProblem): string {
       return `This piece would take ${shown(problem.mm)} mm of bar; at most ${shown(problem.maxMm)} mm can be reckoned. Is the stock too thin?`;
     case "stretch-empty":
       return `The stretch ${quoted(problem.id)} has no steel in it: a transition can't run from a point to a point.`;
+    case "sent-from-elsewhere":
+      return "This was sent by a page of another address than this school's own.";
+    case "value-unstorable":
+      return "Something in it can't be kept: a date out of range, or letters that aren't any.";
     case "name-repeated":
       return `${quoted(problem.id)} stands twice; each needs a name of its own.`;
     case "id-repeated":

@@ -86,6 +86,14 @@ export async function addPiece(
  */
 export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) {
   const selfCheck = !isStaff(actor);
+  // Held first, looked at afterwards: a query that waits for the lock sees what was there before it waited.
+  await tx
+    .select({ id: piece.id })
+    .from(piece)
+    .where(and(eq(piece.id, pieceId), eq(piece.schoolId, actor.schoolId)))
+    .for("key share")
+    .prepare("hold_piece")
+    .execute();
   const [row] = await tx
     .select({
       id: piece.id,
@@ -116,7 +124,6 @@ export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) 
         selfCheck ? eq(piece.learnerId, actor.personId) : undefined,
       ),
     )
-    .for("key share", { of: piece })
     // Asked with everything that is recorded: kept ready by the server under its name.
     .prepare(selfCheck ? "open_piece_of_own" : "open_piece")
     .execute();

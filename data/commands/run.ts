@@ -1,3 +1,4 @@
+import { isStorable } from "@/core/problem/storable";
 import { COMMANDS, type CommandName } from "@/core/records/commands";
 import { Refusal, type Problem } from "@/core/problem/problem";
 import { failureOf, type Failure } from "@/core/problem/complain";
@@ -98,6 +99,8 @@ export type CommandAnswer = { ok: true; value: unknown } | { ok: false; error: F
 
 /** Two people changed the same thing at once, or the server was told to end: worth sending again. */
 const TRANSIENT = /^(?:40|08|57|53)/;
+/** A value that can't be kept: a date before there were any, letters that are none. */
+const UNSTORABLE = /^22/;
 /** A record refers to, or takes the place of, something it may not. */
 const VIOLATION = /^23/;
 
@@ -118,12 +121,14 @@ export async function runCommand(
   if (!command.roles.includes(actor.role)) return failed({ code: "instructors-only" });
   const read = COMMANDS[name as CommandName].safeParse(input);
   if (!read.success) return { ok: false, error: failureOf(read.error) };
+  if (!isStorable(read.data)) return failed({ code: "value-unstorable" });
   try {
     return { ok: true, value: await command.run({ ...context, actor }, read.data) };
   } catch (error) {
     if (error instanceof Refusal) return { ok: false, error: failureOf(error) };
     const state = sqlState(error) ?? "";
     if (TRANSIENT.test(state)) return failed({ code: "not-saved" });
+    if (UNSTORABLE.test(state)) return failed({ code: "value-unstorable" });
     if (VIOLATION.test(state)) return failed({ code: "records-clash" });
     throw error;
   }

@@ -3,7 +3,7 @@
 import { useRouter } from "next/navigation";
 import { memo, useRef } from "react";
 import type { BenchPhoto } from "@/core/records/bench";
-import { newId, refused, type Answer } from "../command";
+import { newId, refused, type Answer, personOfPage } from "../command";
 import { useCommand } from "../useCommand";
 
 interface PhotosProps {
@@ -17,7 +17,10 @@ async function upload(pieceId: string, file: File): Promise<Answer<unknown>> {
   try {
     const response = await fetch(`/api/photo/${newId()}?piece=${pieceId}`, {
       method: "PUT",
-      headers: { "content-type": "application/octet-stream" },
+      headers: {
+        "content-type": "application/octet-stream",
+        "sent-by": personOfPage() ?? "",
+      },
       body: file,
     });
     return (await response.json()) as Answer<unknown>;

@@ -106,6 +106,13 @@ export async function sentSince(
   return sent.filter((one) => !known.includes(one)).map(({ event }) => event);
 }
 
+/** Forgets what the server has had of everybody: for who leaves this device. What waits still waits. */
+export const forgetSent = async (): Promise<void> => {
+  await queue()
+    .filter(({ sent }) => sent === 1)
+    .delete();
+};
+
 /** Drops what the server refused, once the person has seen why. */
 export const forget = (order: number): Promise<void> => queue().delete(order);
 
@@ -118,7 +125,7 @@ export async function flush(personId: string): Promise<Connection> {
   const waiting = await queue().where({ personId, sent: 0 }).sortBy("order");
   for (const { order, event, refused } of waiting) {
     if (refused) continue;
-    const answer = await post(`/api/command/${event.name}`, event.input);
+    const answer = await post(`/api/command/${event.name}`, event.input, personId);
     if (answer.ok) {
       await queue().update(order, { sent: 1, sentAt: answer.at || Date.now() });
     } else if (answer.error.code === "unavailable") {

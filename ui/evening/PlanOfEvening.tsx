@@ -8,7 +8,8 @@ import { Key } from "../kit/Key";
 import { useKeys } from "../kit/useKeys";
 import { useCommand } from "../useCommand";
 import { timeInWords } from "../words/when";
-import { Timetable, type DrawnStay, type TimetableProps } from "./Timetable";
+import type { DrawnStay } from "./drawn";
+import { Timetable, type TimetableProps } from "./Timetable";
 
 /** A stay, and whose piece it is. */
 export interface MovableStay extends DrawnStay {

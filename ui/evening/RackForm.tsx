@@ -39,45 +39,47 @@ export function RackList({ bars, unit }: { bars: readonly KeptBar[]; unit: Lengt
   return (
     <>
       <FormError>{error}</FormError>
-      <table className="ledger text-15">
-        <thead>
-          <tr>
-            <th scope="col">Section</th>
-            <th scope="col">Length</th>
-            <th scope="col">Lies</th>
-            <th scope="col">A kg</th>
-            <th scope="col">There are</th>
-          </tr>
-        </thead>
-        <tbody>
-          {bars.map((bar) => (
-            <tr key={bar.id} className={bar.count === 0 ? "text-ink-2" : ""}>
-              <td className="font-semibold">
-                {bar.stock}
-                {bar.steel === "mild" ? "" : `, ${bar.steel.replace("-", " ")}`}
-              </td>
-              <td>
-                {printMeasured(bar.lengthMm, "mm", unit)}
-                {bar.isOffcut ? <span className="quiet"> offcut</span> : null}
-              </td>
-              <td className="quiet">{bar.place}</td>
-              <td className="quiet">{bar.pricePerKg?.toFixed(2) ?? ""}</td>
-              <td>
-                <span className="flex items-center gap-1">
-                  <Step
-                    sign="−"
-                    of={bar}
-                    busy={busy || bar.count === 0}
-                    onTap={() => void count(bar, -1)}
-                  />
-                  <b className="min-w-8 text-center">{bar.count}</b>
-                  <Step sign="+" of={bar} busy={busy} onTap={() => void count(bar, 1)} />
-                </span>
-              </td>
+      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="The rack">
+        <table className="ledger text-15">
+          <thead>
+            <tr>
+              <th scope="col">Section</th>
+              <th scope="col">Length</th>
+              <th scope="col">Lies</th>
+              <th scope="col">A kg</th>
+              <th scope="col">There are</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {bars.map((bar) => (
+              <tr key={bar.id} className={bar.count === 0 ? "text-ink-2" : ""}>
+                <td className="font-semibold">
+                  {bar.stock}
+                  {bar.steel === "mild" ? "" : `, ${bar.steel.replace("-", " ")}`}
+                </td>
+                <td>
+                  {printMeasured(bar.lengthMm, "mm", unit)}
+                  {bar.isOffcut ? <span className="quiet"> offcut</span> : null}
+                </td>
+                <td className="quiet">{bar.place}</td>
+                <td className="quiet">{bar.pricePerKg?.toFixed(2) ?? ""}</td>
+                <td>
+                  <span className="flex items-center gap-1">
+                    <Step
+                      sign="−"
+                      of={bar}
+                      busy={busy || bar.count === 0}
+                      onTap={() => void count(bar, -1)}
+                    />
+                    <b className="min-w-8 text-center">{bar.count}</b>
+                    <Step sign="+" of={bar} busy={busy} onTap={() => void count(bar, 1)} />
+                  </span>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       {bars.length === 0 ? <p className="quiet p-3 text-15">Nothing is on the rack yet.</p> : null}
     </>
   );

@@ -1,5 +1,4 @@
-import { LANE, LETTER, SHEET, type Placed } from "./scale";
-import type { DrawnShowing } from "./Timetable";
+import { LANE, LETTER, SHEET, type DrawnShowing, type Placed } from "./drawn";
 
 /** A demonstration: heavy brackets across those who watch. */
 export function Showing({

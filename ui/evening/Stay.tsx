@@ -1,8 +1,5 @@
-"use client";
-
 import { useState, type PointerEvent } from "react";
-import { LANE, LETTER, SHEET, WIDTH, type Placed } from "./scale";
-import type { DrawnStay } from "./Timetable";
+import { LANE, LETTER, SHEET, WIDTH, type DrawnStay, type Placed } from "./drawn";
 
 /** What is chosen of a timetable, and what is asked when something is put elsewhere. */
 export interface Moving {

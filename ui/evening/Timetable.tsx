@@ -1,30 +1,10 @@
+"use client";
+
 import { inLanes } from "@/core/evening/lanes";
 import { timeInWords } from "../words/when";
-import { LANE, SHEET, WIDTH } from "./scale";
+import { LANE, SHEET, WIDTH, type DrawnShowing, type DrawnStay } from "./drawn";
 import { Showing } from "./Showing";
 import { Stay, type Moving, type StayDrag } from "./Stay";
-
-/** Time at a fire, minutes from the evening's start. */
-export interface DrawnStay {
-  id: string;
-  fire: string;
-  from: number;
-  to: number;
-  /** From here on it is welded; null where nothing is. */
-  weldFrom: number | null;
-  who: string;
-  what: string;
-  /** Whether an instructor put it there. */
-  isPut: boolean;
-}
-
-export interface DrawnShowing {
-  fire: string | null;
-  from: number;
-  to: number;
-  who: string;
-  what: string;
-}
 
 export interface TimetableProps {
   /** ms since 1970. */

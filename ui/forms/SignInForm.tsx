@@ -4,6 +4,7 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useForm } from "react-hook-form";
 import * as z from "zod";
 import { forgetKeptPages } from "../offline/kept";
+import { forgetPendingSignOut } from "../offline/signOut";
 import { Field, FormError } from "./Field";
 import { Form } from "./Form";
 
@@ -40,6 +41,7 @@ export function SignInForm({ next, demo }: { next: string; demo: DemoAccount[] }
     if (response?.ok) {
       // They may be another person's, whose sign-in ran out here.
       await forgetKeptPages();
+      forgetPendingSignOut();
       return window.location.assign(next);
     }
     // A malformed address gets the same answer as a wrong one.

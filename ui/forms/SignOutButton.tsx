@@ -1,29 +1,28 @@
 "use client";
 
 import { useState } from "react";
-import { forgetKeptPages } from "../offline/kept";
+import { forgetSent } from "../bench/outbox";
+import { signOut } from "../offline/signOut";
 import { FormError } from "./Field";
 
 /** Ends the session. What waits on this device stays there for the next sign-in. */
 export function SignOutButton() {
   const [problem, setProblem] = useState<string | null>(null);
-  async function signOut() {
-    const response = await fetch("/api/auth/sign-out", {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: "{}",
-    }).catch(() => null);
+  async function leave() {
     // A whole new page: nothing of this person stays in the browser's memory.
-    if (response?.ok) {
-      await forgetKeptPages();
-      // eslint-disable-next-line @next/next/no-location-assign-relative-destination -- the reason above
-      window.location.assign("/sign-in?out=1");
-    } else setProblem("The server can't be reached. Try again in a moment.");
+    const isEnded = await signOut();
+    await forgetSent();
+    // eslint-disable-next-line @next/next/no-location-assign-relative-destination -- the reason above
+    if (isEnded) window.location.assign("/sign-in?out=1");
+    else
+      setProblem(
+        "There is no network. This device has forgotten your pages, and signs you out as soon as there is one.",
+      );
   }
   return (
     <>
       <FormError>{problem}</FormError>
-      <button type="button" className="button" onClick={() => void signOut()}>
+      <button type="button" className="button" onClick={() => void leave()}>
         Sign out
       </button>
     </>

@@ -7,6 +7,7 @@ import { Verbs } from "./Verbs";
 import { Link } from "../kit/Link";
 
 export interface ShellPerson {
+  id: string;
   name: string;
   schoolName: string;
   staff: boolean;
@@ -45,7 +46,7 @@ export function Shell({
     { href: "/me", label: "Units and sign-out" },
   ];
   return (
-    <div className="flex min-h-dvh flex-col">
+    <div className="flex min-h-dvh flex-col" data-person={person.id}>
       <OfflineWorker />
       <a href="#work" className="button absolute left-2 top-[-80px] z-50 focus:top-2 no-print">
         Go to the work

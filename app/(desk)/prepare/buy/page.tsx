@@ -69,7 +69,7 @@ export default async function BuyPage() {
                 <td>{printMeasured(one.mm, "mm", unit)}</td>
                 <td>{one.kg.toFixed(2)}</td>
                 <td>
-                  {countOf(one.lengths, "length")}, the longest{" "}
+                  {one.lengths === 1 ? "1 length of" : `${one.lengths} lengths, the longest`}{" "}
                   {printMeasured(one.longestMm, "mm", unit)}
                 </td>
                 <td className="quiet">{one.nearest ?? "none"}</td>

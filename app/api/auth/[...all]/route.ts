@@ -1,5 +1,16 @@
+import { signIn } from "@/data/signIn";
 import { services } from "../../../server";
 
-const handle = (request: Request): Promise<Response> => services().auth.handler(request);
+/** Of what the sign-in library answers, these are ours; everything else is closed. */
+const ENDPOINTS = ["/api/auth/sign-in/email", "/api/auth/sign-out"];
 
-export { handle as GET, handle as POST };
+export function POST(request: Request): Promise<Response> | Response {
+  const { auth, database } = services();
+  const { pathname } = new URL(request.url);
+  if (!ENDPOINTS.includes(pathname)) return new Response(null, { status: 404 });
+  if (pathname.endsWith("/sign-out")) return auth.handler(request);
+  return signIn(auth, database, request, {
+    freeTries: Number(process.env.BELL_STEP_SIGN_IN_LIMIT ?? 5),
+    proxies: Number(process.env.BELL_STEP_PROXIES ?? 0),
+  });
+}

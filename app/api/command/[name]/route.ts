@@ -1,8 +1,8 @@
 import { clockOffMs } from "@/data/commands/clock";
 import { runCommand } from "@/data/commands/run";
 import { refuse } from "@/core/problem/problem";
-import { answering, failureResponse, readOwnJson } from "../../answer";
-import { currentActor, services } from "../../../server";
+import { answering, failureResponse, readOwnJson, senderOf } from "../../answer";
+import { services } from "../../../server";
 
 /** A piece file is the largest thing a command carries. */
 const MAX_BYTES = 3_000_000;
@@ -16,7 +16,7 @@ export async function POST(
   return answering(`command ${name.replace(/[^a-z-]/g, "").slice(0, 40)}`, async () => {
     const input = await readOwnJson(request, MAX_BYTES);
     const { database, secret } = services();
-    const actor = await currentActor();
+    const actor = await senderOf(request);
     if (actor && input === undefined) refuse({ code: "body-unreadable" });
     const answer = await runCommand(name, input, {
       database,

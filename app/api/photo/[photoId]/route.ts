@@ -2,7 +2,7 @@ import { refuse } from "@/core/problem/problem";
 import { idSchema } from "@/core/units/fields";
 import { addPhoto, MAX_PHOTO_BYTES } from "@/data/commands/photos";
 import { findPhoto } from "@/data/queries/bench";
-import { actorOf, answering, answeringFile, isFromElsewhere } from "../../answer";
+import { answering, answeringFile, isFromElsewhere, senderOf } from "../../answer";
 import { services } from "../../../server";
 
 interface Context {
@@ -28,11 +28,11 @@ export async function GET(_: Request, { params }: Context): Promise<Response> {
 export async function PUT(request: Request, { params }: Context): Promise<Response> {
   const { photoId } = await params;
   return answering("add photograph", async () => {
-    const actor = await actorOf();
+    const actor = (await senderOf(request)) ?? refuse({ code: "signed-out" });
     const id = idSchema.safeParse(photoId);
     const pieceId = idSchema.safeParse(new URL(request.url).searchParams.get("piece"));
-    if (isFromElsewhere(request) || !id.success || !pieceId.success)
-      return refuse({ code: "photo-unnamed" });
+    if (isFromElsewhere(request)) refuse({ code: "sent-from-elsewhere" });
+    if (!id.success || !pieceId.success) return refuse({ code: "photo-unnamed" });
     if (Number(request.headers.get("content-length") ?? 0) > MAX_PHOTO_BYTES)
       refuse({ code: "photo-too-large" });
     const bytes = Buffer.from(await request.arrayBuffer());
