@@ -41,6 +41,7 @@ export function EveningSlate({
     const answer = await send("say-evening", { wordId: newId(), classId, ...of, says });
     if (answer.ok) router.refresh();
   };
+  const firstShort = problems.findIndex(({ isShort }) => isShort);
   const count = COUNTS[problems.length] ?? `${problems.length} things`;
   return (
     <aside aria-label="What isn’t right yet" className="bg-slate text-chalk">
@@ -52,7 +53,7 @@ export function EveningSlate({
             : `${count} ${problems.length === 1 ? "is" : "are"} not right yet`}
         </h2>
         <ol className="mt-4 min-h-0 grow overflow-y-auto" tabIndex={0}>
-          {problems.map(({ title, detail, drop: of, isPut, isShort }, index) => (
+          {problems.map(({ title, detail, drop: of, isPut }, index) => (
             <li
               key={`${title} ${index}`}
               className="grid grid-cols-[28px_minmax(0,1fr)] border-t border-slate-rule py-4"
@@ -63,7 +64,7 @@ export function EveningSlate({
               <div>
                 <h3 className="text-17 font-semibold">{title}</h3>
                 <p className="mt-0.5 text-15 text-chalk-2">{detail}</p>
-                {isShort ? (
+                {index === firstShort ? (
                   <Link
                     href="/prepare/buy"
                     className="mt-1 inline-flex min-h-11 items-center text-15 underline underline-offset-3"
