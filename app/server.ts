@@ -6,7 +6,7 @@ import { statusOfProblem } from "@/core/problem/words";
 import { EVERYONE, findActor, isStaff, type Actor } from "@/data/actor";
 import { createAuth, type Auth } from "@/data/auth";
 import { dayOf } from "@/data/calendar";
-import { openDatabase, type Database } from "@/data/database";
+import { openDatabase, SERVING_LIMITS, type Database } from "@/data/database";
 import type { Role } from "@/data/schema/people";
 
 interface Services {
@@ -31,8 +31,9 @@ export function services(): Services {
   if (kept.bellStepServices) return kept.bellStepServices;
   const secret = required("BELL_STEP_SECRET");
   if (secret.length < 32) throw new Error("BELL_STEP_SECRET needs at least 32 characters.");
-  const { database } = openDatabase(required("DATABASE_URL"));
-  const { database: health } = openDatabase(required("DATABASE_URL"), 1);
+  const url = required("DATABASE_URL");
+  const { database } = openDatabase(url, 10, SERVING_LIMITS);
+  const { database: health } = openDatabase(url, 1, SERVING_LIMITS);
   const auth = createAuth({
     database,
     secret,

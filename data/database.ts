@@ -7,18 +7,23 @@ export type Transaction = Parameters<Parameters<Database["transaction"]>[0]>[0];
 /** A database or an open transaction. */
 export type Queryable = Database | Transaction;
 
-/** No query takes longer, none waits longer for another's lock, and none holds one while nothing is asked, ms. */
-const STATEMENT_MS = 30_000;
-const LOCK_MS = 5_000;
-const IDLE_MS = 20_000;
+/**
+ * What a server that people wait for bounds, ms: no query takes longer, none waits longer for another's
+ * lock, and none holds one while nothing is asked. A migration takes as long as it takes.
+ */
+export const SERVING_LIMITS = {
+  statement_timeout: 30_000,
+  lock_timeout: 5_000,
+  idle_in_transaction_session_timeout: 20_000,
+};
 
 /** Opens a pool on a PostgreSQL address. The caller closes it. */
-export function openDatabase(url: string, max = 10): { database: Database; pool: Pool } {
-  const pool = new Pool({
-    ...{ connectionString: url, max, connectionTimeoutMillis: 3000 },
-    ...{ statement_timeout: STATEMENT_MS, lock_timeout: LOCK_MS },
-    idle_in_transaction_session_timeout: IDLE_MS,
-  });
+export function openDatabase(
+  url: string,
+  max = 10,
+  limits: Partial<typeof SERVING_LIMITS> = {},
+): { database: Database; pool: Pool } {
+  const pool = new Pool({ connectionString: url, max, connectionTimeoutMillis: 3000, ...limits });
   // A connection that breaks fails the query it carries and is replaced by the pool. Between
   // two queries it has nobody to tell, and without a listener it would end the process.
   pool.on("error", () => undefined);

@@ -153,6 +153,21 @@ describe("sign-in is slowed by what failed, never locked", () => {
     expect([...waited].sort((a, b) => a - b)).toEqual([1000, 2000, 4000]);
   });
 
+  test("after a quarter of an hour it is forgotten, and kept no longer", async () => {
+    const aged = (ms: number) =>
+      pool.query("update rate_limit set last_request = last_request - $1", [ms]);
+    for (let tries = 0; tries < 6; tries += 1) await signIn("jory@example.org", "wrong wrong");
+    expect(waited).toEqual([]);
+    await aged(14 * 60_000);
+    await signIn("jory@example.org", "wrong wrong");
+    expect(waited).toEqual([1000]);
+    await aged(16 * 60_000);
+    await signIn("somebody.else@example.org", "wrong wrong");
+    expect((await pool.query("select 1 from rate_limit")).rowCount).toBe(1);
+    await signIn("jory@example.org", "wrong wrong");
+    expect(waited).toEqual([1000]);
+  });
+
   test.each([
     [0, 0],
     [5, 0],

@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { eq, sql } from "drizzle-orm";
+import { eq, lt, sql } from "drizzle-orm";
 import type { Auth } from "./auth";
 import type { Database } from "./database";
 import { rateLimit } from "./schema";
@@ -76,7 +76,8 @@ export async function signIn(
     await wait(ms).finally(() => (waiting -= 1));
   }
   const response = await auth.handler(request);
-  if (response.ok) {
+  if (!response.ok) await forgetOld(database);
+  else {
     await database.delete(rateLimit).where(eq(rateLimit.key, account));
     if (address !== null)
       await database
@@ -86,6 +87,10 @@ export async function signIn(
   }
   return response;
 }
+
+/** What is forgotten is not kept either, however many accounts were tried. */
+const forgetOld = (database: Database) =>
+  database.delete(rateLimit).where(lt(rateLimit.lastRequest, Date.now() - FORGOTTEN_MS));
 
 const keyOf = (kind: string, of: string): string =>
   `${kind}:${createHash("sha256").update(of).digest("base64url")}`;

@@ -21,7 +21,9 @@ const UNREACHABLE = refused({ code: "server-unreachable" });
 
 /** Whose page this is: another tab may have signed somebody else in since. */
 export const personOfPage = (): string | undefined =>
-  document.querySelector<HTMLElement>("[data-person]")?.dataset.person;
+  typeof document === "undefined"
+    ? undefined
+    : document.querySelector<HTMLElement>("[data-person]")?.dataset.person;
 
 /**
  * Posts JSON to one of our own routes; whatever goes wrong on the way is an answer, never a throw.
