@@ -1,6 +1,8 @@
 import { openDatabase, SERVING_LIMITS } from "./database";
 
-const url = process.env.TEST_DATABASE_URL!;
+const server = new URL(process.env.TEST_DATABASE_URL!);
+server.pathname = "/postgres";
+const url = server.href;
 const settingOf = async (name: string, limits: Partial<typeof SERVING_LIMITS>) => {
   const { pool } = openDatabase(url, 1, limits);
   const { rows } = await pool.query<Record<string, string>>(`show ${name}`);
