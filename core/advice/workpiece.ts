@@ -132,7 +132,7 @@ export class MeasuredPiece {
     const known = this.unread.get(part);
     if (known !== undefined) return known;
     const { stretches, features = [] } = barOf(this.piece, part);
-    const bent = features.filter(({ kind }) => BENDING.has(kind));
+    const bent = features.filter((feature) => kindOf(feature).arcs !== undefined);
     const read = this.lines.filter(({ judgement }) => judgement !== null);
     const lengths = read.filter(
       ({ characteristic: { part: of = MAIN_PART, feature, kind, measure } }) =>
@@ -333,9 +333,6 @@ type PlaceKey = "at" | "from" | "to";
 
 const placeOf = (feature: Feature, key: PlaceKey): number | undefined =>
   (feature as Partial<Record<PlaceKey, number>>)[key];
-
-/** Kinds that lead a bar another way: what lies past one hangs on where it is. */
-const BENDING: ReadonlySet<Feature["kind"]> = new Set(["bend", "fold", "scroll", "ring"]);
 
 /** What a piece of those sizes makes of a line: nobody brings it to size by itself. */
 const isMadeByOthers = (line: Characteristic): boolean =>

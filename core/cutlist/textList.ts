@@ -1,4 +1,5 @@
 import { complain } from "../problem/complain";
+import type { UnreadLine } from "../problem/unreadLine";
 import type { LengthUnit } from "../units/length";
 import { lengthSchema } from "../units/schema";
 
@@ -12,8 +13,7 @@ export interface TypedLength {
 
 export interface TypedList {
   lengths: TypedLength[];
-  /** Lines that can't be read, counted from 1, each with what is accepted. */
-  unread: { line: number; message: string }[];
+  unread: UnreadLine[];
 }
 
 const COUNTED = /^(\d{1,4})\s*[×x*]\s*(.+)$/i;
@@ -26,7 +26,7 @@ const COUNTED = /^(\d{1,4})\s*[×x*]\s*(.+)$/i;
  */
 export function listOfLengths(text: string, unit: LengthUnit): TypedList {
   const lengths: TypedLength[] = [];
-  const unread: TypedList["unread"] = [];
+  const unread: UnreadLine[] = [];
   text.split("\n").forEach((whole, index) => {
     const line = index + 1;
     const colon = whole.lastIndexOf(":");

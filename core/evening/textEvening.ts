@@ -1,13 +1,8 @@
 import { complain } from "../problem/complain";
+import type { UnreadLine } from "../problem/unreadLine";
 import type { LengthUnit } from "../units/length";
 import { lengthSchema } from "../units/schema";
 import type { Demonstration, Fire, Learner, Span, Work } from "./evening";
-
-/** A line that can't be read, counted from 1, with what is accepted. */
-export interface UnreadLine {
-  line: number;
-  message: string;
-}
 
 interface Line {
   line: number;

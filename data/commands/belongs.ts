@@ -1,5 +1,6 @@
 import { and, eq, inArray, isNull } from "drizzle-orm";
 import type { Actor } from "../actor";
+import { heldClasses } from "../queries/classes";
 import type { Queryable } from "../database";
 import { notFound } from "../notFound";
 import { classDay, exerciseRevision, fire, membership } from "../schema";
@@ -9,13 +10,7 @@ export async function findClass(tx: Queryable, actor: Actor, classId: string) {
   const [row] = await tx
     .select()
     .from(classDay)
-    .where(
-      and(
-        eq(classDay.id, classId),
-        eq(classDay.schoolId, actor.schoolId),
-        isNull(classDay.calledOffAt),
-      ),
-    );
+    .where(and(eq(classDay.id, classId), heldClasses(actor)));
   if (!row) notFound("class");
   return row;
 }

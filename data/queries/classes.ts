@@ -25,6 +25,10 @@ export interface SchoolClass extends ClassTime {
   movedFrom: string | null;
 }
 
+/** Classes of the actor's school that weren't called off. */
+export const heldClasses = ({ schoolId }: Actor) =>
+  and(eq(classDay.schoolId, schoolId), isNull(classDay.calledOffAt));
+
 /** Classes of a learner's cohort from a day on that were called off, first to last. */
 export function listCalledOff(
   database: Queryable,
@@ -76,8 +80,7 @@ export function listClasses(
     .innerJoin(cohort, eq(cohort.id, classDay.cohortId))
     .where(
       and(
-        eq(classDay.schoolId, actor.schoolId),
-        isNull(classDay.calledOffAt),
+        heldClasses(actor),
         gte(classDay.day, from),
         isStaff(actor) ? undefined : inArray(classDay.cohortId, own),
       ),
@@ -104,13 +107,7 @@ export async function listOverClasses(
     })
     .from(classDay)
     .innerJoin(cohort, eq(cohort.id, classDay.cohortId))
-    .where(
-      and(
-        eq(classDay.schoolId, actor.schoolId),
-        isNull(classDay.calledOffAt),
-        lt(classDay.day, before),
-      ),
-    )
+    .where(and(heldClasses(actor), lt(classDay.day, before)))
     .orderBy(desc(classDay.day), desc(classDay.begins))
     .limit(limit);
   return found.map(({ closedAt, ...one }) => ({ ...one, isClosed: closedAt !== null }));

@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, isNull, lte, sql } from "drizzle-orm";
+import { and, desc, eq, inArray, lte, sql } from "drizzle-orm";
 import { smallStage } from "@/core/drawing/stageDrawings";
 import type {
   BenchState,
@@ -9,6 +9,7 @@ import type {
 } from "@/core/records/floor";
 import { stageBudget } from "@/core/workpiece/budget";
 import { isStaff, type Actor } from "../actor";
+import { heldClasses } from "./classes";
 import { classBeginsMs, classEndsMs, dayOf } from "../calendar";
 import type { Queryable } from "../database";
 import { classDay, cohort, floorEvent, membership, piece, reading, verdict } from "../schema";
@@ -132,8 +133,7 @@ async function classAt(
     .innerJoin(cohort, eq(cohort.id, classDay.cohortId))
     .where(
       and(
-        eq(classDay.schoolId, actor.schoolId),
-        isNull(classDay.calledOffAt),
+        heldClasses(actor),
         lte(classDay.day, dayOf(now + EARLY_MS, actor.timeZone)),
         personId === undefined ? undefined : inArray(classDay.cohortId, own),
       ),

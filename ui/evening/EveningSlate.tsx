@@ -17,7 +17,6 @@ export interface NotRight {
   isPut?: boolean;
 }
 
-const DOES = "min-h-11 text-15 underline underline-offset-3";
 const COUNTS = ["Nothing", "One thing", "Two things", "Three things", "Four things", "Five things"];
 
 /** What Bell Step says of an evening: what isn't right yet, in order. */
@@ -74,24 +73,20 @@ export function EveningSlate({
                 ) : null}
                 {of && manages ? (
                   <p className="mt-1 flex flex-wrap gap-x-6">
-                    {isPut ? (
+                    {[
+                      ...(isPut ? [["make", "Let it find its place"] as const] : []),
+                      ["drop", "Leave it for another evening"] as const,
+                    ].map(([says, words]) => (
                       <button
+                        key={says}
                         type="button"
-                        className={DOES}
+                        className="min-h-11 text-15 underline underline-offset-3"
                         disabled={busy}
-                        onClick={() => void say(of, "make")}
+                        onClick={() => void say(of, says)}
                       >
-                        Let it find its place
+                        {words}
                       </button>
-                    ) : null}
-                    <button
-                      type="button"
-                      className={DOES}
-                      disabled={busy}
-                      onClick={() => void say(of, "drop")}
-                    >
-                      Leave it for another evening
-                    </button>
+                    ))}
                   </p>
                 ) : null}
               </div>

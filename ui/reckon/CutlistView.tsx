@@ -7,9 +7,10 @@ import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
 import { post } from "../command";
 import { Field, FormError } from "../forms/Field";
-import { Link } from "../kit/Link";
+import { PageTitle } from "../kit/PageTitle";
 import { useCommand } from "../useCommand";
 import { countOf } from "../words/count";
+import { JottedLists } from "./JottedLists";
 import { SawnBars, type SawnBar } from "./SawnBars";
 
 interface CutlistAnswer {
@@ -31,9 +32,19 @@ interface Typed {
 
 const EMPTY: Typed = { pieces: "", inHand: "", toBuy: "", kerf: "1.5", endTrim: "0" };
 const LISTS = [
-  { key: "pieces", label: "To cut", hint: "One a line: bracket: 3 × 406.2" },
-  { key: "inHand", label: "Bars and offcuts in hand", hint: "One a line: rack: 2 × 1200" },
-  { key: "toBuy", label: "Bars that could be bought", hint: "One length a line: 3000" },
+  { key: "pieces", label: "To cut", hint: "One a line: bracket: 3 × 406.2", rows: 5 },
+  {
+    key: "inHand",
+    label: "Bars and offcuts in hand",
+    hint: "One a line: rack: 2 × 1200",
+    rows: 5,
+  },
+  {
+    key: "toBuy",
+    label: "Bars that could be bought",
+    hint: "One length a line: 3000",
+    rows: 2,
+  },
 ] as const;
 
 /** Answered for what was typed then; what is typed since has none yet. */
@@ -54,11 +65,16 @@ export function CutlistView({ unit }: { unit: LengthUnit }) {
     inHand: listOfLengths(typed.inHand, unit),
     toBuy: listOfLengths(typed.toBuy, unit),
   };
+  const unread = {
+    pieces: lists.pieces.unread,
+    inHand: lists.inHand.unread,
+    toBuy: lists.toBuy.unread,
+  };
   const kerf = lengthSchema({ unit, zero: true }).safeParse(typed.kerf || "0");
   const endTrim = lengthSchema({ unit, zero: true }).safeParse(typed.endTrim || "0");
   const isReady =
     lists.pieces.lengths.length > 0 &&
-    Object.values(lists).every(({ unread }) => unread.length === 0) &&
+    Object.values(unread).every(({ length }) => length === 0) &&
     kerf.success &&
     endTrim.success;
 
@@ -97,12 +113,7 @@ export function CutlistView({ unit }: { unit: LengthUnit }) {
 
   return (
     <main className="grow p-5">
-      <p className="text-15">
-        <Link href="/reckon" className="link">
-          Reckon
-        </Link>
-      </p>
-      <h1 className="mb-4 font-slab text-27 font-semibold">Cut list</h1>
+      <PageTitle title="Cut list" under={{ href: "/reckon", label: "Reckon" }} />
       <div className="grid gap-8 lg:grid-cols-[360px_minmax(0,1fr)]">
         <form
           onSubmit={(event) => {
@@ -110,19 +121,12 @@ export function CutlistView({ unit }: { unit: LengthUnit }) {
             void ask();
           }}
         >
-          {LISTS.map(({ key, label, hint }) => (
-            <Field key={key} label={label} hint={hint} error={unreadInWords(lists[key])}>
-              {(wiring) => (
-                <textarea
-                  {...wiring}
-                  rows={key === "toBuy" ? 2 : 5}
-                  className="field py-2"
-                  value={typed[key]}
-                  onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
-                />
-              )}
-            </Field>
-          ))}
+          <JottedLists
+            lists={LISTS}
+            typed={typed}
+            unread={unread}
+            onType={(key, text) => setTyped({ ...typed, [key]: text })}
+          />
           <div className="grid grid-cols-2 gap-4">
             {(
               [
@@ -183,9 +187,6 @@ const named = ({ lengths }: TypedList) =>
     const isTaken = lengths.some((other, at) => at < index && other.name === one.name);
     return { ...one, id: isTaken ? `${one.name} (${index + 1})` : one.name };
   });
-
-const unreadInWords = ({ unread }: TypedList): string | undefined =>
-  unread[0] && `Line ${unread[0].line}: ${unread[0].message}`;
 
 function summaryOf({ answer, sawn }: Answered, unit: LengthUnit): string {
   const { bought, barsUsed, lowerBound, wasteMm, optimal } = answer;

@@ -3,12 +3,13 @@
 import { useState } from "react";
 import type { Evening, EveningPlan } from "@/core/evening/evening";
 import { staysOf } from "@/core/evening/stays";
-import { firesTyped, shownTyped, workTyped, type UnreadLine } from "@/core/evening/textEvening";
+import { firesTyped, shownTyped, workTyped } from "@/core/evening/textEvening";
 import type { LengthUnit } from "@/core/units/length";
 import { Timetable } from "../evening/Timetable";
 import { Field, FormError } from "../forms/Field";
-import { Link } from "../kit/Link";
+import { PageTitle } from "../kit/PageTitle";
 import { remedyInWords, whyInWords } from "../words/evening";
+import { JottedLists } from "./JottedLists";
 import { usePlannedEvening } from "./usePlannedEvening";
 
 interface Typed {
@@ -67,12 +68,7 @@ export function EveningView({ unit }: { unit: LengthUnit }) {
   );
   return (
     <main className="grow p-5">
-      <p className="text-15">
-        <Link href="/reckon" className="link">
-          Reckon
-        </Link>
-      </p>
-      <h1 className="mb-4 font-slab text-27 font-semibold">An evening</h1>
+      <PageTitle title="An evening" under={{ href: "/reckon", label: "Reckon" }} />
       <div className="grid gap-8 xl:grid-cols-[360px_minmax(0,1fr)]">
         <form
           onSubmit={(event) => {
@@ -84,19 +80,12 @@ export function EveningView({ unit }: { unit: LengthUnit }) {
             {minutesField("minutes", "Minutes")}
             {minutesField("cleanUp", "Of them clean-up")}
           </div>
-          {LISTS.map(({ key, label, hint, rows }) => (
-            <Field key={key} label={label} hint={hint} error={unreadInWords(read.unread[key])}>
-              {(wiring) => (
-                <textarea
-                  {...wiring}
-                  rows={rows}
-                  className="field py-2"
-                  value={typed[key]}
-                  onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
-                />
-              )}
-            </Field>
-          ))}
+          <JottedLists
+            lists={LISTS}
+            typed={typed}
+            unread={read.unread}
+            onType={(key, text) => setTyped({ ...typed, [key]: text })}
+          />
           <Field label="Instructors" hint="Besides those who show something: Oda, Joss">
             {(wiring) => (
               <input
@@ -216,6 +205,3 @@ function readTyped(typed: Typed, unit: LengthUnit) {
     : null;
   return { evening, unread };
 }
-
-const unreadInWords = ([first]: readonly UnreadLine[]): string | undefined =>
-  first && `Line ${first.line}: ${first.message}`;

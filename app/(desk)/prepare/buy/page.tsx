@@ -8,7 +8,7 @@ import { STAFF } from "@/data/actor";
 import { weeklyFrom } from "@/data/calendar";
 import { listClasses } from "@/data/queries/classes";
 import { findEvening, listRack } from "@/data/queries/evening";
-import { Link } from "@/ui/kit/Link";
+import { PageTitle } from "@/ui/kit/PageTitle";
 import { classInWords } from "@/ui/words/classes";
 import { countOf } from "@/ui/words/count";
 import { requestTime, requireActor, services, today } from "../../../server";
@@ -33,12 +33,7 @@ export default async function BuyPage() {
   const unit = actor.firstUnit;
   return (
     <main className="grow p-5">
-      <p className="no-print text-15">
-        <Link href="/prepare" className="link">
-          Prepare
-        </Link>
-      </p>
-      <h1 className="font-slab text-27 font-semibold">To buy</h1>
+      <PageTitle title="To buy" under={{ href: "/prepare", label: "Prepare" }} />
       <p className="quiet mb-4 text-15">
         {classes.length === 0
           ? "No class is planned for the next seven days."

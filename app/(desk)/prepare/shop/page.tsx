@@ -3,7 +3,7 @@ import { isInstructor, STAFF } from "@/data/actor";
 import { listFires, listRack } from "@/data/queries/evening";
 import { FireForm } from "@/ui/evening/FireForm";
 import { NewBar, RackList } from "@/ui/evening/RackForm";
-import { Link } from "@/ui/kit/Link";
+import { PageTitle } from "@/ui/kit/PageTitle";
 import { countOf } from "@/ui/words/count";
 import { requireActor, services } from "../../../server";
 
@@ -17,12 +17,7 @@ export default async function ShopPage() {
   const unit = actor.firstUnit;
   return (
     <main className="grow p-5">
-      <p className="text-15">
-        <Link href="/prepare" className="link">
-          Prepare
-        </Link>
-      </p>
-      <h1 className="mb-4 font-slab text-27 font-semibold">The shop</h1>
+      <PageTitle title="The shop" under={{ href: "/prepare", label: "Prepare" }} />
       <section aria-label="Fires" className="mb-8">
         <h2 className="mb-1 font-slab text-20 font-semibold">Fires</h2>
         <div className="border-t-2 border-ink bg-sheet">
