@@ -312,6 +312,7 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
       minutes: 10,
       learnerIds: [learner.personId],
       fireId: null,
+      beforeRevisionId: revision.id,
     },
     "take-back-demonstration": { demonstrationId: rows.demonstration[0]!.id },
     "saw-bars": {

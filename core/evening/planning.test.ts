@@ -28,11 +28,15 @@ test("fires nobody described are as many as are lit; those that stay out aren't 
 test("who is away isn't planned, nor shown anything; who is late comes after half an hour", () => {
   const learners = [
     learner("a", { attendance: "away", pieces: [piece()] }),
-    learner("b", { attendance: "late" }),
-    learner("c"),
+    learner("b", {
+      attendance: "late",
+      pieces: [piece({ id: "b:r" }), piece({ id: "b:q", revisionId: "q" })],
+    }),
+    learner("c", { pieces: [piece({ id: "c:r" })] }),
   ];
   const shown = {
     ...{ id: "d", shownBy: "j", minutes: 10, learnerIds: ["a", "b"], fireId: "out" },
+    beforeRevisionId: "r",
   };
   const evening = eveningOf(
     { ...asked, fires: [fire("1"), fire("out")], learners, demonstrations: [shown] },
@@ -42,7 +46,11 @@ test("who is away isn't planned, nor shown anything; who is late comes after hal
     ["b", [30, 150]],
     ["c", [0, 150]],
   ]);
-  expect(evening.demonstrations[0]).toMatchObject({ for: ["b"], by: "j", at: undefined });
+  expect(evening.demonstrations[0]).toMatchObject({
+    ...{ for: ["b"], by: "j", at: undefined },
+    // Of those it is for, who come, what it is before.
+    before: ["b:r"],
+  });
   expect(evening.instructors).toEqual([{ id: "i" }, { id: "j" }]);
 });
 

@@ -75,6 +75,7 @@ export interface EveningAsked {
     minutes: number;
     learnerIds: readonly string[];
     fireId: string | null;
+    beforeRevisionId: string | null;
   }[];
 }
 
@@ -128,11 +129,16 @@ export function eveningOf(
       }),
     })),
     instructors: [...new Set(staff)].map((id) => ({ id })),
-    demonstrations: demonstrations.map(({ id, shownBy, minutes, learnerIds, fireId }) => ({
-      ...{ id, by: shownBy, minutes },
-      for: learnerIds.filter((one) => comes.some((learner) => learner.id === one)),
-      at: lit.some((one) => one.id === fireId) ? (fireId ?? undefined) : undefined,
-    })),
+    demonstrations: demonstrations.map(({ id, shownBy, minutes, ...shown }) => {
+      const watching = comes.filter((one) => shown.learnerIds.includes(one.id));
+      const isBefore = ({ revisionId }: EveningPiece) => revisionId === shown.beforeRevisionId;
+      return {
+        ...{ id, by: shownBy, minutes },
+        for: watching.map((one) => one.id),
+        before: watching.flatMap(({ pieces }) => pieces.filter(isBefore).map((one) => one.id)),
+        at: lit.find((one) => one.id === shown.fireId)?.id,
+      };
+    }),
   };
 }
 

@@ -90,6 +90,7 @@ export const EVENING_COMMANDS = {
     minutes: wholeFrom("A demonstration", 1, 120, "minutes"),
     learnerIds: z.array(idSchema).min(1, "Say whom it is for.").max(60),
     fireId: idSchema.nullable(),
+    beforeRevisionId: idSchema.nullable().default(null),
   }),
   "take-back-demonstration": z.strictObject({ demonstrationId: idSchema }),
   /** Bars as they were sawn: they leave the rack, and what is left of them goes back on it. */

@@ -44,6 +44,8 @@ export interface EveningDemonstration {
   minutes: number;
   learnerIds: string[];
   fireId: string | null;
+  /** What those it is for begin only once it was shown. */
+  beforeRevisionId: string | null;
 }
 
 /** An event as it is kept, with its place in the order in which they came. */

@@ -50,6 +50,7 @@ export const keepDemonstration = defineCommand({
       await assertStaff(tx, actor, [of.shownBy]);
       await assertLearners(tx, actor, of.learnerIds);
       await assertFires(tx, actor, of.fireId === null ? [] : [of.fireId]);
+      await assertRevisions(tx, actor, of.beforeRevisionId === null ? [] : [of.beforeRevisionId]);
       const kept = await tx
         .insert(demonstration)
         .values({ id: demonstrationId, schoolId, ...of })

@@ -62,8 +62,14 @@ export function addEvenings(rows: DemoRows, { schoolId, by, second }: Evenings, 
   rows.demonstration.push({
     ...{ id: id(), schoolId, classId: next.id, name: "a clean weld", shownBy: second },
     ...{ minutes: 15, learnerIds: learnersOf(rows, next.cohortId), fireId: rows.fire[0]!.id },
+    beforeRevisionId: latestRevisionOf(rows, "Welded boat ring"),
   });
 }
+
+const latestRevisionOf = ({ exercise, exerciseRevision }: DemoRows, name: string): string => {
+  const { id } = exercise.find((one) => one.name === name)!;
+  return exerciseRevision.filter(({ exerciseId }) => exerciseId === id).at(-1)!.id;
+};
 
 const beganAtOf = ({ day, begins }: { day: string; begins: string }): number =>
   Date.parse(`${day}T${begins}:00Z`);
@@ -146,10 +152,6 @@ function addHalfEvening(
 ): void {
   const beganAt = beganAtOf(rows.classDay.find((one) => one.id === classId)!);
   const personOf = (who: string) => rows.person.find(({ name }) => name === who)!;
-  const revisionOf = (exercise: string) => {
-    const { id: exerciseId } = rows.exercise.find(({ name }) => name === exercise)!;
-    return rows.exerciseRevision.filter((one) => one.exerciseId === exerciseId).at(-1)!;
-  };
   const say = (minute: number, event: FloorHappening) => {
     const at = beganAt + minute * 60_000;
     const learnerId = "learnerId" in event ? event.learnerId : null;
@@ -162,7 +164,7 @@ function addHalfEvening(
     const workId = id(beganAt);
     say(0, { kind: "attend", learnerId, as: "here" });
     say(1, { kind: "go", learnerId, fireId: rows.fire[fire]!.id });
-    say(from, { kind: "begin", learnerId, workId, revisionId: revisionOf(exercise).id });
+    say(from, { kind: "begin", learnerId, workId, revisionId: latestRevisionOf(rows, exercise) });
     for (const at of heats) say(at, { kind: "heat", learnerId, workId, by: 1 });
     stages.forEach((at, done) => say(at, { kind: "stage", learnerId, workId, done: done + 1 }));
     if (who === STUCK.who) say(STUCK.at, { kind: "stuck", learnerId, isOn: true });

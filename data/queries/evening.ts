@@ -16,6 +16,7 @@ import { sectionSchema } from "@/core/section/schema";
 import type { Step } from "@/core/trade/steps";
 import type { Stage } from "@/core/workpiece/stages";
 import { isStaff, type Actor } from "../actor";
+import { heldClasses } from "./classes";
 import { classBeginsMs, classEndsMs } from "../calendar";
 import type { Queryable } from "../database";
 import { notFound } from "../notFound";
@@ -74,13 +75,7 @@ export async function findEveningClass(
     .select({ of: classDay, cohort: cohort.name })
     .from(classDay)
     .innerJoin(cohort, eq(cohort.id, classDay.cohortId))
-    .where(
-      and(
-        eq(classDay.id, classId),
-        eq(classDay.schoolId, actor.schoolId),
-        isNull(classDay.calledOffAt),
-      ),
-    );
+    .where(and(eq(classDay.id, classId), heldClasses(actor)));
   if (!row || !isStaff(actor)) notFound("class");
   const { instructors, plannedBy: _, schoolId: __, calledOffAt: ___, closedAt, ...of } = row.of;
   return {
@@ -107,6 +102,7 @@ export function listDemonstrations(
       minutes: demonstration.minutes,
       learnerIds: demonstration.learnerIds,
       fireId: demonstration.fireId,
+      beforeRevisionId: demonstration.beforeRevisionId,
     })
     .from(demonstration)
     .innerJoin(person, eq(person.id, demonstration.shownBy))

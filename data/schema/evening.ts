@@ -166,6 +166,8 @@ export const demonstration = pgTable(
     learnerIds: uuid("learner_ids").array().notNull(),
     /** At which fire; any where nothing is said. */
     fireId: uuid("fire_id"),
+    /** Those it is for begin this only once it was shown; it may come at any time where nothing is said. */
+    beforeRevisionId: uuid("before_revision_id"),
     takenBackAt: moment("taken_back_at"),
   },
   (table) => [
@@ -183,6 +185,11 @@ export const demonstration = pgTable(
       name: "demonstration_fire",
       columns: [table.schoolId, table.fireId],
       foreignColumns: [fire.schoolId, fire.id],
+    }),
+    foreignKey({
+      name: "demonstration_before",
+      columns: [table.schoolId, table.beforeRevisionId],
+      foreignColumns: [exerciseRevision.schoolId, exerciseRevision.id],
     }),
     index("demonstration_by_class").on(table.classId),
     check("demonstration_minutes", sql`${table.minutes} between 1 and 120`),

@@ -16,6 +16,7 @@ interface Shown {
   shownByName: string;
   minutes: number;
   learnerIds: readonly string[];
+  beforeRevisionId: string | null;
 }
 
 /** What is shown on an evening: by whom, to whom, at which fire. */
@@ -23,12 +24,15 @@ export function Demonstrations({
   classId,
   demonstrations,
   learners,
+  pieces,
   instructors,
   fires,
 }: {
   classId: string;
   demonstrations: readonly Shown[];
   learners: readonly Named[];
+  /** What is made on the evening, by its revisions. */
+  pieces: readonly Named[];
   instructors: readonly Named[];
   fires: readonly Named[];
 }) {
@@ -38,6 +42,7 @@ export function Demonstrations({
   const [minutes, setMinutes] = useState("15");
   const [shownBy, setShownBy] = useState(instructors[0]?.id ?? "");
   const [fireId, setFireId] = useState("");
+  const [beforeId, setBeforeId] = useState("");
   const [learnerIds, setLearnerIds] = useState<readonly string[]>(learners.map(({ id }) => id));
   const add = async () => {
     const answer = await send("keep-demonstration", {
@@ -48,6 +53,7 @@ export function Demonstrations({
       minutes: Number(minutes),
       learnerIds: [...learnerIds],
       fireId: fireId || null,
+      beforeRevisionId: beforeId || null,
     });
     if (!answer.ok) return;
     setName("");
@@ -56,6 +62,10 @@ export function Demonstrations({
   const takeBack = async (demonstrationId: string) => {
     const answer = await send("take-back-demonstration", { demonstrationId });
     if (answer.ok) router.refresh();
+  };
+  const beforeWhat = (revisionId: string | null) => {
+    const before = pieces.find(({ id }) => id === revisionId);
+    return before ? `, before the ${before.name.toLowerCase()}` : "";
   };
   return (
     <section aria-label="Shown" className="no-print mt-6 border-t border-rule pt-3">
@@ -66,6 +76,7 @@ export function Demonstrations({
           <li key={one.id} className="flex flex-wrap items-center gap-x-3 border-b border-rule">
             <span className="grow py-2">
               {one.shownByName} shows {one.name}, {one.minutes} min, to {one.learnerIds.length}
+              {beforeWhat(one.beforeRevisionId)}
             </span>
             <button
               type="button"
@@ -120,6 +131,12 @@ export function Demonstrations({
               { id: "", name: "any fire" },
               ...fires.map((fire) => ({ ...fire, name: `fire ${fire.name}` })),
             ]}
+          />
+          <Choice
+            label="Before they begin"
+            value={beforeId}
+            onChange={setBeforeId}
+            of={[{ id: "", name: "nothing in particular" }, ...pieces]}
           />
           <fieldset className="sm:col-span-2">
             <legend className="text-15">To</legend>

@@ -107,6 +107,13 @@ export default async function EveningPage({ params }: { params: Promise<{ classI
               classId={of.id}
               demonstrations={demonstrations}
               learners={learners}
+              pieces={[
+                ...new Map(
+                  learners.flatMap(({ pieces: own }) =>
+                    own.map(({ revisionId, name }) => [revisionId, { id: revisionId, name }]),
+                  ),
+                ).values(),
+              ].sort((a, b) => a.name.localeCompare(b.name))}
               instructors={instructors}
               fires={fires}
             />

@@ -1,0 +1,2 @@
+ALTER TABLE "demonstration" ADD COLUMN "before_revision_id" uuid;--> statement-breakpoint
+ALTER TABLE "demonstration" ADD CONSTRAINT "demonstration_before" FOREIGN KEY ("school_id","before_revision_id") REFERENCES "public"."exercise_revision"("school_id","id") ON DELETE no action ON UPDATE no action;
