@@ -35,6 +35,12 @@ function expectAllowed(evening: Evening, plan: EveningPlan): void {
     expect(to).toBeLessThanOrEqual(toolsDown);
     expect(from % SLOT).toBe(0);
   }
+  // A reason that names numbers holds by them.
+  for (const { why } of plan.left) {
+    if (why.code === "learner-busy") expect(why.minutes).toBeGreaterThan(why.freeMinutes);
+    if (why.code === "longer-than-here") expect(why.minutes).toBeGreaterThan(why.hereMinutes);
+    if (why.code === "heat-too-long") expect(why.heatMm).toBeGreaterThan(why.longestMm);
+  }
   for (const work of works) {
     const own = segments(work.id);
     const isLeft = plan.left.some((one) => one.work === work.id);
@@ -363,6 +369,16 @@ describe("what an instructor put somewhere is begun there and then", () => {
     const { places, left } = planEvening(evening);
     expect(left).toEqual([]);
     expect(places.map(({ fire: where, from }) => [where, from])).toEqual(at);
+  });
+
+  test("a learner's time that is parted by it is said as it is left: in one go", () => {
+    const kept = { minutes: 25, priority: 5, kept: { from: 30 } };
+    const learners = [learner("a", kept, { minutes: 40 })];
+    const { left } = planEvening(eveningOf({ fires: [fire("1", false, 2)], learners }));
+    // 90 minutes less 25 are 65, but 30 of them before it and 35 after.
+    expect(left).toMatchObject([
+      { work: "a2", why: { code: "learner-busy", minutes: 40, freeMinutes: 35 } },
+    ]);
   });
 
   test("the others go round it", () => {

@@ -95,6 +95,7 @@ export type Why =
   | { code: "after-left"; works: string[] }
   | { code: "not-shown"; demonstrations: string[] }
   | { code: "no-instructor" }
+  /** With the most minutes in one go that are left. */
   | { code: "learner-busy"; minutes: number; freeMinutes: number }
   | { code: "fires-full"; minutes: number }
   | { code: "welding-full"; weldMinutes: number }

@@ -167,20 +167,22 @@ function reasonOfItsOwn(timetable: Timetable, job: Job): Reason | null {
 /** What else is planned where a piece would go. */
 function reasonOfOthers(timetable: Timetable, job: Job): Reason {
   const { fires, slot } = timetable.evening;
-  const { work, learner, weld } = job;
+  const { work, weld } = job;
   const { minutes, weldMinutes = 0 } = work;
+  // Wherever it was put: that is a reason only where nothing else is.
   const helps = (ignored: Ignored) => {
+    const all = { ...ignored, kept: true };
     const ways =
       ignored.fires && fires.length === 0
         ? [{ fire: -1, weldFire: -1 }]
-        : timetable.waysOf(job, ignored);
-    return ways.some((way) => timetable.earliest(job, way, ignored) !== null);
+        : timetable.waysOf(job, all);
+    return ways.some((way) => timetable.earliest(job, way, all) !== null);
   };
-  if (work.kept && helps({ kept: true }))
+  if (work.kept && helps({}))
     return { why: { code: "kept-place-taken", ...work.kept }, remedy: { code: "let-free" } };
   if (!helps({ fires: true, instructors: true }))
     return {
-      why: { code: "learner-busy", minutes, freeMinutes: timetable.freeSlots(learner) * slot },
+      why: { code: "learner-busy", minutes, freeMinutes: timetable.longestFree(job) * slot },
       remedy: sameEvening,
     };
   if (helps({ instructors: true }))

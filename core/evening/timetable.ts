@@ -142,21 +142,28 @@ export class Timetable {
     );
   }
 
-  /** The earliest slot an activity can begin at, one way; null where it can't any more. */
-  earliest(activity: Activity, way: Way, ignored: Ignored = {}): number | null {
-    let from = 0;
+  /** From when what comes before it is done until its learners leave; null where that isn't planned. */
+  private spanOf(activity: Activity): Span | null {
+    let [from, to] = [0, this.slots];
     for (const need of this.needsOf(activity.id)) {
       const before = this.put.get(need);
       if (!before) return null;
       from = Math.max(from, before.end);
     }
-    const slots = lengthOf(activity);
-    let to = this.slots - slots;
     for (const learner of learnersOf(activity)) {
       const [first, last] = this.windows[learner]!;
       from = Math.max(from, first);
-      to = Math.min(to, last - slots);
+      to = Math.min(to, last);
     }
+    return [from, to];
+  }
+
+  /** The earliest slot an activity can begin at, one way; null where it can't any more. */
+  earliest(activity: Activity, way: Way, ignored: Ignored = {}): number | null {
+    const span = this.spanOf(activity);
+    if (!span) return null;
+    let from = span[0];
+    let to = span[1] - lengthOf(activity);
     const kept = activity.kind === "work" && !ignored.kept ? activity.work.kept?.from : undefined;
     if (kept !== undefined) {
       const at = Math.round(kept / this.evening.slot);
@@ -234,12 +241,15 @@ export class Timetable {
     }
   }
 
-  /** Slots a learner isn't taken for, of those they are there. */
-  freeSlots(learner: number): number {
-    const [from, to] = this.windows[learner]!;
-    let free = 0;
-    for (let slot = from; slot < to; slot += 1) if (!this.learnerBusy[learner]![slot]) free += 1;
-    return free;
+  /** The most slots in one go that the learner of some work is free for it. */
+  longestFree(job: Job): number {
+    const [from, to] = this.spanOf(job) ?? [0, 0];
+    let [longest, free] = [0, 0];
+    for (let slot = from; slot < to; slot += 1) {
+      free = this.learnerBusy[job.learner]![slot] ? 0 : free + 1;
+      longest = Math.max(longest, free);
+    }
+    return longest;
   }
 
   /** What is done of each learner, first to last. */

@@ -24,7 +24,7 @@ export function whyInWords(why: Why, { workOf, demonstrationOf }: EveningNames):
     case "no-instructor":
       return "It needs an instructor beside it, and none is there.";
     case "learner-busy":
-      return `It takes ${hoursInWords(why.minutes)}; beside their other pieces ${hoursInWords(why.freeMinutes)} are left.`;
+      return `It takes ${hoursInWords(why.minutes)}; beside their other pieces they are free for ${hoursInWords(why.freeMinutes)} in one go.`;
     case "fires-full":
       return `No place at a fire is free for ${hoursInWords(why.minutes)}.`;
     case "welding-full":
@@ -34,7 +34,7 @@ export function whyInWords(why: Why, { workOf, demonstrationOf }: EveningNames):
     case "no-one-time":
       return `There is no one time of ${hoursInWords(why.minutes)} when all it needs is free.`;
     case "kept-place-taken":
-      return "Where it was put, it can’t be begun: somebody else has the place, or it doesn’t end in time.";
+      return "Where it was put, it can’t be begun: the place is taken, what comes before it isn’t done by then, or it doesn’t end in time.";
   }
 }
 
