@@ -35,12 +35,7 @@ function expectAllowed(evening: Evening, plan: EveningPlan): void {
     expect(to).toBeLessThanOrEqual(toolsDown);
     expect(from % SLOT).toBe(0);
   }
-  // A reason that names numbers holds by them.
-  for (const { why } of plan.left) {
-    if (why.code === "learner-busy") expect(why.minutes).toBeGreaterThan(why.freeMinutes);
-    if (why.code === "longer-than-here") expect(why.minutes).toBeGreaterThan(why.hereMinutes);
-    if (why.code === "heat-too-long") expect(why.heatMm).toBeGreaterThan(why.longestMm);
-  }
+  plan.left.forEach(expectTrue);
   for (const work of works) {
     const own = segments(work.id);
     const isLeft = plan.left.some((one) => one.work === work.id);
@@ -71,6 +66,13 @@ function expectAllowed(evening: Evening, plan: EveningPlan): void {
       if (demonstration.before?.includes(work.id))
         expect(plan.demonstrations.find(({ id }) => id === demonstration.id)!.to).toBeLessThanOrEqual(startOf(work.id)); // prettier-ignore
   }
+}
+
+/** A reason that names numbers holds by them. */
+function expectTrue({ why }: EveningPlan["left"][number]): void {
+  if (why.code === "learner-busy") expect(why.minutes).toBeGreaterThan(why.freeMinutes);
+  if (why.code === "longer-than-here") expect(why.minutes).toBeGreaterThan(why.hereMinutes);
+  if (why.code === "heat-too-long") expect(why.heatMm).toBeGreaterThan(why.longestMm);
 }
 
 /** Nobody and nothing in two places at once, minute by minute. */
