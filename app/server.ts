@@ -4,12 +4,15 @@ import { cache } from "react";
 import { Refusal } from "@/core/problem/problem";
 import { statusOfProblem } from "@/core/problem/words";
 import { EVERYONE, findActor, isStaff, type Actor } from "@/data/actor";
-import { createAuth, type Auth } from "@/data/auth";
+import type { AccountHolder } from "@/data/accounts";
+import { createAuth, isTooOld, type Auth } from "@/data/auth";
 import { dayOf } from "@/data/calendar";
 import { openDatabase, SERVING_LIMITS, type Database } from "@/data/database";
-import type { Role } from "@/data/schema/people";
+import { inSchool } from "@/data/inSchool";
+import type { Role } from "@/core/records/peopleCommands";
 
 interface Services {
+  /** The server's own access: for the sign-in, and to find whose school it is. Records are read by `recordsOf`. */
   database: Database;
   /** A connection of its own: health is told while every other is taken. */
   health: Database;
@@ -59,12 +62,23 @@ export const ownOrigins = (): string[] =>
 /** Whether this is the demonstration, which shows its accounts to whoever comes. */
 export const isDemo = (): boolean => process.env.BELL_STEP_DEMO === "1";
 
-/** Who is signed in, once for each request; null for nobody. */
-export const currentActor = cache(async (): Promise<Actor | null> => {
+/** The session of this request and who holds it; null for nobody, and for who has left. */
+export const currentHolder = cache(async (): Promise<AccountHolder | null> => {
   const { auth, database } = services();
-  const session = await auth.api.getSession({ headers: await headers() });
-  return session ? findActor(database, session.user.id) : null;
+  const signedIn = await auth.api.getSession({ headers: await headers() });
+  if (!signedIn) return null;
+  const actor = await findActor(database, signedIn.user.id);
+  if (!actor || isTooOld(signedIn.session.createdAt, actor.role, requestTime())) return null;
+  return { actor, sessionId: signedIn.session.id };
 });
+
+/** Who is signed in, once for each request; null for nobody. */
+export const currentActor = async (): Promise<Actor | null> =>
+  (await currentHolder())?.actor ?? null;
+
+/** The records of somebody's school, and of no other: what every page and route reads. */
+export const recordsOf = ({ schoolId }: Pick<Actor, "schoolId">): Database =>
+  inSchool(services().database, schoolId);
 
 /** Who is signed in, for a page of theirs; anyone else is sent to sign in or told it isn't for them. */
 export async function requireActor(roles: readonly Role[] = EVERYONE): Promise<Actor> {

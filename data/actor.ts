@@ -1,8 +1,8 @@
 import { and, eq, isNull } from "drizzle-orm";
+import type { Role } from "@/core/records/peopleCommands";
 import type { LengthUnit } from "@/core/units/length";
 import type { Queryable } from "./database";
 import { membership, person, school } from "./schema";
-import type { Role } from "./schema/people";
 
 /** Who is acting: every query and command takes one, and sees that school only. */
 export interface Actor {
@@ -16,6 +16,8 @@ export interface Actor {
   firstUnit: LengthUnit;
 }
 
+/** May admit and change staff, and take the school out. */
+export const OWNERS: readonly Role[] = ["owner"];
 /** May measure and record. */
 export const STAFF: readonly Role[] = ["owner", "instructor", "assistant"];
 /** May set, sign and admit. */

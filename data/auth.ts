@@ -1,7 +1,7 @@
-import { verify } from "@node-rs/argon2";
 import { betterAuth } from "better-auth";
 import { drizzleAdapter } from "better-auth/adapters/drizzle";
-import { hashPassword } from "./accounts";
+import { hashPassword, verifyPassword } from "./accounts";
+import type { Role } from "@/core/records/peopleCommands";
 import type { Database } from "./database";
 import * as schema from "./schema";
 
@@ -31,9 +31,10 @@ export function createAuth({ database, secret, baseUrl, trustedOrigins }: AuthOp
       maxPasswordLength: 128,
       password: {
         hash: hashPassword,
-        verify: ({ hash: kept, password }) => verify(kept, password),
+        verify: ({ hash: kept, password }) => verifyPassword(kept, password),
       },
     },
+    // Used, it goes on; how long at most is asked of whoever holds it: see isTooOld.
     session: { expiresIn: 14 * 86_400, updateAge: 86_400 },
     // What it goes by anybody can forge: see signIn.ts.
     rateLimit: { enabled: false },
@@ -46,5 +47,12 @@ export function createAuth({ database, secret, baseUrl, trustedOrigins }: AuthOp
     logger: { disabled: true },
   });
 }
+
+/** The absolute end of a session, days after signing in: sooner for who can change others' records. */
+const MAX_SESSION_DAYS = { staff: 30, learner: 90 };
+
+/** Whether a session has lasted as long as it may, however often it was used. */
+export const isTooOld = (since: Date, role: Role, now: number): boolean =>
+  now - since.getTime() > MAX_SESSION_DAYS[role === "learner" ? "learner" : "staff"] * 86_400_000;
 
 export type Auth = ReturnType<typeof createAuth>;

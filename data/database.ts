@@ -1,8 +1,7 @@
 import { drizzle, type NodePgDatabase } from "drizzle-orm/node-postgres";
 import { Pool } from "pg";
-import * as schema from "./schema";
 
-export type Database = NodePgDatabase<typeof schema>;
+export type Database = NodePgDatabase & { $client: Pool };
 export type Transaction = Parameters<Parameters<Database["transaction"]>[0]>[0];
 /** A database or an open transaction. */
 export type Queryable = Database | Transaction;
@@ -28,7 +27,7 @@ export function openDatabase(
   // two queries it has nobody to tell, and without a listener it would end the process.
   pool.on("error", () => undefined);
   pool.on("connect", (client) => client.on("error", () => undefined));
-  return { database: drizzle(pool, { schema }), pool };
+  return { database: drizzle(pool), pool };
 }
 
 /** The SQLSTATE of a failed query, however deep the driver's error is wrapped. */

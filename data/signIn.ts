@@ -43,54 +43,63 @@ const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 let waiting = 0;
 
-/**
- * Signs in by the library, slowed by what failed before: of the account, whoever tries, and of the
- * address. A right one costs nothing.
- */
+/** Counts a try at an account before it is made: many at once wait one after another. False where too many wait. */
+export async function countTry(
+  database: Database,
+  { email, address }: { email: string; address: string | null },
+  { freeTries, wait = sleep }: Pick<SignInOptions, "freeTries" | "wait">,
+): Promise<boolean> {
+  const ofAccount = await counted(database, accountKey(email));
+  const ofAddress = address === null ? 0 : await counted(database, addressKey(address));
+  const ms = Math.max(
+    waitAfter(ofAccount - 1, freeTries),
+    waitAfter(ofAddress - 1, FREE_OF_ADDRESS),
+  );
+  if (ms === 0) return true;
+  if (waiting >= MAX_WAITING) return false;
+  waiting += 1;
+  await wait(ms).finally(() => (waiting -= 1));
+  return true;
+}
+
+/** A right one costs nothing. */
+export async function forgetTries(
+  database: Database,
+  { email, address }: { email: string; address: string | null },
+): Promise<void> {
+  await database.delete(rateLimit).where(eq(rateLimit.key, accountKey(email)));
+  if (address === null) return;
+  await database
+    .update(rateLimit)
+    .set({ count: sql`greatest(0, ${rateLimit.count} - 1)` })
+    .where(eq(rateLimit.key, addressKey(address)));
+}
+
+/** Signs in by the library, slowed by what failed before: of the account, whoever tries, and of the address. */
 export async function signIn(
   auth: Auth,
   database: Database,
   request: Request,
-  { freeTries, proxies, wait = sleep }: SignInOptions,
+  { proxies, ...slowing }: SignInOptions,
 ): Promise<Response> {
   const { email } = (await request
     .clone()
     .json()
     .catch(() => ({}))) as { email?: unknown };
   if (typeof email !== "string") return auth.handler(request);
-  const account = keyOf("account", email.trim().toLowerCase());
-  const from = addressOf(request.headers, proxies);
-  const address = from === null ? null : keyOf("address", from);
-  // Counted before it is tried: many at once wait one after another.
-  const [ofAccount, ofAddress] = [
-    await counted(database, account),
-    address === null ? 0 : await counted(database, address),
-  ];
-  const ms = Math.max(
-    waitAfter(ofAccount - 1, freeTries),
-    waitAfter(ofAddress - 1, FREE_OF_ADDRESS),
-  );
-  if (ms > 0) {
-    if (waiting >= MAX_WAITING) return new Response(null, { status: 429 });
-    waiting += 1;
-    await wait(ms).finally(() => (waiting -= 1));
-  }
+  const of = { email, address: addressOf(request.headers, proxies) };
+  if (!(await countTry(database, of, slowing))) return new Response(null, { status: 429 });
   const response = await auth.handler(request);
-  if (!response.ok) await forgetOld(database);
-  else {
-    await database.delete(rateLimit).where(eq(rateLimit.key, account));
-    if (address !== null)
-      await database
-        .update(rateLimit)
-        .set({ count: sql`greatest(0, ${rateLimit.count} - 1)` })
-        .where(eq(rateLimit.key, address));
-  }
+  await (response.ok ? forgetTries(database, of) : forgetOld(database));
   return response;
 }
 
 /** What is forgotten is not kept either, however many accounts were tried. */
 const forgetOld = (database: Database) =>
   database.delete(rateLimit).where(lt(rateLimit.lastRequest, Date.now() - FORGOTTEN_MS));
+
+const accountKey = (email: string) => keyOf("account", email.trim().toLowerCase());
+const addressKey = (address: string) => keyOf("address", address);
 
 const keyOf = (kind: string, of: string): string =>
   `${kind}:${createHash("sha256").update(of).digest("base64url")}`;

@@ -4,7 +4,7 @@ import { refuse, Refusal } from "@/core/problem/problem";
 import type { FailureStatus } from "@/core/problem/catalogue";
 import { idSchema } from "@/core/units/fields";
 import { EVERYONE, INSTRUCTORS, type Actor } from "@/data/actor";
-import type { Role } from "@/data/schema/people";
+import type { Role } from "@/core/records/peopleCommands";
 import { kindOfError, log } from "../log";
 import { currentActor, ownOrigins } from "../server";
 

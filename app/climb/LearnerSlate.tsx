@@ -11,7 +11,7 @@ import { SetNext } from "@/ui/climb/SetNext";
 import { Link } from "@/ui/kit/Link";
 import { nextReasonInWords, piecesToGoInWords, towardsInWords } from "@/ui/words/climb";
 import { countOf } from "@/ui/words/count";
-import { services } from "../server";
+import { recordsOf } from "../server";
 
 /** What is next for one learner, why, and what else matters; for staff. */
 export async function LearnerSlate({
@@ -23,7 +23,7 @@ export async function LearnerSlate({
   learnerId: string;
   now: number;
 }) {
-  const { database } = services();
+  const database = recordsOf(actor);
   const overview = await findLearnerOverview(database, actor, learnerId, { now });
   const [first] = overview.next.ranked;
   const candidate = overview.candidates.find(({ exerciseId }) => exerciseId === first?.exerciseId);
@@ -112,7 +112,7 @@ export function causeNotes({ causes, techniques }: LearnerOverview): SlateNote[]
 
 /** Pieces to the next step of what is being worked on. */
 async function practiceNotes(actor: Actor, overview: LearnerOverview): Promise<SlateNote[]> {
-  const { database } = services();
+  const database = recordsOf(actor);
   const [latest] = overview.pieces;
   const cell = overview.standings.find(({ techniqueId }) => techniqueId === latest?.techniqueId);
   if (!cell?.towards || cell.towards.step > 4) return [];

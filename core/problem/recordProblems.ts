@@ -40,10 +40,51 @@ export const RECORD_PROBLEMS = {
     "conflict",
     "That didn't work. The link may be used up or out of date, or this address can't be used. Ask your instructor for a new link.",
   ),
-  "already-joined": problem<{ name: string }>(
+  "has-left": problem<{ name: string }>(
     "conflict",
-    ({ name }) => `${name} has joined already.`,
+    ({ name }) => `${name} has left. Let them come back first.`,
   ),
+  "owners-only": always("denied", "That is for an owner of the school to do."),
+  "last-owner": always(
+    "conflict",
+    "A school keeps an owner: make somebody else one first. Nothing was changed.",
+  ),
+  "not-left": problem<{ name: string }>(
+    "conflict",
+    ({ name }) => `${name} has not left. Let them leave first.`,
+  ),
+  "own-entry": always("conflict", "That can’t be done to oneself: ask another owner."),
+  "merge-unlike": always(
+    "conflict",
+    "Only two learners, or two of the staff, can be one person. Give both the same kind of role first.",
+  ),
+  "person-erased": always("conflict", "Nobody is known by that entry any more."),
+  "cohort-not-empty": problem<{ count: number }>(
+    "conflict",
+    ({ count }) =>
+      `${count === 1 ? "One learner is" : `${count} learners are`} in it still: move them, or let them leave, first.`,
+  ),
+  "cohort-has-classes": problem<{ count: number }>(
+    "conflict",
+    ({ count }) =>
+      `${count === 1 ? "A class" : `${count} classes`} of it ${count === 1 ? "is" : "are"} still to come: call ${count === 1 ? "it" : "them"} off first.`,
+  ),
+  "cohort-letter-taken": problem<{ letter: string }>(
+    "conflict",
+    ({ letter }) => `Another cohort’s tags begin with ${letter}.`,
+  ),
+  "cohort-ended": always("conflict", "That cohort has ended. Take it up again first."),
+  "cohort-letter-used": always(
+    "conflict",
+    "Learners carry this letter on their tags: it stays. The name can be changed.",
+  ),
+  "password-wrong": always("invalid", "That is not your password as it is now."),
+  "password-guessable": always(
+    "invalid",
+    "That would be guessed: it is common, or made of your own names. Four or five words that don’t belong together do well.",
+  ),
+  "email-taken": always("conflict", "That address can’t be used here."),
+  "session-gone": always("not-found", "That has ended already."),
   "class-day-taken": always(
     "conflict",
     "On one of these days the cohort has a class already. Nothing was changed.",

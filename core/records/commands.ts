@@ -1,27 +1,13 @@
 import * as z from "zod";
-import { nameSchema } from "../bar/schema";
 import { BENCH_COMMANDS } from "./benchCommands";
 import { CLIMB_COMMANDS } from "./climbCommands";
 import { EVENING_COMMANDS } from "./eveningCommands";
 import { EXERCISE_COMMANDS } from "./exerciseCommands";
-import { machineSchema } from "../trade/machines";
-import { idSchema } from "../units/fields";
+import { PEOPLE_COMMANDS } from "./peopleCommands";
 
 /** What each command takes: the one description the form, the bench and the server share. */
 export const COMMANDS = {
-  "add-learner": z.strictObject({
-    personId: idSchema,
-    name: nameSchema,
-    cohortId: idSchema,
-  }),
-  "make-join-link": z.strictObject({ linkId: idSchema, personId: idSchema }),
-  /** Somebody was shown a machine and may use it, or may no longer. */
-  "clear-for-machine": z.strictObject({
-    personId: idSchema,
-    machine: machineSchema,
-    cleared: z.boolean(),
-  }),
-  "set-first-unit": z.strictObject({ firstUnit: z.enum(["mm", "in"]) }),
+  ...PEOPLE_COMMANDS,
   ...EXERCISE_COMMANDS,
   ...BENCH_COMMANDS,
   ...CLIMB_COMMANDS,
@@ -31,9 +17,22 @@ export const COMMANDS = {
 export type CommandName = keyof typeof COMMANDS;
 export type CommandInput<Name extends CommandName> = z.output<(typeof COMMANDS)[Name]>;
 
+const password = z.string().min(10, "At least 10 characters.").max(128, "At most 128 characters.");
+const email = z.email("An e-mail address such as name@example.org.").max(120);
+const token = z.string().min(20).max(100);
+
 /** What a newcomer with a join link gives. */
-export const joinSchema = z.strictObject({
-  token: z.string().min(20).max(100),
-  email: z.email("An e-mail address such as name@example.org.").max(120),
-  password: z.string().min(10, "At least 10 characters.").max(128, "At most 128 characters."),
-});
+export const joinSchema = z.strictObject({ token, email, password });
+/** What somebody with an account gives to choose a new password by such a link. */
+export const newPasswordSchema = z.strictObject({ token, password });
+
+const currentPassword = z.string().min(1, "Your password as it is now.").max(128);
+
+/** What people change of their own account. Each but the sessions asks for the password again. */
+export const ACCOUNT_CHANGES = {
+  password: z.strictObject({ currentPassword, password }),
+  email: z.strictObject({ currentPassword, email }),
+  /** One session by its id, or every other than the one that asks. */
+  sessions: z.strictObject({ sessionId: z.string().min(1).max(100).nullable() }),
+} as const;
+export type AccountChange = keyof typeof ACCOUNT_CHANGES;

@@ -8,52 +8,51 @@ import { assertSameRecord } from "./once";
 export const assign = defineCommand({
   name: "assign",
   roles: INSTRUCTORS,
-  run: ({ database, actor }, { revisionId, learners }) =>
-    database.transaction(async (tx) => {
-      const [revision] = await tx
-        .select({ id: exerciseRevision.id })
-        .from(exerciseRevision)
-        .where(
-          and(eq(exerciseRevision.id, revisionId), eq(exerciseRevision.schoolId, actor.schoolId)),
-        );
-      if (!revision) notFound("exercise");
-      const personIds = learners.map(({ personId }) => personId);
-      const known = await tx
-        .select({ personId: membership.personId })
-        .from(membership)
-        .where(
-          and(
-            eq(membership.schoolId, actor.schoolId),
-            eq(membership.role, "learner"),
-            isNull(membership.leftAt),
-            inArray(membership.personId, personIds),
-          ),
-        );
-      if (known.length !== new Set(personIds).size) notFound("learner");
-      const rows = learners.map(({ assignmentId, personId }) => ({
-        id: assignmentId,
-        schoolId: actor.schoolId,
-        learnerId: personId,
-        revisionId,
-        assignedBy: actor.personId,
-      }));
-      await tx.insert(assignment).values(rows).onConflictDoNothing({ target: assignment.id });
-      const ids = rows.map(({ id }) => id);
-      const there = await tx.select().from(assignment).where(inArray(assignment.id, ids));
-      for (const { id, schoolId, learnerId } of rows)
-        assertSameRecord(
-          there.find((row) => row.id === id),
-          { schoolId, learnerId, revisionId },
-        );
-      return { assignmentIds: ids };
-    }),
+  run: async ({ tx, actor }, { revisionId, learners }) => {
+    const [revision] = await tx
+      .select({ id: exerciseRevision.id })
+      .from(exerciseRevision)
+      .where(
+        and(eq(exerciseRevision.id, revisionId), eq(exerciseRevision.schoolId, actor.schoolId)),
+      );
+    if (!revision) notFound("exercise");
+    const personIds = learners.map(({ personId }) => personId);
+    const known = await tx
+      .select({ personId: membership.personId })
+      .from(membership)
+      .where(
+        and(
+          eq(membership.schoolId, actor.schoolId),
+          eq(membership.role, "learner"),
+          isNull(membership.leftAt),
+          inArray(membership.personId, personIds),
+        ),
+      );
+    if (known.length !== new Set(personIds).size) notFound("learner");
+    const rows = learners.map(({ assignmentId, personId }) => ({
+      id: assignmentId,
+      schoolId: actor.schoolId,
+      learnerId: personId,
+      revisionId,
+      assignedBy: actor.personId,
+    }));
+    await tx.insert(assignment).values(rows).onConflictDoNothing({ target: assignment.id });
+    const ids = rows.map(({ id }) => id);
+    const there = await tx.select().from(assignment).where(inArray(assignment.id, ids));
+    for (const { id, schoolId, learnerId } of rows)
+      assertSameRecord(
+        there.find((row) => row.id === id),
+        { schoolId, learnerId, revisionId },
+      );
+    return { assignmentIds: ids };
+  },
 });
 
 export const withdrawAssignment = defineCommand({
   name: "withdraw-assignment",
   roles: INSTRUCTORS,
-  run: async ({ database, actor }, { assignmentId }) => {
-    const withdrawn = await database
+  run: async ({ tx, actor }, { assignmentId }) => {
+    const withdrawn = await tx
       .update(assignment)
       .set({ withdrawnAt: new Date() })
       .where(and(eq(assignment.id, assignmentId), eq(assignment.schoolId, actor.schoolId)))

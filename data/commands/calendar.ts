@@ -10,15 +10,12 @@ import { assertSameRecord } from "./once";
 export const makeCalendarLink = defineCommand({
   name: "make-calendar-link",
   roles: EVERYONE,
-  run: async ({ database, actor, secret }, { linkId }) => {
+  run: async ({ tx, actor, secret }, { linkId }) => {
     const { schoolId, personId } = actor;
     const token = tokenOf("calendar", linkId, secret);
     const row = { id: linkId, schoolId, personId, tokenHash: hashToken(token) };
-    await database
-      .insert(calendarLink)
-      .values(row)
-      .onConflictDoNothing({ target: calendarLink.id });
-    const [there] = await database.select().from(calendarLink).where(eq(calendarLink.id, linkId));
+    await tx.insert(calendarLink).values(row).onConflictDoNothing({ target: calendarLink.id });
+    const [there] = await tx.select().from(calendarLink).where(eq(calendarLink.id, linkId));
     assertSameRecord(there, row);
     return { path: `/api/calendar/${token}` };
   },
@@ -27,8 +24,8 @@ export const makeCalendarLink = defineCommand({
 export const revokeCalendarLink = defineCommand({
   name: "revoke-calendar-link",
   roles: EVERYONE,
-  run: async ({ database, actor }, { linkId }) => {
-    const revoked = await database
+  run: async ({ tx, actor }, { linkId }) => {
+    const revoked = await tx
       .update(calendarLink)
       .set({ revokedAt: new Date() })
       .where(

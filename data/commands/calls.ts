@@ -13,64 +13,63 @@ import { assertOpen, openPiece } from "./pieces";
 export const callSize = defineCommand({
   name: "call-size",
   roles: EVERYONE,
-  run: ({ database, actor, clockOffMs = 0 }, input) =>
-    database.transaction(async (tx) => {
-      const { callId, pieceId, characteristicId, callerId, called } = input;
-      const row = await openPiece(tx, actor, pieceId);
-      if (isStaff(actor)) await findLearner(tx, actor, callerId);
-      else if (callerId !== actor.personId) notFound("learner");
-      const asked = row.plan.characteristics.find(({ id }) => id === characteristicId);
-      if (!asked || asked.readings !== "one" || asked.unit !== "mm")
-        refuse({ code: "call-not-single" }, "characteristicId");
-      const { schoolId } = actor;
-      const { measure } = asked;
-      const sent = { id: callId, schoolId, callerId, pieceId, characteristicId, measure, called };
-      const [there] = await tx.select().from(eyeCall).where(eq(eyeCall.id, callId));
-      if (there) {
-        assertSameRecord(there, sent);
-        return { callId };
-      }
-      await assertOpen(tx, row);
-      const calledAt = byServerClock(input.calledAt, clockOffMs);
-      const [measured] = await tx
-        .select({ id: reading.id })
-        .from(reading)
-        .where(
-          and(
-            eq(reading.pieceId, pieceId),
-            eq(reading.characteristicId, characteristicId),
-            // What a learner measured for themselves tells those round the bench nothing.
-            eq(reading.selfCheck, row.selfCheck),
-          ),
-        )
-        .limit(1);
-      if (measured) refuse({ code: "call-too-late" });
-      const added = await tx
-        .insert(eyeCall)
-        .values({ ...sent, calledAt })
-        .onConflictDoNothing()
-        .returning({ id: eyeCall.id });
-      if (added.length === 0) refuse({ code: "already-called" });
+  run: async ({ tx, actor, clockOffMs = 0 }, input) => {
+    const { callId, pieceId, characteristicId, callerId, called } = input;
+    const row = await openPiece(tx, actor, pieceId);
+    if (isStaff(actor)) await findLearner(tx, actor, callerId);
+    else if (callerId !== actor.personId) notFound("learner");
+    const asked = row.plan.characteristics.find(({ id }) => id === characteristicId);
+    if (!asked || asked.readings !== "one" || asked.unit !== "mm")
+      refuse({ code: "call-not-single" }, "characteristicId");
+    const { schoolId } = actor;
+    const { measure } = asked;
+    const sent = { id: callId, schoolId, callerId, pieceId, characteristicId, measure, called };
+    const [there] = await tx.select().from(eyeCall).where(eq(eyeCall.id, callId));
+    if (there) {
+      assertSameRecord(there, sent);
       return { callId };
-    }),
+    }
+    await assertOpen(tx, row);
+    const calledAt = byServerClock(input.calledAt, clockOffMs);
+    const [measured] = await tx
+      .select({ id: reading.id })
+      .from(reading)
+      .where(
+        and(
+          eq(reading.pieceId, pieceId),
+          eq(reading.characteristicId, characteristicId),
+          // What a learner measured for themselves tells those round the bench nothing.
+          eq(reading.selfCheck, row.selfCheck),
+        ),
+      )
+      .limit(1);
+    if (measured) refuse({ code: "call-too-late" });
+    const added = await tx
+      .insert(eyeCall)
+      .values({ ...sent, calledAt })
+      .onConflictDoNothing()
+      .returning({ id: eyeCall.id });
+    if (added.length === 0) refuse({ code: "already-called" });
+    return { callId };
+  },
 });
 
 /** A call of the eye drill: one's own. */
 export const callDrawn = defineCommand({
   name: "call-drawn",
   roles: EVERYONE,
-  run: async ({ database, actor, clockOffMs = 0 }, input) => {
+  run: async ({ tx, actor, clockOffMs = 0 }, input) => {
     const { callId, measure, called, truth } = input;
     const { schoolId, personId: callerId } = actor;
     const sent = { id: callId, schoolId, callerId, measure, called, truth };
     const calledAt = byServerClock(input.calledAt, clockOffMs);
-    const added = await database
+    const added = await tx
       .insert(eyeCall)
       .values({ ...sent, calledAt })
       .onConflictDoNothing()
       .returning({ id: eyeCall.id });
     if (added.length > 0) return { callId };
-    const [there] = await database
+    const [there] = await tx
       .select()
       .from(eyeCall)
       .where(and(eq(eyeCall.id, callId), eq(eyeCall.schoolId, schoolId)));
@@ -83,21 +82,21 @@ export const callDrawn = defineCommand({
 export const judgeDrawn = defineCommand({
   name: "judge-drawn",
   roles: EVERYONE,
-  run: async ({ database, actor, clockOffMs = 0 }, { callId, calledAt, ...said }) => {
+  run: async ({ tx, actor, clockOffMs = 0 }, { callId, calledAt, ...said }) => {
     const { schoolId, personId: callerId } = actor;
-    const [there] = await database
+    const [there] = await tx
       .select({ id: exercise.id })
       .from(exercise)
       .where(and(eq(exercise.id, said.exerciseId), eq(exercise.schoolId, schoolId)));
     if (!there) notFound("exercise");
     const sent = { id: callId, schoolId, callerId, ...said };
-    const added = await database
+    const added = await tx
       .insert(judgingCall)
       .values({ ...sent, calledAt: byServerClock(calledAt, clockOffMs) })
       .onConflictDoNothing()
       .returning({ id: judgingCall.id });
     if (added.length > 0) return { callId };
-    const [before] = await database
+    const [before] = await tx
       .select()
       .from(judgingCall)
       .where(and(eq(judgingCall.id, callId), eq(judgingCall.schoolId, schoolId)));

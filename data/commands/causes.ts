@@ -10,27 +10,26 @@ import { assertSameRecord } from "./once";
 export const sayCause = defineCommand({
   name: "say-cause",
   roles: INSTRUCTORS,
-  run: ({ database, actor }, { sayingId, pieceId, cause, holds }) =>
-    database.transaction(async (tx) => {
-      const { schoolId } = actor;
-      const [known] = await tx
-        .select({ id: piece.id })
-        .from(piece)
-        .where(and(eq(piece.id, pieceId), eq(piece.schoolId, schoolId)));
-      if (!known) notFound("piece");
-      const sent = { id: sayingId, schoolId, pieceId, cause, holds };
-      const added = await tx
-        .insert(causeSaid)
-        .values({ ...sent, saidBy: actor.personId })
-        .onConflictDoNothing()
-        .returning({ id: causeSaid.id });
-      if (added.length > 0) return { sayingId };
-      const [there] = await tx
-        .select()
-        .from(causeSaid)
-        .where(and(eq(causeSaid.id, sayingId), eq(causeSaid.schoolId, schoolId)));
-      if (!there) refuse({ code: "id-taken" });
-      assertSameRecord(there, sent);
-      return { sayingId };
-    }),
+  run: async ({ tx, actor }, { sayingId, pieceId, cause, holds }) => {
+    const { schoolId } = actor;
+    const [known] = await tx
+      .select({ id: piece.id })
+      .from(piece)
+      .where(and(eq(piece.id, pieceId), eq(piece.schoolId, schoolId)));
+    if (!known) notFound("piece");
+    const sent = { id: sayingId, schoolId, pieceId, cause, holds };
+    const added = await tx
+      .insert(causeSaid)
+      .values({ ...sent, saidBy: actor.personId })
+      .onConflictDoNothing()
+      .returning({ id: causeSaid.id });
+    if (added.length > 0) return { sayingId };
+    const [there] = await tx
+      .select()
+      .from(causeSaid)
+      .where(and(eq(causeSaid.id, sayingId), eq(causeSaid.schoolId, schoolId)));
+    if (!there) refuse({ code: "id-taken" });
+    assertSameRecord(there, sent);
+    return { sayingId };
+  },
 });

@@ -1,11 +1,12 @@
+import type { Role } from "@/core/records/peopleCommands";
 import type { CommandInput, CommandName } from "@/core/records/commands";
 import type { Actor } from "../actor";
-import type { Database } from "../database";
-import type { Role } from "../schema/people";
+import type { Transaction } from "../database";
 
 /** What a command works with besides its input. */
 export interface CommandContext {
-  database: Database;
+  /** What the command writes, and that it was done, are kept both or neither. */
+  tx: Transaction;
   actor: Actor;
   /** Signs what must not be guessed, such as join links. */
   secret: string;

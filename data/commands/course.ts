@@ -19,37 +19,36 @@ import { assertSameRecord } from "./once";
 export const publishCourse = defineCommand({
   name: "publish-course",
   roles: INSTRUCTORS,
-  run: ({ database, actor }, { revisionId, base, course }) =>
-    database.transaction(async (tx) => {
-      const { schoolId } = actor;
-      // The school's row is the lock that keeps its revisions in order.
-      await tx.select({ id: school.id }).from(school).where(eq(school.id, schoolId)).for("update");
-      const [there] = await tx
-        .select()
-        .from(curriculumRevision)
-        .where(eq(curriculumRevision.id, revisionId));
-      if (there) {
-        assertSameRecord(there, { schoolId, number: base + 1 });
-        return { number: there.number };
-      }
-      const [{ latest } = { latest: 0 }] = await tx
-        .select({ latest: sql<number>`coalesce(max(${curriculumRevision.number}), 0)` })
-        .from(curriculumRevision)
-        .where(eq(curriculumRevision.schoolId, schoolId));
-      if (latest !== base) refuse({ code: "course-published-by-another" });
-      await assertExercisesKnown(tx, actor, course);
-      await writeTechniques(tx, actor, course);
-      const number = base + 1;
-      await tx.insert(curriculumRevision).values({
-        id: revisionId,
-        schoolId,
-        number,
-        content: course,
-        publishedBy: actor.personId,
-      });
-      await keepStandings(tx, { schoolId });
-      return { number };
-    }),
+  run: async ({ tx, actor }, { revisionId, base, course }) => {
+    const { schoolId } = actor;
+    // The school's row is the lock that keeps its revisions in order.
+    await tx.select({ id: school.id }).from(school).where(eq(school.id, schoolId)).for("update");
+    const [there] = await tx
+      .select()
+      .from(curriculumRevision)
+      .where(eq(curriculumRevision.id, revisionId));
+    if (there) {
+      assertSameRecord(there, { schoolId, number: base + 1 });
+      return { number: there.number };
+    }
+    const [{ latest } = { latest: 0 }] = await tx
+      .select({ latest: sql<number>`coalesce(max(${curriculumRevision.number}), 0)` })
+      .from(curriculumRevision)
+      .where(eq(curriculumRevision.schoolId, schoolId));
+    if (latest !== base) refuse({ code: "course-published-by-another" });
+    await assertExercisesKnown(tx, actor, course);
+    await writeTechniques(tx, actor, course);
+    const number = base + 1;
+    await tx.insert(curriculumRevision).values({
+      id: revisionId,
+      schoolId,
+      number,
+      content: course,
+      publishedBy: actor.personId,
+    });
+    await keepStandings(tx, { schoolId });
+    return { number };
+  },
 });
 
 async function assertExercisesKnown(

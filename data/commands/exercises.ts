@@ -135,109 +135,104 @@ async function addExercise(
 export const newExercise = defineCommand({
   name: "new-exercise",
   roles: INSTRUCTORS,
-  run: ({ database, actor }, { exerciseId, techniqueId, step, saveId, content }) =>
-    database.transaction(async (tx) => {
-      await findTechnique(tx, actor, techniqueId);
-      const { name } = content;
-      if (await addExercise(tx, actor, { exerciseId, techniqueId, step, name, designVersion: 1 }))
-        await tx.insert(exerciseDraft).values({
-          exerciseId,
-          schoolId: actor.schoolId,
-          saveId,
-          content,
-          savedBy: actor.personId,
-        });
-      return { exerciseId, version: 1 };
-    }),
+  run: async ({ tx, actor }, { exerciseId, techniqueId, step, saveId, content }) => {
+    await findTechnique(tx, actor, techniqueId);
+    const { name } = content;
+    if (await addExercise(tx, actor, { exerciseId, techniqueId, step, name, designVersion: 1 }))
+      await tx.insert(exerciseDraft).values({
+        exerciseId,
+        schoolId: actor.schoolId,
+        saveId,
+        content,
+        savedBy: actor.personId,
+      });
+    return { exerciseId, version: 1 };
+  },
 });
 
 export const saveDraft = defineCommand({
   name: "save-draft",
   roles: INSTRUCTORS,
-  run: ({ database, actor }, { exerciseId, saveId, base, content }) =>
-    database.transaction(async (tx) => {
-      const row = await holdExercise(tx, actor, exerciseId);
-      const [there] = await tx
-        .select({ saveId: exerciseDraft.saveId, savedBy: person.name })
-        .from(exerciseDraft)
-        .innerJoin(person, eq(person.id, exerciseDraft.savedBy))
-        .where(eq(exerciseDraft.exerciseId, exerciseId));
-      if (there?.saveId === saveId) return { version: row.designVersion };
-      if (row.designVersion !== base)
-        refuse(
-          there ? { code: "draft-saved-by-another", by: there.savedBy } : { code: "draft-gone" },
-        );
-      const saved = { saveId, content, savedBy: actor.personId, savedAt: new Date() };
-      await tx
-        .insert(exerciseDraft)
-        .values({ exerciseId, schoolId: actor.schoolId, ...saved })
-        .onConflictDoUpdate({ target: exerciseDraft.exerciseId, set: saved });
-      return { version: await nextVersion(tx, row) };
-    }),
+  run: async ({ tx, actor }, { exerciseId, saveId, base, content }) => {
+    const row = await holdExercise(tx, actor, exerciseId);
+    const [there] = await tx
+      .select({ saveId: exerciseDraft.saveId, savedBy: person.name })
+      .from(exerciseDraft)
+      .innerJoin(person, eq(person.id, exerciseDraft.savedBy))
+      .where(eq(exerciseDraft.exerciseId, exerciseId));
+    if (there?.saveId === saveId) return { version: row.designVersion };
+    if (row.designVersion !== base)
+      refuse(
+        there ? { code: "draft-saved-by-another", by: there.savedBy } : { code: "draft-gone" },
+      );
+    const saved = { saveId, content, savedBy: actor.personId, savedAt: new Date() };
+    await tx
+      .insert(exerciseDraft)
+      .values({ exerciseId, schoolId: actor.schoolId, ...saved })
+      .onConflictDoUpdate({ target: exerciseDraft.exerciseId, set: saved });
+    return { version: await nextVersion(tx, row) };
+  },
 });
 
 export const placeDraft = defineCommand({
   name: "place-draft",
   roles: INSTRUCTORS,
-  run: ({ database, actor }, { exerciseId, techniqueId, step }) =>
-    database.transaction(async (tx) => {
-      const row = await holdExercise(tx, actor, exerciseId);
-      if (row.latestNumber > 0) refuse({ code: "exercise-published" });
-      await findTechnique(tx, actor, techniqueId);
-      await tx.update(exercise).set({ techniqueId, step }).where(eq(exercise.id, exerciseId));
-      return { exerciseId };
-    }),
+  run: async ({ tx, actor }, { exerciseId, techniqueId, step }) => {
+    const row = await holdExercise(tx, actor, exerciseId);
+    if (row.latestNumber > 0) refuse({ code: "exercise-published" });
+    await findTechnique(tx, actor, techniqueId);
+    await tx.update(exercise).set({ techniqueId, step }).where(eq(exercise.id, exerciseId));
+    return { exerciseId };
+  },
 });
 
 export const discardDraft = defineCommand({
   name: "discard-draft",
   roles: INSTRUCTORS,
-  run: ({ database, actor }, { exerciseId }) =>
-    database.transaction(async (tx) => {
-      const row = await holdExercise(tx, actor, exerciseId);
-      await tx.delete(exerciseDraft).where(eq(exerciseDraft.exerciseId, exerciseId));
-      // Never published, nothing refers to it: it goes with its only draft.
-      if (row.latestNumber === 0) await tx.delete(exercise).where(eq(exercise.id, exerciseId));
-      else await nextVersion(tx, row);
-      return { exerciseId, gone: row.latestNumber === 0 };
-    }),
+  run: async ({ tx, actor }, { exerciseId }) => {
+    const row = await holdExercise(tx, actor, exerciseId);
+    await tx.delete(exerciseDraft).where(eq(exerciseDraft.exerciseId, exerciseId));
+    // Never published, nothing refers to it: it goes with its only draft.
+    if (row.latestNumber === 0) await tx.delete(exercise).where(eq(exercise.id, exerciseId));
+    else await nextVersion(tx, row);
+    return { exerciseId, gone: row.latestNumber === 0 };
+  },
 });
 
 export const publishDraft = defineCommand({
   name: "publish-revision",
   roles: INSTRUCTORS,
-  run: ({ database, actor }, { exerciseId, revisionId, base }) =>
-    database.transaction(async (tx) => {
-      const row = await holdExercise(tx, actor, exerciseId);
-      const [there] = await tx
-        .select({ exerciseId: exerciseRevision.exerciseId, number: exerciseRevision.number })
-        .from(exerciseRevision)
-        .where(eq(exerciseRevision.id, revisionId));
-      if (there) {
-        assertSameRecord(there, { exerciseId });
-        return { revisionId, number: there.number };
-      }
-      const [draft] = await tx
-        .select()
-        .from(exerciseDraft)
-        .where(eq(exerciseDraft.exerciseId, exerciseId));
-      if (!draft) refuse({ code: "draft-missing" });
-      if (row.designVersion !== base) refuse({ code: "draft-changed" });
-      const number = row.latestNumber + 1;
-      const of = await findTechnique(tx, actor, row.techniqueId);
-      const content = exerciseContentSchema.parse(draft.content);
-      await publish(tx, actor, exerciseId, { revisionId, number, content, of, path: "content" });
-      await tx.delete(exerciseDraft).where(eq(exerciseDraft.exerciseId, exerciseId));
-      await nextVersion(tx, row);
-      return { revisionId, number };
-    }),
+  run: async ({ tx, actor }, { exerciseId, revisionId, base }) => {
+    const row = await holdExercise(tx, actor, exerciseId);
+    const [there] = await tx
+      .select({ exerciseId: exerciseRevision.exerciseId, number: exerciseRevision.number })
+      .from(exerciseRevision)
+      .where(eq(exerciseRevision.id, revisionId));
+    if (there) {
+      assertSameRecord(there, { exerciseId });
+      return { revisionId, number: there.number };
+    }
+    const [draft] = await tx
+      .select()
+      .from(exerciseDraft)
+      .where(eq(exerciseDraft.exerciseId, exerciseId));
+    if (!draft) refuse({ code: "draft-missing" });
+    if (row.designVersion !== base) refuse({ code: "draft-changed" });
+    const number = row.latestNumber + 1;
+    const of = await findTechnique(tx, actor, row.techniqueId);
+    const content = exerciseContentSchema.parse(draft.content);
+    await publish(tx, actor, exerciseId, { revisionId, number, content, of, path: "content" });
+    await tx.delete(exerciseDraft).where(eq(exerciseDraft.exerciseId, exerciseId));
+    await nextVersion(tx, row);
+    return { revisionId, number };
+  },
 });
 
 export const retireExercise = defineCommand({
   name: "retire-exercise",
   roles: INSTRUCTORS,
-  run: async ({ database, actor }, { exerciseId, retired }) => {
-    const changed = await database
+  run: async ({ tx, actor }, { exerciseId, retired }) => {
+    const changed = await tx
       .update(exercise)
       .set({ retiredAt: retired ? sql`coalesce(${exercise.retiredAt}, now())` : null })
       .where(and(eq(exercise.id, exerciseId), eq(exercise.schoolId, actor.schoolId)))
@@ -272,44 +267,42 @@ async function addPublished(tx: Transaction, actor: Actor, of: Technique, first:
 export const importExercise = defineCommand({
   name: "import-exercise",
   roles: INSTRUCTORS,
-  run: ({ database, actor }, input) =>
-    database.transaction(async (tx) => {
-      const { exerciseId, revisionId, techniqueId, step, name } = input;
-      const read = readPieceFile(input.pieceFile);
-      if (!read.ok) return refusedFile(read.error, "pieceFile");
-      const content = { ...contentOfPiece(read.value, input), name };
-      const of = await findTechnique(tx, actor, techniqueId);
-      const first = { exerciseId, revisionId, techniqueId, step, name, content };
-      await addPublished(tx, actor, of, { ...first, path: "pieceFile" });
-      return { exerciseId, revisionId };
-    }),
+  run: async ({ tx, actor }, input) => {
+    const { exerciseId, revisionId, techniqueId, step, name } = input;
+    const read = readPieceFile(input.pieceFile);
+    if (!read.ok) return refusedFile(read.error, "pieceFile");
+    const content = { ...contentOfPiece(read.value, input), name };
+    const of = await findTechnique(tx, actor, techniqueId);
+    const first = { exerciseId, revisionId, techniqueId, step, name, content };
+    await addPublished(tx, actor, of, { ...first, path: "pieceFile" });
+    return { exerciseId, revisionId };
+  },
 });
 
 export const importPack = defineCommand({
   name: "import-pack",
   roles: INSTRUCTORS,
-  run: ({ database, actor }, { ids, pack }) =>
-    database.transaction(async (tx) => {
-      const read = readPack(pack);
-      if (!read.ok) return refusedFile(read.error, "pack");
-      const { exercises } = read.value;
-      if (exercises.length !== ids.length)
-        refuse({ code: "pack-count", count: exercises.length }, "ids");
-      const known = await tx.select().from(technique).where(eq(technique.schoolId, actor.schoolId));
-      for (const [index, { technique: slug, step, ...content }] of exercises.entries()) {
-        const path = `exercises.${index}`;
-        const of = known.find((one) => one.slug === slug);
-        if (!of)
-          return refusedFile(
-            {
-              message: `There is no technique “${slug}” in this school's course. Known: ${known.map((one) => one.slug).join(", ")}.`,
-              path: `${path}.technique`,
-            },
-            "pack",
-          );
-        const first = { ...ids[index]!, techniqueId: of.id, step, name: content.name, content };
-        await addPublished(tx, actor, of, { ...first, path });
-      }
-      return { exerciseIds: ids.map(({ exerciseId }) => exerciseId) };
-    }),
+  run: async ({ tx, actor }, { ids, pack }) => {
+    const read = readPack(pack);
+    if (!read.ok) return refusedFile(read.error, "pack");
+    const { exercises } = read.value;
+    if (exercises.length !== ids.length)
+      refuse({ code: "pack-count", count: exercises.length }, "ids");
+    const known = await tx.select().from(technique).where(eq(technique.schoolId, actor.schoolId));
+    for (const [index, { technique: slug, step, ...content }] of exercises.entries()) {
+      const path = `exercises.${index}`;
+      const of = known.find((one) => one.slug === slug);
+      if (!of)
+        return refusedFile(
+          {
+            message: `There is no technique “${slug}” in this school's course. Known: ${known.map((one) => one.slug).join(", ")}.`,
+            path: `${path}.technique`,
+          },
+          "pack",
+        );
+      const first = { ...ids[index]!, techniqueId: of.id, step, name: content.name, content };
+      await addPublished(tx, actor, of, { ...first, path });
+    }
+    return { exerciseIds: ids.map(({ exerciseId }) => exerciseId) };
+  },
 });

@@ -17,27 +17,26 @@ import { addPiece } from "./pieces";
 export const tellFloor = defineCommand({
   name: "floor",
   roles: EVERYONE,
-  run: ({ database, actor, clockOffMs }, { eventId, classId, at, event }) =>
-    database.transaction(async (tx) => {
-      const { schoolId, personId } = actor;
-      await findClass(tx, actor, classId);
-      await mayHearFloor(tx, actor, classId);
-      await assertMayTell(tx, actor, event);
-      const learnerId = learnerOf(event);
-      const row = { id: eventId, schoolId, classId, learnerId, event };
-      const added = await tx
-        .insert(floorEvent)
-        .values({ ...row, saidBy: personId, at: byServerClock(at, clockOffMs ?? 0) })
-        .onConflictDoNothing({ target: floorEvent.id })
-        .returning({ id: floorEvent.id });
-      if (added.length === 0) {
-        const [there] = await tx.select().from(floorEvent).where(eq(floorEvent.id, eventId));
-        assertSameRecord(there, { schoolId, classId, learnerId });
-        return { eventId };
-      }
-      if (event.kind === "bench") await takeIn(tx, actor, { classId, event });
+  run: async ({ tx, actor, clockOffMs }, { eventId, classId, at, event }) => {
+    const { schoolId, personId } = actor;
+    await findClass(tx, actor, classId);
+    await mayHearFloor(tx, actor, classId);
+    await assertMayTell(tx, actor, event);
+    const learnerId = learnerOf(event);
+    const row = { id: eventId, schoolId, classId, learnerId, event };
+    const added = await tx
+      .insert(floorEvent)
+      .values({ ...row, saidBy: personId, at: byServerClock(at, clockOffMs ?? 0) })
+      .onConflictDoNothing({ target: floorEvent.id })
+      .returning({ id: floorEvent.id });
+    if (added.length === 0) {
+      const [there] = await tx.select().from(floorEvent).where(eq(floorEvent.id, eventId));
+      assertSameRecord(there, { schoolId, classId, learnerId });
       return { eventId };
-    }),
+    }
+    if (event.kind === "bench") await takeIn(tx, actor, { classId, event });
+    return { eventId };
+  },
 });
 
 /** Refuses what somebody may not say, and what names somebody or something that isn't there. */

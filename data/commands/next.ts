@@ -10,22 +10,22 @@ import { assertOpen, openPiece } from "./pieces";
 export const sayNext = defineCommand({
   name: "say-next",
   roles: INSTRUCTORS,
-  run: async ({ database, actor }, { choiceId, learnerId, exerciseId, says, reason }) => {
+  run: async ({ tx, actor }, { choiceId, learnerId, exerciseId, says, reason }) => {
     const { schoolId } = actor;
-    await findLearner(database, actor, learnerId);
-    const [about] = await database
+    await findLearner(tx, actor, learnerId);
+    const [about] = await tx
       .select({ id: exercise.id })
       .from(exercise)
       .where(and(eq(exercise.id, exerciseId), eq(exercise.schoolId, schoolId)));
     if (!about) notFound("exercise");
     const row = { id: choiceId, schoolId, learnerId, exerciseId, says, reason };
-    const added = await database
+    const added = await tx
       .insert(nextChoice)
       .values({ ...row, saidBy: actor.personId })
       .onConflictDoNothing({ target: nextChoice.id })
       .returning({ id: nextChoice.id });
     if (added.length === 0) {
-      const [there] = await database.select().from(nextChoice).where(eq(nextChoice.id, choiceId));
+      const [there] = await tx.select().from(nextChoice).where(eq(nextChoice.id, choiceId));
       assertSameRecord(there, row);
     }
     return { choiceId };
@@ -35,8 +35,8 @@ export const sayNext = defineCommand({
 export const setShop = defineCommand({
   name: "set-shop",
   roles: STAFF,
-  run: async ({ database, actor }, shop) => {
-    await database.update(school).set({ shop }).where(eq(school.id, actor.schoolId));
+  run: async ({ tx, actor }, shop) => {
+    await tx.update(school).set({ shop }).where(eq(school.id, actor.schoolId));
     return shop;
   },
 });
@@ -44,10 +44,9 @@ export const setShop = defineCommand({
 export const showPiece = defineCommand({
   name: "show-piece",
   roles: STAFF,
-  run: ({ database, actor }, { pieceId, shownTo }) =>
-    database.transaction(async (tx) => {
-      await assertOpen(tx, await openPiece(tx, actor, pieceId));
-      await tx.update(piece).set({ shownTo }).where(eq(piece.id, pieceId));
-      return { pieceId, shownTo };
-    }),
+  run: async ({ tx, actor }, { pieceId, shownTo }) => {
+    await assertOpen(tx, await openPiece(tx, actor, pieceId));
+    await tx.update(piece).set({ shownTo }).where(eq(piece.id, pieceId));
+    return { pieceId, shownTo };
+  },
 });

@@ -103,17 +103,16 @@ async function photoThere(
 export const withdrawPhoto = defineCommand({
   name: "withdraw-photo",
   roles: EVERYONE,
-  run: ({ database, actor }, { photoId }) =>
-    database.transaction(async (tx) => {
-      const own = and(
-        eq(photo.id, photoId),
-        eq(photo.schoolId, actor.schoolId),
-        isStaff(actor) ? undefined : eq(photo.addedBy, actor.personId),
-      );
-      const [there] = await tx.select({ pieceId: photo.pieceId }).from(photo).where(own);
-      if (!there) notFound("photograph");
-      await assertOpen(tx, await openPiece(tx, actor, there.pieceId));
-      await tx.update(photo).set({ withdrawn: true }).where(own);
-      return { photoId };
-    }),
+  run: async ({ tx, actor }, { photoId }) => {
+    const own = and(
+      eq(photo.id, photoId),
+      eq(photo.schoolId, actor.schoolId),
+      isStaff(actor) ? undefined : eq(photo.addedBy, actor.personId),
+    );
+    const [there] = await tx.select({ pieceId: photo.pieceId }).from(photo).where(own);
+    if (!there) notFound("photograph");
+    await assertOpen(tx, await openPiece(tx, actor, there.pieceId));
+    await tx.update(photo).set({ withdrawn: true }).where(own);
+    return { photoId };
+  },
 });

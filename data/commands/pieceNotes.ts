@@ -15,29 +15,27 @@ function assertTheirs(row: OpenPiece): void {
 export const tallyPiece = defineCommand({
   name: "tally-piece",
   roles: EVERYONE,
-  run: ({ database, actor }, { pieceId, heats, minutes }) =>
-    database.transaction(async (tx) => {
-      const row = await openPiece(tx, actor, pieceId);
-      assertTheirs(row);
-      await assertOpen(tx, row);
-      await tx.update(piece).set({ heats, minutes }).where(eq(piece.id, pieceId));
-      return { pieceId, verdict: await verdictNow(tx, pieceId, { ...row, heats, minutes }) };
-    }),
+  run: async ({ tx, actor }, { pieceId, heats, minutes }) => {
+    const row = await openPiece(tx, actor, pieceId);
+    assertTheirs(row);
+    await assertOpen(tx, row);
+    await tx.update(piece).set({ heats, minutes }).where(eq(piece.id, pieceId));
+    return { pieceId, verdict: await verdictNow(tx, pieceId, { ...row, heats, minutes }) };
+  },
 });
 
 export const declareWork = defineCommand({
   name: "declare-work",
   roles: EVERYONE,
-  run: ({ database, actor }, { pieceId, ...declared }) =>
-    database.transaction(async (tx) => {
-      const row = await openPiece(tx, actor, pieceId);
-      assertTheirs(row);
-      await assertOpen(tx, row);
-      // What was found is the inspection's to say.
-      const change = isStaff(actor) ? declared : { ...declared, undeclared: row.undeclared };
-      await tx.update(piece).set(change).where(eq(piece.id, pieceId));
-      return { pieceId, verdict: await verdictNow(tx, pieceId, { ...row, ...change }) };
-    }),
+  run: async ({ tx, actor }, { pieceId, ...declared }) => {
+    const row = await openPiece(tx, actor, pieceId);
+    assertTheirs(row);
+    await assertOpen(tx, row);
+    // What was found is the inspection's to say.
+    const change = isStaff(actor) ? declared : { ...declared, undeclared: row.undeclared };
+    await tx.update(piece).set(change).where(eq(piece.id, pieceId));
+    return { pieceId, verdict: await verdictNow(tx, pieceId, { ...row, ...change }) };
+  },
 });
 
 /**
@@ -58,94 +56,94 @@ async function noteOnce<Row extends object>(
 export const answerTry = defineCommand({
   name: "answer-try",
   roles: EVERYONE,
-  run: ({ database, actor, clockOffMs = 0 }, { tryId, pieceId, question, works, answeredAt }) =>
-    database.transaction(async (tx) => {
-      const row = await openPiece(tx, actor, pieceId);
-      if (!row.plan.triesAsked.includes(question)) refuse({ code: "try-unknown" }, "question");
-      const { selfCheck } = row;
-      const sent = { id: tryId, schoolId: actor.schoolId, pieceId, question, works, selfCheck };
-      const [there] = await tx
-        .select()
-        .from(tryResult)
-        .where(and(eq(tryResult.id, tryId), eq(tryResult.schoolId, actor.schoolId)));
-      await noteOnce(there, sent, async () => {
-        await assertOpen(tx, row);
-        return tx
-          .insert(tryResult)
-          .values({
-            ...sent,
-            answeredBy: actor.personId,
-            answeredAt: byServerClock(answeredAt, clockOffMs),
-          })
-          .onConflictDoNothing()
-          .returning({ id: tryResult.id });
-      });
-      return { tryId, verdict: await verdictNow(tx, pieceId, row) };
-    }),
+  run: async ({ tx, actor, clockOffMs = 0 }, { tryId, pieceId, question, works, answeredAt }) => {
+    const row = await openPiece(tx, actor, pieceId);
+    if (!row.plan.triesAsked.includes(question)) refuse({ code: "try-unknown" }, "question");
+    const { selfCheck } = row;
+    const sent = { id: tryId, schoolId: actor.schoolId, pieceId, question, works, selfCheck };
+    const [there] = await tx
+      .select()
+      .from(tryResult)
+      .where(and(eq(tryResult.id, tryId), eq(tryResult.schoolId, actor.schoolId)));
+    await noteOnce(there, sent, async () => {
+      await assertOpen(tx, row);
+      return tx
+        .insert(tryResult)
+        .values({
+          ...sent,
+          answeredBy: actor.personId,
+          answeredAt: byServerClock(answeredAt, clockOffMs),
+        })
+        .onConflictDoNothing()
+        .returning({ id: tryResult.id });
+    });
+    return { tryId, verdict: await verdictNow(tx, pieceId, row) };
+  },
 });
 
 /** A stage looked at at the anvil, by the learner or by an instructor. */
 export const checkStage = defineCommand({
   name: "check-stage",
   roles: EVERYONE,
-  run: (
-    { database, actor, clockOffMs = 0 },
+  run: async (
+    { tx, actor, clockOffMs = 0 },
     { checkId, pieceId, stage, holds, readings, checkedAt },
-  ) =>
-    database.transaction(async (tx) => {
-      const row = await openPiece(tx, actor, pieceId);
-      const asked = await assertStage(
-        tx,
-        row,
-        stage,
-        readings.map(({ line }) => line),
-      );
-      const sent = { id: checkId, schoolId: actor.schoolId, pieceId, stage, holds, readings };
-      const [there] = await tx
-        .select()
-        .from(stageCheck)
-        .where(and(eq(stageCheck.id, checkId), eq(stageCheck.schoolId, actor.schoolId)));
-      await noteOnce(there, sent, async () => {
-        await assertOpen(tx, row);
-        return tx
-          .insert(stageCheck)
-          .values({
-            ...sent,
-            stageId: asked.id,
-            checkedBy: actor.personId,
-            checkedAt: byServerClock(checkedAt, clockOffMs),
-          })
-          .onConflictDoNothing()
-          .returning({ id: stageCheck.id });
-      });
-      return { checkId };
-    }),
+  ) => {
+    const row = await openPiece(tx, actor, pieceId);
+    const asked = await assertStage(
+      tx,
+      row,
+      stage,
+      readings.map(({ line }) => line),
+    );
+    const sent = { id: checkId, schoolId: actor.schoolId, pieceId, stage, holds, readings };
+    const [there] = await tx
+      .select()
+      .from(stageCheck)
+      .where(and(eq(stageCheck.id, checkId), eq(stageCheck.schoolId, actor.schoolId)));
+    await noteOnce(there, sent, async () => {
+      await assertOpen(tx, row);
+      return tx
+        .insert(stageCheck)
+        .values({
+          ...sent,
+          stageId: asked.id,
+          checkedBy: actor.personId,
+          checkedAt: byServerClock(checkedAt, clockOffMs),
+        })
+        .onConflictDoNothing()
+        .returning({ id: stageCheck.id });
+    });
+    return { checkId };
+  },
 });
 
 /** What a scale or a pyrometer sent, at the bench or from the fire. */
 export const noteDevice = defineCommand({
   name: "note-device",
   roles: EVERYONE,
-  run: ({ database, actor, clockOffMs = 0 }, { noteId, pieceId, sent: { kind, value }, notedAt }) =>
-    database.transaction(async (tx) => {
-      const row = await openPiece(tx, actor, pieceId);
-      const sent = { id: noteId, schoolId: actor.schoolId, pieceId, kind, value };
-      const [there] = await tx
-        .select()
-        .from(deviceNote)
-        .where(and(eq(deviceNote.id, noteId), eq(deviceNote.schoolId, actor.schoolId)));
-      await noteOnce(there, sent, async () => {
-        await assertOpen(tx, row);
-        return tx
-          .insert(deviceNote)
-          .values({
-            ...sent,
-            notedBy: actor.personId,
-            notedAt: byServerClock(notedAt, clockOffMs),
-          })
-          .onConflictDoNothing()
-          .returning({ id: deviceNote.id });
-      });
-      return { noteId };
-    }),
+  run: async (
+    { tx, actor, clockOffMs = 0 },
+    { noteId, pieceId, sent: { kind, value }, notedAt },
+  ) => {
+    const row = await openPiece(tx, actor, pieceId);
+    const sent = { id: noteId, schoolId: actor.schoolId, pieceId, kind, value };
+    const [there] = await tx
+      .select()
+      .from(deviceNote)
+      .where(and(eq(deviceNote.id, noteId), eq(deviceNote.schoolId, actor.schoolId)));
+    await noteOnce(there, sent, async () => {
+      await assertOpen(tx, row);
+      return tx
+        .insert(deviceNote)
+        .values({
+          ...sent,
+          notedBy: actor.personId,
+          notedAt: byServerClock(notedAt, clockOffMs),
+        })
+        .onConflictDoNothing()
+        .returning({ id: deviceNote.id });
+    });
+    return { noteId };
+  },
 });

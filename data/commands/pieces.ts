@@ -30,26 +30,25 @@ import { assertSameRecord } from "./once";
 export const startPiece = defineCommand({
   name: "start-piece",
   roles: EVERYONE,
-  run: ({ database, actor }, { pieceId, assignmentId, kind, guided, cold }) =>
-    database.transaction(async (tx) => {
-      const [set] = await tx
-        .select()
-        .from(assignment)
-        .where(
-          and(
-            eq(assignment.id, assignmentId),
-            eq(assignment.schoolId, actor.schoolId),
-            isNull(assignment.withdrawnAt),
-            isStaff(actor) ? undefined : eq(assignment.learnerId, actor.personId),
-          ),
-        );
-      if (!set) notFound("assignment");
-      if (!isStaff(actor) && kind !== "practice") refuse({ code: "assessment-by-learner" });
-      if (cold && (kind !== "assessed" || guided)) refuse({ code: "cold-piece-helped" });
-      const { learnerId, revisionId } = set;
-      const of = { id: pieceId, assignmentId, kind, guided, cold };
-      return { pieceId, tag: await addPiece(tx, actor, { ...of, learnerId, revisionId }) };
-    }),
+  run: async ({ tx, actor }, { pieceId, assignmentId, kind, guided, cold }) => {
+    const [set] = await tx
+      .select()
+      .from(assignment)
+      .where(
+        and(
+          eq(assignment.id, assignmentId),
+          eq(assignment.schoolId, actor.schoolId),
+          isNull(assignment.withdrawnAt),
+          isStaff(actor) ? undefined : eq(assignment.learnerId, actor.personId),
+        ),
+      );
+    if (!set) notFound("assignment");
+    if (!isStaff(actor) && kind !== "practice") refuse({ code: "assessment-by-learner" });
+    if (cold && (kind !== "assessed" || guided)) refuse({ code: "cold-piece-helped" });
+    const { learnerId, revisionId } = set;
+    const of = { id: pieceId, assignmentId, kind, guided, cold };
+    return { pieceId, tag: await addPiece(tx, actor, { ...of, learnerId, revisionId }) };
+  },
 });
 
 type NewPiece = Omit<typeof piece.$inferInsert, "schoolId" | "number" | "tag" | "startedBy">;
@@ -177,60 +176,56 @@ export async function assertStage(
 export const takeReading = defineCommand({
   name: "take-reading",
   roles: EVERYONE,
-  run: ({ database, actor, clockOffMs = 0 }, input) =>
-    database.transaction(async (tx) => {
-      const row = await openPiece(tx, actor, input.pieceId);
-      const sent = {
-        id: input.readingId,
-        schoolId: actor.schoolId,
-        pieceId: input.pieceId,
-        characteristicId: input.characteristicId,
-        values: input.values,
-        instrumentId: input.instrumentId,
-        supersedesId: input.supersedesId,
-        selfCheck: row.selfCheck,
-      };
-      const takenAt = byServerClock(input.takenAt, clockOffMs);
-      assertFits(row, input);
-      // The uncertainty is copied: a later check of the instrument must not change old verdicts.
-      const added = isClosed(row)
-        ? []
-        : await tx
-            .insert(reading)
-            .select(
-              tx
-                .select({
-                  id: sql`${input.readingId}::uuid`.as("id"),
-                  schoolId: instrument.schoolId,
-                  pieceId: sql`${input.pieceId}::uuid`.as("piece_id"),
-                  characteristicId: sql`${input.characteristicId}`.as("characteristic_id"),
-                  values: sql`${sql.param(input.values, reading.values)}::double precision[]`.as(
-                    "values",
-                  ),
-                  typed: sql`${input.typed}`.as("typed"),
-                  instrumentId: instrument.id,
-                  instrumentUncertainty: instrument.uncertainty,
-                  supersedesId: sql`${input.supersedesId}::uuid`.as("supersedes_id"),
-                  selfCheck: sql`${row.selfCheck}::boolean`.as("self_check"),
-                  takenBy: sql`${actor.personId}::uuid`.as("taken_by"),
-                  takenAt: sql`${takenAt.toISOString()}::timestamptz`.as("taken_at"),
-                  receivedAt: sql`now()`.as("received_at"),
-                })
-                .from(instrument)
-                .where(
-                  and(
-                    eq(instrument.id, input.instrumentId),
-                    eq(instrument.schoolId, actor.schoolId),
-                  ),
+  run: async ({ tx, actor, clockOffMs = 0 }, input) => {
+    const row = await openPiece(tx, actor, input.pieceId);
+    const sent = {
+      id: input.readingId,
+      schoolId: actor.schoolId,
+      pieceId: input.pieceId,
+      characteristicId: input.characteristicId,
+      values: input.values,
+      instrumentId: input.instrumentId,
+      supersedesId: input.supersedesId,
+      selfCheck: row.selfCheck,
+    };
+    const takenAt = byServerClock(input.takenAt, clockOffMs);
+    assertFits(row, input);
+    // The uncertainty is copied: a later check of the instrument must not change old verdicts.
+    const added = isClosed(row)
+      ? []
+      : await tx
+          .insert(reading)
+          .select(
+            tx
+              .select({
+                id: sql`${input.readingId}::uuid`.as("id"),
+                schoolId: instrument.schoolId,
+                pieceId: sql`${input.pieceId}::uuid`.as("piece_id"),
+                characteristicId: sql`${input.characteristicId}`.as("characteristic_id"),
+                values: sql`${sql.param(input.values, reading.values)}::double precision[]`.as(
+                  "values",
                 ),
-            )
-            .onConflictDoNothing()
-            .returning({ id: reading.id })
-            .prepare("take_reading")
-            .execute();
-      if (added.length === 0) await assertSentBefore(tx, actor, sent, row);
-      return { readingId: input.readingId, verdict: await verdictNow(tx, input.pieceId, row) };
-    }),
+                typed: sql`${input.typed}`.as("typed"),
+                instrumentId: instrument.id,
+                instrumentUncertainty: instrument.uncertainty,
+                supersedesId: sql`${input.supersedesId}::uuid`.as("supersedes_id"),
+                selfCheck: sql`${row.selfCheck}::boolean`.as("self_check"),
+                takenBy: sql`${actor.personId}::uuid`.as("taken_by"),
+                takenAt: sql`${takenAt.toISOString()}::timestamptz`.as("taken_at"),
+                receivedAt: sql`now()`.as("received_at"),
+              })
+              .from(instrument)
+              .where(
+                and(eq(instrument.id, input.instrumentId), eq(instrument.schoolId, actor.schoolId)),
+              ),
+          )
+          .onConflictDoNothing()
+          .returning({ id: reading.id })
+          .prepare("take_reading")
+          .execute();
+    if (added.length === 0) await assertSentBefore(tx, actor, sent, row);
+    return { readingId: input.readingId, verdict: await verdictNow(tx, input.pieceId, row) };
+  },
 });
 
 function assertFits(
@@ -265,55 +260,53 @@ async function assertSentBefore(
 export const noteDefect = defineCommand({
   name: "note-defect",
   roles: EVERYONE,
-  run: ({ database, actor, clockOffMs = 0 }, input) =>
-    database.transaction(async (tx) => {
-      const row = await openPiece(tx, actor, input.pieceId);
-      if (!defectKind(input.kind)) refuse({ code: "defect-unknown" }, "kind");
-      if (input.stage !== null) await assertStage(tx, row, input.stage);
-      const sent = {
-        id: input.defectId,
-        schoolId: actor.schoolId,
-        pieceId: input.pieceId,
-        kind: input.kind,
-        severity: input.severity,
-        atMm: input.atMm,
-        note: input.note,
-        stage: input.stage,
-        selfCheck: row.selfCheck,
-      };
-      const [there] = await tx.select().from(defect).where(eq(defect.id, input.defectId));
-      if (there) {
-        assertSameRecord(there, sent);
-      } else {
-        await assertOpen(tx, row);
-        const notedAt = byServerClock(input.notedAt, clockOffMs);
-        await tx.insert(defect).values({ ...sent, notedBy: actor.personId, notedAt });
-      }
-      return { defectId: input.defectId, verdict: await verdictNow(tx, input.pieceId, row) };
-    }),
+  run: async ({ tx, actor, clockOffMs = 0 }, input) => {
+    const row = await openPiece(tx, actor, input.pieceId);
+    if (!defectKind(input.kind)) refuse({ code: "defect-unknown" }, "kind");
+    if (input.stage !== null) await assertStage(tx, row, input.stage);
+    const sent = {
+      id: input.defectId,
+      schoolId: actor.schoolId,
+      pieceId: input.pieceId,
+      kind: input.kind,
+      severity: input.severity,
+      atMm: input.atMm,
+      note: input.note,
+      stage: input.stage,
+      selfCheck: row.selfCheck,
+    };
+    const [there] = await tx.select().from(defect).where(eq(defect.id, input.defectId));
+    if (there) {
+      assertSameRecord(there, sent);
+    } else {
+      await assertOpen(tx, row);
+      const notedAt = byServerClock(input.notedAt, clockOffMs);
+      await tx.insert(defect).values({ ...sent, notedBy: actor.personId, notedAt });
+    }
+    return { defectId: input.defectId, verdict: await verdictNow(tx, input.pieceId, row) };
+  },
 });
 
 export const changeDefect = defineCommand({
   name: "change-defect",
   roles: EVERYONE,
-  run: ({ database, actor }, { defectId, corrected, withdrawn }) =>
-    database.transaction(async (tx) => {
-      const [there] = await tx
-        .select({ pieceId: defect.pieceId, kind: defect.kind })
-        .from(defect)
-        .where(
-          and(
-            eq(defect.id, defectId),
-            eq(defect.schoolId, actor.schoolId),
-            eq(defect.selfCheck, !isStaff(actor)),
-          ),
-        );
-      if (!there) notFound("defect");
-      if (corrected && !withdrawn && !mayBePutRight(there.kind))
-        refuse({ code: "defect-stays", name: defectKind(there.kind)!.name });
-      const row = await openPiece(tx, actor, there.pieceId);
-      await assertOpen(tx, row);
-      await tx.update(defect).set({ corrected, withdrawn }).where(eq(defect.id, defectId));
-      return { defectId, verdict: await verdictNow(tx, there.pieceId, row) };
-    }),
+  run: async ({ tx, actor }, { defectId, corrected, withdrawn }) => {
+    const [there] = await tx
+      .select({ pieceId: defect.pieceId, kind: defect.kind })
+      .from(defect)
+      .where(
+        and(
+          eq(defect.id, defectId),
+          eq(defect.schoolId, actor.schoolId),
+          eq(defect.selfCheck, !isStaff(actor)),
+        ),
+      );
+    if (!there) notFound("defect");
+    if (corrected && !withdrawn && !mayBePutRight(there.kind))
+      refuse({ code: "defect-stays", name: defectKind(there.kind)!.name });
+    const row = await openPiece(tx, actor, there.pieceId);
+    await assertOpen(tx, row);
+    await tx.update(defect).set({ corrected, withdrawn }).where(eq(defect.id, defectId));
+    return { defectId, verdict: await verdictNow(tx, there.pieceId, row) };
+  },
 });

@@ -11,8 +11,8 @@ import { isClosed, openPiece, verdictNow } from "./pieces";
 export const setGrades = defineCommand({
   name: "set-grades",
   roles: INSTRUCTORS,
-  run: async ({ database, actor }, { grades }) => {
-    await database
+  run: async ({ tx, actor }, { grades }) => {
+    await tx
       .update(school)
       .set({ rules: sql`coalesce(${school.rules}, '{}') || ${JSON.stringify({ grades })}::jsonb` })
       .where(eq(school.id, actor.schoolId));
@@ -23,8 +23,8 @@ export const setGrades = defineCommand({
 export const setMarksRule = defineCommand({
   name: "set-marks-rule",
   roles: INSTRUCTORS,
-  run: async ({ database, actor }, { exerciseId, rule }) => {
-    const changed = await database
+  run: async ({ tx, actor }, { exerciseId, rule }) => {
+    const changed = await tx
       .update(exercise)
       .set({ marksRule: rule })
       .where(and(eq(exercise.id, exerciseId), eq(exercise.schoolId, actor.schoolId)))
@@ -38,45 +38,44 @@ export const setMarksRule = defineCommand({
 export const regradePiece = defineCommand({
   name: "regrade-piece",
   roles: INSTRUCTORS,
-  run: ({ database, actor }, { verdictId, pieceId }) =>
-    database.transaction(async (tx) => {
-      const { schoolId } = actor;
-      await tx
-        .select({ id: piece.id })
-        .from(piece)
-        .where(and(eq(piece.id, pieceId), eq(piece.schoolId, schoolId)))
-        .for("update");
-      const row = await openPiece(tx, actor, pieceId);
-      const [latest] = await tx
-        .select()
-        .from(verdict)
-        .where(eq(verdict.pieceId, pieceId))
-        .orderBy(desc(verdict.sequence))
-        .limit(1);
-      const [there] = await tx.select().from(verdict).where(eq(verdict.id, verdictId));
-      if (there) {
-        assertSameRecord(there, { schoolId, pieceId });
-        return { verdictId };
-      }
-      if (!latest || !isClosed(row)) refuse({ code: "not-yet-signed" });
-      const computed = await verdictNow(tx, pieceId, row);
-      const overridden = latest.overrideReason !== null;
-      await tx.insert(verdict).values({
-        id: verdictId,
-        schoolId,
-        pieceId,
-        sequence: latest.sequence + 1,
-        engine: computed.engine,
-        outcome: overridden ? latest.outcome : (computed.outcome ?? latest.outcome),
-        overrideReason: latest.overrideReason,
-        marks: computed.marks,
-        meetsStep: overridden ? latest.meetsStep : computed.meetsStep,
-        regraded: true,
-        computed,
-        signedBy: actor.personId,
-      });
-      const { learnerId, techniqueId } = row;
-      await keepStandings(tx, { schoolId, learnerId, techniqueId });
+  run: async ({ tx, actor }, { verdictId, pieceId }) => {
+    const { schoolId } = actor;
+    await tx
+      .select({ id: piece.id })
+      .from(piece)
+      .where(and(eq(piece.id, pieceId), eq(piece.schoolId, schoolId)))
+      .for("update");
+    const row = await openPiece(tx, actor, pieceId);
+    const [latest] = await tx
+      .select()
+      .from(verdict)
+      .where(eq(verdict.pieceId, pieceId))
+      .orderBy(desc(verdict.sequence))
+      .limit(1);
+    const [there] = await tx.select().from(verdict).where(eq(verdict.id, verdictId));
+    if (there) {
+      assertSameRecord(there, { schoolId, pieceId });
       return { verdictId };
-    }),
+    }
+    if (!latest || !isClosed(row)) refuse({ code: "not-yet-signed" });
+    const computed = await verdictNow(tx, pieceId, row);
+    const overridden = latest.overrideReason !== null;
+    await tx.insert(verdict).values({
+      id: verdictId,
+      schoolId,
+      pieceId,
+      sequence: latest.sequence + 1,
+      engine: computed.engine,
+      outcome: overridden ? latest.outcome : (computed.outcome ?? latest.outcome),
+      overrideReason: latest.overrideReason,
+      marks: computed.marks,
+      meetsStep: overridden ? latest.meetsStep : computed.meetsStep,
+      regraded: true,
+      computed,
+      signedBy: actor.personId,
+    });
+    const { learnerId, techniqueId } = row;
+    await keepStandings(tx, { schoolId, learnerId, techniqueId });
+    return { verdictId };
+  },
 });

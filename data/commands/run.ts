@@ -2,7 +2,10 @@ import { isStorable } from "@/core/problem/storable";
 import { COMMANDS, type CommandName } from "@/core/records/commands";
 import { Refusal, type Problem } from "@/core/problem/problem";
 import { failureOf, type Failure } from "@/core/problem/complain";
-import { sqlState } from "../database";
+import { OWNERS, type Actor } from "../actor";
+import { aboutInput, noteEvent } from "../audit";
+import { sqlState, type Database } from "../database";
+import { inSchool } from "../inSchool";
 
 import type { Command, CommandContext } from "./command";
 import { assign, withdrawAssignment } from "./assignments";
@@ -25,7 +28,24 @@ import { publishCourse } from "./course";
 import { tellFloor } from "./floor";
 import { checkAgainstReference } from "./instruments";
 import { sayNext, setShop, showPiece } from "./next";
-import { addLearner, clearForMachine, importRoster, makeJoinLink, setFirstUnit } from "./people";
+import { endCohort, keepCohort, keepEvents, setMoney } from "./housekeeping";
+import {
+  changeRole,
+  endSessions,
+  erasePerson,
+  leaveSchool,
+  mergePeople,
+  moveLearner,
+  renamePerson,
+} from "./membership";
+import {
+  addLearner,
+  addStaff,
+  clearForMachine,
+  importRoster,
+  makeJoinLink,
+  setFirstUnit,
+} from "./people";
 import { withdrawPhoto } from "./photos";
 import { answerTry, checkStage, declareWork, noteDevice, tallyPiece } from "./pieceNotes";
 import { changeDefect, noteDefect, startPiece, takeReading } from "./pieces";
@@ -37,7 +57,19 @@ import { fillStudy, startStudy } from "./studies";
 /** Every command there is; a name in the core without its command here does not compile. */
 const HANDLERS: { [Name in CommandName]: Command<Name> } = {
   "add-learner": addLearner,
+  "add-staff": addStaff,
   "make-join-link": makeJoinLink,
+  "rename-person": renamePerson,
+  "change-role": changeRole,
+  "move-learner": moveLearner,
+  "leave-school": leaveSchool,
+  "end-sessions": endSessions,
+  "merge-people": mergePeople,
+  "erase-person": erasePerson,
+  "keep-cohort": keepCohort,
+  "end-cohort": endCohort,
+  "set-money": setMoney,
+  "keep-events": keepEvents,
   assign,
   "withdraw-assignment": withdrawAssignment,
   "start-piece": startPiece,
@@ -104,26 +136,36 @@ const UNSTORABLE = /^22/;
 /** A record refers to, or takes the place of, something it may not. */
 const VIOLATION = /^23/;
 
+type SendersContext = Omit<CommandContext, "tx" | "actor"> & {
+  database: Database;
+  actor: Actor | null;
+};
+
 /**
  * Carries out a command as a person: is there such a command, may they, is the
- * input right, then does it in one transaction. Every write in the application
- * comes through here.
+ * input right, then does it and notes that it was done, in one transaction. Every write in
+ * the application comes through here.
  */
 export async function runCommand(
   name: string,
   input: unknown,
-  context: Omit<CommandContext, "actor"> & { actor: CommandContext["actor"] | null },
+  { database, actor, ...context }: SendersContext,
 ): Promise<CommandAnswer> {
-  const { actor } = context;
   if (!actor) return failed({ code: "signed-out" });
   if (!Object.hasOwn(HANDLERS, name)) return failed({ code: "command-unknown" });
   const command = HANDLERS[name as CommandName] as unknown as Command;
-  if (!command.roles.includes(actor.role)) return failed({ code: "instructors-only" });
+  if (!command.roles.includes(actor.role))
+    return failed({ code: command.roles === OWNERS ? "owners-only" : "instructors-only" });
   const read = COMMANDS[name as CommandName].safeParse(input);
   if (!read.success) return { ok: false, error: failureOf(read.error) };
   if (!isStorable(read.data)) return failed({ code: "value-unstorable" });
   try {
-    return { ok: true, value: await command.run({ ...context, actor }, read.data) };
+    const value = await inSchool(database, actor.schoolId).transaction(async (tx) => {
+      const done = await command.run({ ...context, tx, actor }, read.data);
+      await noteEvent(tx, actor, { action: command.name, ...aboutInput(read.data) });
+      return done;
+    });
+    return { ok: true, value };
   } catch (error) {
     if (error instanceof Refusal) return { ok: false, error: failureOf(error) };
     const state = sqlState(error) ?? "";

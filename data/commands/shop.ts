@@ -13,8 +13,8 @@ import { defineCommand } from "./command";
 export const setTimeZone = defineCommand({
   name: "set-time-zone",
   roles: INSTRUCTORS,
-  run: async ({ database, actor }, { timeZone }) => {
-    await database.update(school).set({ timeZone }).where(eq(school.id, actor.schoolId));
+  run: async ({ tx, actor }, { timeZone }) => {
+    await tx.update(school).set({ timeZone }).where(eq(school.id, actor.schoolId));
     return { timeZone };
   },
 });
@@ -22,9 +22,9 @@ export const setTimeZone = defineCommand({
 export const keepFire = defineCommand({
   name: "keep-fire",
   roles: INSTRUCTORS,
-  run: async ({ database, actor }, { fireId, ...of }) => {
+  run: async ({ tx, actor }, { fireId, ...of }) => {
     const { schoolId } = actor;
-    const kept = await database
+    const kept = await tx
       .insert(fire)
       .values({ id: fireId, schoolId, ...of })
       .onConflictDoUpdate({ target: fire.id, set: of, setWhere: eq(fire.schoolId, schoolId) })
@@ -37,8 +37,8 @@ export const keepFire = defineCommand({
 export const takeDownFire = defineCommand({
   name: "take-down-fire",
   roles: INSTRUCTORS,
-  run: async ({ database, actor }, { fireId }) => {
-    const down = await database
+  run: async ({ tx, actor }, { fireId }) => {
+    const down = await tx
       .update(fire)
       .set({ takenDownAt: new Date() })
       .where(and(eq(fire.id, fireId), eq(fire.schoolId, actor.schoolId)))
@@ -51,10 +51,10 @@ export const takeDownFire = defineCommand({
 export const keepBar = defineCommand({
   name: "keep-bar",
   roles: STAFF,
-  run: async ({ database, actor }, { barId, ...of }) => {
+  run: async ({ tx, actor }, { barId, ...of }) => {
     const { schoolId } = actor;
     const row = { ...of, stock: printSection(of.section, "mm") };
-    const kept = await database
+    const kept = await tx
       .insert(rackBar)
       .values({ id: barId, schoolId, ...row })
       .onConflictDoUpdate({
@@ -78,56 +78,54 @@ type Sawn = { sawnId: string; barId: string; cuts: readonly { mm: number }[] } &
 export const sawBars = defineCommand({
   name: "saw-bars",
   roles: STAFF,
-  run: ({ database, actor }, { classId, bars }) =>
-    database.transaction(async (tx) => {
-      const { schoolId, personId } = actor;
-      await findClass(tx, actor, classId);
-      const cuts = bars.flatMap((one) => one.cuts);
-      await assertLearners(
-        tx,
-        actor,
-        cuts.map(({ learnerId }) => learnerId),
-      );
-      await assertRevisions(
-        tx,
-        actor,
-        cuts.map(({ revisionId }) => revisionId),
-      );
-      for (const { sawnId, ...sawn } of bars) {
-        const [there] = await tx.select().from(sawnBar).where(eq(sawnBar.id, sawnId));
-        if (there) {
-          if (there.schoolId !== schoolId || there.classId !== classId)
-            refuse({ code: "id-taken" });
-          continue;
-        }
-        const bar = await takeFromRack(tx, schoolId, { sawnId, ...sawn });
-        const section = sectionSchema.parse(bar.section);
-        const { lengthMm, stock, pricePerKg } = bar;
-        const offcutMm = sawn.offcut?.mm ?? 0;
-        const kg = kgOf(section, lengthMm - offcutMm);
-        await tx.insert(sawnBar).values({
-          ...{
-            id: sawnId,
-            schoolId,
-            classId,
-            barId: bar.id,
-            stock,
-            lengthMm,
-            offcutMm,
-            kg,
-            pricePerKg,
-          },
-          cuts: sawn.cuts,
-          sawnBy: personId,
-        });
-        if (!sawn.offcut) continue;
-        const { id: _, count: __, isOffcut: ___, ...like } = bar;
-        await tx
-          .insert(rackBar)
-          .values({ ...like, id: sawn.offcut.barId, lengthMm: offcutMm, count: 1, isOffcut: true });
+  run: async ({ tx, actor }, { classId, bars }) => {
+    const { schoolId, personId } = actor;
+    await findClass(tx, actor, classId);
+    const cuts = bars.flatMap((one) => one.cuts);
+    await assertLearners(
+      tx,
+      actor,
+      cuts.map(({ learnerId }) => learnerId),
+    );
+    await assertRevisions(
+      tx,
+      actor,
+      cuts.map(({ revisionId }) => revisionId),
+    );
+    for (const { sawnId, ...sawn } of bars) {
+      const [there] = await tx.select().from(sawnBar).where(eq(sawnBar.id, sawnId));
+      if (there) {
+        if (there.schoolId !== schoolId || there.classId !== classId) refuse({ code: "id-taken" });
+        continue;
       }
-      return { classId };
-    }),
+      const bar = await takeFromRack(tx, schoolId, { sawnId, ...sawn });
+      const section = sectionSchema.parse(bar.section);
+      const { lengthMm, stock, pricePerKg } = bar;
+      const offcutMm = sawn.offcut?.mm ?? 0;
+      const kg = kgOf(section, lengthMm - offcutMm);
+      await tx.insert(sawnBar).values({
+        ...{
+          id: sawnId,
+          schoolId,
+          classId,
+          barId: bar.id,
+          stock,
+          lengthMm,
+          offcutMm,
+          kg,
+          pricePerKg,
+        },
+        cuts: sawn.cuts,
+        sawnBy: personId,
+      });
+      if (!sawn.offcut) continue;
+      const { id: _, count: __, isOffcut: ___, ...like } = bar;
+      await tx
+        .insert(rackBar)
+        .values({ ...like, id: sawn.offcut.barId, lengthMm: offcutMm, count: 1, isOffcut: true });
+    }
+    return { classId };
+  },
 });
 
 /** Takes one bar from the rack, held against others who take it at the same time. */

@@ -15,58 +15,57 @@ import { isClosed, openPiece, verdictNow } from "./pieces";
 export const signVerdict = defineCommand({
   name: "sign-verdict",
   roles: INSTRUCTORS,
-  run: ({ database, actor }, { verdictId, pieceId, override, expected }) =>
-    database.transaction(async (tx) => {
-      // Held alone: no reading can come in between judging and signing.
-      await tx
-        .select({ id: piece.id })
-        .from(piece)
-        .where(and(eq(piece.id, pieceId), eq(piece.schoolId, actor.schoolId)))
-        .for("update");
-      const row = await openPiece(tx, actor, pieceId);
-      const verdicts = await tx
-        .select()
-        .from(verdict)
-        .where(eq(verdict.pieceId, pieceId))
-        .orderBy(desc(verdict.sequence));
-      const there = verdicts.find(({ id }) => id === verdictId);
-      if (!there) {
-        if (isClosed(row)) refuse({ code: "already-signed" });
-        const computed = await verdictNow(tx, pieceId, row);
-        const outcome = override && canBeDecided(computed) ? override.outcome : signable(computed);
-        if (!outcome)
-          refuse({
-            code: "piece-incomplete",
-            unmeasured: computed.unmeasured.length,
-            untried: computed.untried.length,
-            undecided: computed.undecided.length,
-          });
-        if (expected && computed.outcome !== expected)
-          refuse({ code: "judged-otherwise", outcome: computed.outcome });
-        const added = await tx
-          .insert(verdict)
-          .values({
-            id: verdictId,
-            schoolId: actor.schoolId,
-            pieceId,
-            sequence: (verdicts[0]?.sequence ?? 0) + 1,
-            engine: computed.engine,
-            outcome,
-            overrideReason: override?.reason ?? null,
-            marks: computed.marks,
-            meetsStep: stepMet(computed.meetsStep, row.step as Step, override),
-            computed,
-            signedBy: actor.personId,
-          })
-          .onConflictDoNothing({ target: verdict.id })
-          .returning({ id: verdict.id });
-        if (added.length === 0) assertSameRecord(undefined, {});
-      }
-      const { schoolId } = actor;
-      const { learnerId, techniqueId } = row;
-      const [standing] = await keepStandings(tx, { schoolId, learnerId, techniqueId });
-      return { verdictId, standing };
-    }),
+  run: async ({ tx, actor }, { verdictId, pieceId, override, expected }) => {
+    // Held alone: no reading can come in between judging and signing.
+    await tx
+      .select({ id: piece.id })
+      .from(piece)
+      .where(and(eq(piece.id, pieceId), eq(piece.schoolId, actor.schoolId)))
+      .for("update");
+    const row = await openPiece(tx, actor, pieceId);
+    const verdicts = await tx
+      .select()
+      .from(verdict)
+      .where(eq(verdict.pieceId, pieceId))
+      .orderBy(desc(verdict.sequence));
+    const there = verdicts.find(({ id }) => id === verdictId);
+    if (!there) {
+      if (isClosed(row)) refuse({ code: "already-signed" });
+      const computed = await verdictNow(tx, pieceId, row);
+      const outcome = override && canBeDecided(computed) ? override.outcome : signable(computed);
+      if (!outcome)
+        refuse({
+          code: "piece-incomplete",
+          unmeasured: computed.unmeasured.length,
+          untried: computed.untried.length,
+          undecided: computed.undecided.length,
+        });
+      if (expected && computed.outcome !== expected)
+        refuse({ code: "judged-otherwise", outcome: computed.outcome });
+      const added = await tx
+        .insert(verdict)
+        .values({
+          id: verdictId,
+          schoolId: actor.schoolId,
+          pieceId,
+          sequence: (verdicts[0]?.sequence ?? 0) + 1,
+          engine: computed.engine,
+          outcome,
+          overrideReason: override?.reason ?? null,
+          marks: computed.marks,
+          meetsStep: stepMet(computed.meetsStep, row.step as Step, override),
+          computed,
+          signedBy: actor.personId,
+        })
+        .onConflictDoNothing({ target: verdict.id })
+        .returning({ id: verdict.id });
+      if (added.length === 0) assertSameRecord(undefined, {});
+    }
+    const { schoolId } = actor;
+    const { learnerId, techniqueId } = row;
+    const [standing] = await keepStandings(tx, { schoolId, learnerId, techniqueId });
+    return { verdictId, standing };
+  },
 });
 
 const signable = (computed: Verdict): Outcome | null =>

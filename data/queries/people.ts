@@ -1,10 +1,10 @@
+import type { Role } from "@/core/records/peopleCommands";
 import { MACHINES, type Machine } from "@/core/trade/machines";
 import { and, asc, eq, isNull, sql } from "drizzle-orm";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { notFound } from "../notFound";
 import { cohort, joinLink, machineClearance, membership, person } from "../schema";
-import type { Role } from "../schema/people";
 
 export interface RosterPerson {
   id: string;

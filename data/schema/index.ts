@@ -25,7 +25,15 @@ export {
   technique,
   techniquePrerequisite,
 } from "./exercises";
-export { cohort, joinLink, machineClearance, membership, person, school } from "./people";
+export {
+  auditEvent,
+  cohort,
+  joinLink,
+  machineClearance,
+  membership,
+  person,
+  school,
+} from "./people";
 export { causeSaid, deviceNote, eyeCall, judgingCall, photo, stageCheck, tryResult } from "./notes";
 export {
   defect,

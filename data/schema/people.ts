@@ -1,8 +1,10 @@
 import { sql } from "drizzle-orm";
 import {
   check,
+  doublePrecision,
   foreignKey,
   index,
+  integer,
   jsonb,
   pgTable,
   primaryKey,
@@ -11,25 +13,38 @@ import {
   unique,
   uuid,
 } from "drizzle-orm/pg-core";
+import { SUBJECT_KINDS } from "@/core/records/audit";
+import { ROLES } from "@/core/records/peopleCommands";
 import { MACHINES } from "@/core/trade/machines";
 import { user } from "./auth";
 
-export const ROLES = ["owner", "instructor", "assistant", "learner"] as const;
-export type Role = (typeof ROLES)[number];
-
 export const moment = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
 
-export const school = pgTable("school", {
-  id: uuid("id").primaryKey(),
-  name: text("name").notNull().unique(),
-  /** Whose clock and calendar the school goes by, as in the IANA list. */
-  timeZone: text("time_zone").notNull().default("UTC"),
-  /** The school's own tolerance grades and marks rule; the defaults of the core where null. */
-  rules: jsonb("rules"),
-  /** What the shop has in hand now: sections, and whether a hearth reaches welding heat; null where nobody said. */
-  shop: jsonb("shop"),
-  createdAt: moment("created_at").notNull().defaultNow(),
-});
+export const school = pgTable(
+  "school",
+  {
+    id: uuid("id").primaryKey(),
+    name: text("name").notNull().unique(),
+    /** Whose clock and calendar the school goes by, as in the IANA list. */
+    timeZone: text("time_zone").notNull().default("UTC"),
+    /** The school's own tolerance grades and marks rule; the defaults of the core where null. */
+    rules: jsonb("rules"),
+    /** What the shop has in hand now: sections, and whether a hearth reaches welding heat; null where nobody said. */
+    shop: jsonb("shop"),
+    /** Its money, as in ISO 4217. */
+    currency: text("currency").notNull().default("EUR"),
+    /** What the fuel of one fire costs for a class, in its money; null where nobody said. */
+    fuelPrice: doublePrecision("fuel_price"),
+    /** How long it is kept what was done. */
+    eventDays: integer("event_days").notNull().default(730),
+    createdAt: moment("created_at").notNull().defaultNow(),
+  },
+  (table) => [
+    check("school_currency", sql`${table.currency} ~ '^[A-Z]{3}$'`),
+    check("school_fuel_price", sql`${table.fuelPrice} between 0 and 1000000`),
+    check("school_event_days", sql`${table.eventDays} between 30 and 3650`),
+  ],
+);
 
 /** Every row belongs to a school, and refers only to rows of the same school. */
 export const schoolId = () =>
@@ -45,6 +60,7 @@ export const cohort = pgTable(
     name: text("name").notNull(),
     /** Begins the tags of its learners' pieces. */
     letter: text("letter").notNull(),
+    endedAt: moment("ended_at"),
   },
   (table) => [
     unique("cohort_in_school").on(table.schoolId, table.id),
@@ -68,6 +84,8 @@ export const person = pgTable(
       .references(() => user.id),
     /** Begins the tags of a learner's pieces: "K7" in "K7-12". */
     tagCode: text("tag_code"),
+    /** Name, address, pictures and tags are gone; the numbers of the pieces stay. */
+    erasedAt: moment("erased_at"),
     createdAt: moment("created_at").notNull().defaultNow(),
   },
   (table) => [
@@ -133,7 +151,7 @@ export const machineClearance = pgTable(
   ],
 );
 
-/** A one-time way in for a person without an account. Only the token's hash is kept. */
+/** A one-time way in: to an account for who has none, to a new password for who has. Only the token's hash is kept. */
 export const joinLink = pgTable(
   "join_link",
   {
@@ -155,6 +173,33 @@ export const joinLink = pgTable(
     foreignKey({
       name: "join_link_creator",
       columns: [table.schoolId, table.createdBy],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+  ],
+);
+
+/** Only ever added: what was done, by whom, to what; kept as long as the school says. */
+export const auditEvent = pgTable(
+  "audit_event",
+  {
+    id: uuid("id").primaryKey().defaultRandom(),
+    schoolId: schoolId(),
+    personId: uuid("person_id").notNull(),
+    /** A command, or what was looked at or taken out. */
+    action: text("action").notNull(),
+    subjectKind: text("subject_kind", { enum: SUBJECT_KINDS }),
+    subjectId: uuid("subject_id"),
+    details: jsonb("details").$type<Record<string, string | number | boolean>>(),
+    at: moment("at")
+      .notNull()
+      .default(sql`clock_timestamp()`),
+  },
+  (table) => [
+    index("audit_event_by_time").on(table.schoolId, table.at),
+    index("audit_event_by_subject").on(table.schoolId, table.subjectId),
+    foreignKey({
+      name: "audit_event_person",
+      columns: [table.schoolId, table.personId],
       foreignColumns: [person.schoolId, person.id],
     }),
   ],

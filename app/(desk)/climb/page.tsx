@@ -14,7 +14,7 @@ import { NextSlate } from "@/ui/climb/NextSlate";
 import { Link } from "@/ui/kit/Link";
 import { MiniStair } from "@/ui/stair/MiniStair";
 import { LearnerSlate } from "../../climb/LearnerSlate";
-import { requestTime, requireActor, services } from "../../server";
+import { requestTime, requireActor, recordsOf } from "../../server";
 import { countOf } from "@/ui/words/count";
 
 export const metadata: Metadata = { title: "Climb" };
@@ -37,7 +37,7 @@ export default async function CohortPage({
   searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
   const actor = await requireActor(STAFF);
-  const { database } = services();
+  const database = recordsOf(actor);
   const { learner: asked, ...view } = viewSchema.parse(await searchParams);
   const now = requestTime();
   const [techniques, roster, standings] = await Promise.all([

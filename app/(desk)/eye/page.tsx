@@ -5,13 +5,13 @@ import { EyeRecord } from "@/ui/eye/EyeRecord";
 import { EyeRoom } from "@/ui/eye/EyeRoom";
 import { JudgingRecord } from "@/ui/eye/JudgingRecord";
 import { Link } from "@/ui/kit/Link";
-import { requireActor, services } from "../../server";
+import { requireActor, recordsOf } from "../../server";
 
 export const metadata: Metadata = { title: "Eye" };
 
 export default async function EyePage() {
   const actor = await requireActor();
-  const { database } = services();
+  const database = recordsOf(actor);
   const [calls, judged] = await Promise.all([
     listCalls(database, actor, actor.personId),
     listJudgingCalls(database, actor, actor.personId),

@@ -9,7 +9,7 @@ import { Pretend } from "@/ui/floor/Pretend";
 import { Link } from "@/ui/kit/Link";
 import { eveningInWords } from "@/ui/words/classes";
 import { dayInWords } from "@/ui/words/when";
-import { isDemo, orNotFound, requestTime, requireActor, services } from "../../server";
+import { isDemo, orNotFound, requestTime, requireActor, recordsOf } from "../../server";
 
 export const metadata: Metadata = { title: "Floor" };
 
@@ -25,7 +25,7 @@ export default async function FloorPage({
   searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
   const actor = await requireActor(STAFF);
-  const { database } = services();
+  const database = recordsOf(actor);
   const asked = querySchema.parse(await searchParams).class;
   const now = requestTime();
   const classId = asked ?? (await findRunningClass(database, actor, now))?.id;

@@ -4,13 +4,13 @@ import { UnitChoice } from "@/ui/forms/UnitChoice";
 import { listCalendarLinks } from "@/data/queries/calendar";
 import { CalendarAddress } from "@/ui/evening/CalendarAddress";
 import { dayInWords } from "@/ui/words/when";
-import { requireActor, services } from "../../server";
+import { requireActor, recordsOf } from "../../server";
 
 export const metadata: Metadata = { title: "Units and sign-out" };
 
 export default async function MePage() {
   const actor = await requireActor();
-  const links = await listCalendarLinks(services().database, actor);
+  const links = await listCalendarLinks(recordsOf(actor), actor);
   return (
     <main className="mx-auto w-full max-w-md p-5">
       <h1 className="font-slab text-27 font-semibold">{actor.name}</h1>

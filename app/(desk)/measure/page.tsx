@@ -11,7 +11,7 @@ import { TagForm } from "@/ui/measure/TagForm";
 import { WaitingHere } from "@/ui/measure/WaitingHere";
 import { dayInWords } from "@/ui/words/when";
 import { Pending } from "@/ui/shell/Pending";
-import { requireActor, services } from "../../server";
+import { requireActor, recordsOf } from "../../server";
 import { Link } from "@/ui/kit/Link";
 
 export const metadata: Metadata = { title: "Measure" };
@@ -34,7 +34,7 @@ const CELL = "max-sm:block max-sm:!border-0 max-sm:!p-0";
 export default async function QueuePage({ searchParams }: Props) {
   const actor = await requireActor();
   const staff = isStaff(actor);
-  const { database } = services();
+  const database = recordsOf(actor);
   const { tag } = askedSchema.parse(await searchParams);
   const found = tag ? await findPieceByTag(database, actor, tag) : null;
   if (found) redirect(`/measure/${found}`);

@@ -19,7 +19,7 @@ import { adviceInWords, marksInWords, OUTCOME_WORDS } from "@/ui/words/verdict";
 import { forbidden } from "next/navigation";
 import type { SlateNote } from "@/ui/climb/NextSlate";
 import { causeNotes, namesOf, staleNotes } from "../../climb/LearnerSlate";
-import { requestTime, requireActor, services, today } from "../../server";
+import { requestTime, requireActor, recordsOf, today } from "../../server";
 import { Link } from "@/ui/kit/Link";
 
 export const metadata: Metadata = { title: "Next" };
@@ -27,7 +27,7 @@ export const metadata: Metadata = { title: "Next" };
 export default async function NextPage() {
   const actor = await requireActor();
   if (isStaff(actor)) forbidden();
-  const { database } = services();
+  const database = recordsOf(actor);
   const now = requestTime();
   const overview = await findLearnerOverview(database, actor, actor.personId, { now });
   // Only what was set has its sheet; the rest is the instructor's to set.

@@ -9,7 +9,7 @@ import { ShopForm } from "@/ui/prepare/ShopForm";
 import { Link } from "@/ui/kit/Link";
 import { classInWords, eveningInWords } from "@/ui/words/classes";
 import { dayInWords } from "@/ui/words/when";
-import { requireActor, services, today } from "../../server";
+import { requireActor, recordsOf, today } from "../../server";
 
 export const metadata: Metadata = { title: "Prepare" };
 
@@ -18,7 +18,7 @@ const OVER = 6;
 
 export default async function PreparePage() {
   const actor = await requireActor(STAFF);
-  const { database } = services();
+  const database = recordsOf(actor);
   const [cohorts, shop, sections, classes, over] = await Promise.all([
     listCohorts(database, actor),
     findShop(database, actor),

@@ -9,7 +9,7 @@ import { GradesForm } from "@/ui/prepare/GradesForm";
 import { JoinLinkButton } from "@/ui/prepare/JoinLinkButton";
 import { RosterFile } from "@/ui/prepare/RosterFile";
 import { Link } from "@/ui/kit/Link";
-import { requireActor, services } from "../../server";
+import { requireActor, recordsOf } from "../../server";
 
 export const metadata: Metadata = { title: "The school" };
 
@@ -22,7 +22,7 @@ const ROLE_WORDS = {
 
 export default async function SchoolPage() {
   const actor = await requireActor(STAFF);
-  const { database } = services();
+  const database = recordsOf(actor);
   const roster = await listRoster(database, actor);
   const [cohorts, clearances, grades] = await Promise.all([
     listCohorts(database, actor),

@@ -21,7 +21,7 @@ import { ShelfSearch } from "@/ui/set/ShelfSearch";
 import { Pending } from "@/ui/shell/Pending";
 import { budgetInWords } from "@/ui/words/stage";
 import { dayInWords } from "@/ui/words/when";
-import { requireActor, services } from "../../server";
+import { requireActor, recordsOf } from "../../server";
 import { readShelfSearch, shelfAddress, shelfQuery, type AskedOfShelf } from "../../shelfQuery";
 import { countOf } from "@/ui/words/count";
 
@@ -33,7 +33,7 @@ export default async function ShelfPage({
   searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
   const actor = await requireActor(STAFF);
-  const { database } = services();
+  const database = recordsOf(actor);
   const asked = readShelfSearch(await searchParams);
   const query = shelfQuery(asked);
   const [{ count, exercises }, techniques, stocks, drafts] = [

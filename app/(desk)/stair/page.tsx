@@ -5,7 +5,7 @@ import { findLearnerOverview } from "@/data/queries/learner";
 import { PieceHistory } from "@/ui/stair/PieceHistory";
 import { Stair } from "@/ui/stair/Stair";
 import { RecordsOut } from "@/ui/climb/RecordsOut";
-import { requestTime, requireActor, services } from "../../server";
+import { requestTime, requireActor, recordsOf } from "../../server";
 
 export const metadata: Metadata = { title: "My stair" };
 
@@ -13,7 +13,7 @@ export default async function StairPage() {
   const actor = await requireActor();
   if (isStaff(actor)) forbidden();
   const now = requestTime();
-  const overview = await findLearnerOverview(services().database, actor, actor.personId, { now });
+  const overview = await findLearnerOverview(recordsOf(actor), actor, actor.personId, { now });
   return (
     <main className="mx-auto w-full max-w-2xl p-4 sm:p-5">
       <h1 className="mb-3 font-slab text-27 font-semibold">My stair</h1>

@@ -4,7 +4,7 @@ import { packShelf } from "@/data/queries/shelf";
 import { refuse } from "@/core/problem/problem";
 import { actorOf, answering } from "../answer";
 import { fileResponse } from "../fileResponse";
-import { services } from "../../server";
+import { recordsOf } from "../../server";
 import { readShelfSearch, shelfQuery } from "../../shelfQuery";
 
 /** What a search of the shelf finds, as one pack that another school can read. */
@@ -12,7 +12,7 @@ export async function GET(request: Request): Promise<Response> {
   return answering("shelf pack", async () => {
     const actor = await actorOf(STAFF);
     const asked = readShelfSearch(Object.fromEntries(new URL(request.url).searchParams));
-    const exercises = await packShelf(services().database, actor, shelfQuery(asked));
+    const exercises = await packShelf(recordsOf(actor), actor, shelfQuery(asked));
     if (exercises.length === 0) refuse({ code: "shelf-search-empty" });
     return fileResponse(writePack(exercises), {
       type: "application/json; charset=utf-8",

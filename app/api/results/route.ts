@@ -3,13 +3,13 @@ import { STAFF } from "@/data/actor";
 import { listResults } from "@/data/queries/record";
 import { actorOf, answering } from "../answer";
 import { csvResponse } from "../csv";
-import { services } from "../../server";
+import { recordsOf } from "../../server";
 
 /** Where every learner stands on every technique, as CSV. */
 export async function GET(): Promise<Response> {
   return answering("results", async () => {
     const actor = await actorOf(STAFF);
-    const results = await listResults(services().database, actor);
+    const results = await listResults(recordsOf(actor), actor);
     return csvResponse(
       results.map(({ step, ...row }) => ({
         ...row,

@@ -2,13 +2,13 @@ import { STAFF } from "@/data/actor";
 import { listRoster } from "@/data/queries/people";
 import { actorOf, answering } from "../answer";
 import { csvResponse } from "../csv";
-import { services } from "../../server";
+import { recordsOf } from "../../server";
 
 /** The learners of the school by cohort, as CSV that can be read in again. */
 export async function GET(): Promise<Response> {
   return answering("roster", async () => {
     const actor = await actorOf(STAFF);
-    const roster = await listRoster(services().database, actor);
+    const roster = await listRoster(recordsOf(actor), actor);
     const learners = roster.filter(({ role }) => role === "learner");
     return csvResponse(
       learners.map(({ name, cohort, tagCode }) => ({ name, cohort, tag: tagCode })),

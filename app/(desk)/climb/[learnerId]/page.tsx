@@ -27,7 +27,7 @@ import { nextReasonInWords, notNowInWords } from "@/ui/words/climb";
 import { modelsInWords } from "@/ui/words/practice";
 import { dateInWords } from "@/ui/words/when";
 import { namesOf } from "../../../climb/LearnerSlate";
-import { orNotFound, requestTime, requireActor, services } from "../../../server";
+import { orNotFound, requestTime, requireActor, recordsOf } from "../../../server";
 
 export const metadata: Metadata = { title: "Learner" };
 
@@ -51,7 +51,7 @@ export default async function LearnerClimbPage({
   const id = idSchema.safeParse((await params).learnerId);
   if (!id.success) notFound();
   const { minutes } = askedSchema.parse(await searchParams);
-  const { database } = services();
+  const database = recordsOf(actor);
   const now = requestTime();
   const learnerId = id.data;
   const overview = await orNotFound(

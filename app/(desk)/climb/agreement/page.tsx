@@ -7,14 +7,14 @@ import { listStudies, type Study } from "@/data/queries/studies";
 import { ClimbTabs } from "@/ui/climb/ClimbTabs";
 import { FillStudy, StartStudy } from "@/ui/climb/StudyForms";
 import { dateInWords } from "@/ui/words/when";
-import { requireActor, services } from "../../../server";
+import { requireActor, recordsOf } from "../../../server";
 import { countOf } from "@/ui/words/count";
 
 export const metadata: Metadata = { title: "Inspectors" };
 
 export default async function AgreementPage() {
   const actor = await requireActor(STAFF);
-  const { database } = services();
+  const database = recordsOf(actor);
   const [studies, roster] = await Promise.all([
     listStudies(database, actor),
     listRoster(database, actor),

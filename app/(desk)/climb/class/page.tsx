@@ -20,7 +20,7 @@ import { PrintButton } from "@/ui/kit/PrintButton";
 import { MiniStair } from "@/ui/stair/MiniStair";
 import { classInWords, hoursInWords } from "@/ui/words/classes";
 import { nextReasonInWords } from "@/ui/words/climb";
-import { requireActor, services, today } from "../../../server";
+import { requireActor, recordsOf, today } from "../../../server";
 
 export const metadata: Metadata = { title: "The next class" };
 
@@ -35,7 +35,7 @@ export default async function ClassPage({
   searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
   const actor = await requireActor(STAFF);
-  const { database } = services();
+  const database = recordsOf(actor);
   const asked = querySchema.parse(await searchParams).class;
   const classes = await listClasses(database, actor, today(actor));
   const chosen = classes.find(({ id }) => id === asked) ?? classes[0];

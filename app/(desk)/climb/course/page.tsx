@@ -4,7 +4,7 @@ import { findCourse } from "@/data/queries/course";
 import { ClimbTabs } from "@/ui/climb/ClimbTabs";
 import { CourseEditor } from "@/ui/course/CourseEditor";
 import { dateInWords } from "@/ui/words/when";
-import { requireActor, services } from "../../../server";
+import { requireActor, recordsOf } from "../../../server";
 import { countOf } from "@/ui/words/count";
 
 export const metadata: Metadata = { title: "The course" };
@@ -12,7 +12,7 @@ export const metadata: Metadata = { title: "The course" };
 export default async function CoursePage() {
   const actor = await requireActor(INSTRUCTORS);
   const { base, publishedAt, publishedBy, course, exercises } = (await findCourse(
-    services().database,
+    recordsOf(actor),
     actor,
   ))!;
   return (

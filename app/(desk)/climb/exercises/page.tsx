@@ -5,7 +5,7 @@ import { listDefectCounts, listItems, type ExerciseItem } from "@/data/queries/i
 import { Pareto } from "@/ui/charts/Pareto";
 import { ClimbTabs } from "@/ui/climb/ClimbTabs";
 import { Link } from "@/ui/kit/Link";
-import { requestTime, requireActor, services } from "../../../server";
+import { requestTime, requireActor, recordsOf } from "../../../server";
 import { countOf } from "@/ui/words/count";
 
 export const metadata: Metadata = { title: "Exercises and faults" };
@@ -22,7 +22,7 @@ const VERDICTS: Record<ExerciseItem["verdict"], string> = {
 
 export default async function ExercisesPage() {
   const actor = await requireActor(STAFF);
-  const { database } = services();
+  const database = recordsOf(actor);
   const since = new Date(requestTime() - 2 * MONTH_MS);
   const [items, defects] = await Promise.all([
     listItems(database, actor),

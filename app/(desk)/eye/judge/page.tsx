@@ -6,7 +6,7 @@ import type { LengthUnit } from "@/core/units/length";
 import { listDrillExercises, type DrillExercise } from "@/data/queries/eye";
 import { ForgedBar } from "@/ui/bar/ForgedBar";
 import { JudgeDrill, type DrilledPiece } from "@/ui/eye/JudgeDrill";
-import { requireActor, services } from "../../../server";
+import { requireActor, recordsOf } from "../../../server";
 
 export const metadata: Metadata = { title: "What would you do?" };
 
@@ -15,7 +15,7 @@ const PIECES = 10;
 export default async function JudgePage() {
   const actor = await requireActor();
   const unit = actor.firstUnit;
-  const exercises = await listDrillExercises(services().database, actor, PIECES);
+  const exercises = await listDrillExercises(recordsOf(actor), actor, PIECES);
   const pieces = drilledPieces(exercises, unit);
   return (
     <main className="mx-auto w-full max-w-3xl p-4 sm:p-5">

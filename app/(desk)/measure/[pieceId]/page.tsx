@@ -13,7 +13,7 @@ import { listShelfPieces } from "@/data/queries/shelf";
 import { findStanding } from "@/data/queries/climb";
 import { KeepOffline } from "@/ui/offline/KeepOffline";
 import { BenchView } from "@/ui/bench/BenchView";
-import { orNotFound, requireActor, services, today } from "../../../server";
+import { orNotFound, requireActor, recordsOf, today } from "../../../server";
 
 export const metadata: Metadata = { title: "Bench" };
 
@@ -21,7 +21,7 @@ export default async function BenchPage({ params }: { params: Promise<{ pieceId:
   const actor = await requireActor();
   const id = idSchema.safeParse((await params).pieceId);
   if (!id.success) notFound();
-  const { database } = services();
+  const database = recordsOf(actor);
   const piece = await orNotFound(
     findBenchPiece(database, actor, id.data, { selfCheck: !isStaff(actor) }),
   );

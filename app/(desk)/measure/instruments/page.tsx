@@ -7,13 +7,13 @@ import { CheckForm } from "@/ui/measure/CheckForm";
 import { INSTRUMENT_WORDS, uncertaintyInWords } from "@/ui/words/instruments";
 import { countOf } from "@/ui/words/count";
 import { dateInWords } from "@/ui/words/when";
-import { requireActor, services, today } from "../../../server";
+import { requireActor, recordsOf, today } from "../../../server";
 
 export const metadata: Metadata = { title: "Instruments" };
 
 export default async function InstrumentsPage() {
   const actor = await requireActor(STAFF);
-  const { database } = services();
+  const database = recordsOf(actor);
   const instruments = await listInstruments(database, actor);
   const checks = new Map(
     (await listLatestChecks(database, actor)).map((check) => [check.instrumentId, check]),

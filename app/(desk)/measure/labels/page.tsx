@@ -4,7 +4,7 @@ import { STAFF } from "@/data/actor";
 import { listLabels } from "@/data/queries/labels";
 import { LabelSheet } from "@/ui/measure/LabelSheet";
 import { Link } from "@/ui/kit/Link";
-import { requireActor, services } from "../../../server";
+import { requireActor, recordsOf } from "../../../server";
 
 export const metadata: Metadata = { title: "Tag labels" };
 
@@ -13,7 +13,7 @@ const CODE = { errorCorrectionLevel: "Q", margin: 2 } as const;
 
 export default async function LabelsPage() {
   const actor = await requireActor(STAFF);
-  const labels = (await listLabels(services().database, actor)).map((label) => {
+  const labels = (await listLabels(recordsOf(actor), actor)).map((label) => {
     const { modules } = QRCode.create(label.tag, CODE);
     return { ...label, size: modules.size, dark: [...modules.data] };
   });

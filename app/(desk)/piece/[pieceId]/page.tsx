@@ -18,7 +18,7 @@ import { CauseList } from "@/ui/bench/CauseList";
 import { Photos } from "@/ui/bench/Photos";
 import { ReadingTable } from "@/ui/measure/ReadingTable";
 import { SlateMarks, SlateVerdict } from "@/ui/slate/SlateVerdict";
-import { orNotFound, requireActor, services } from "../../../server";
+import { orNotFound, requireActor, recordsOf } from "../../../server";
 
 export const metadata: Metadata = { title: "Piece" };
 
@@ -26,7 +26,7 @@ export default async function PiecePage({ params }: { params: Promise<{ pieceId:
   const actor = await requireActor();
   const id = idSchema.safeParse((await params).pieceId);
   if (!id.success) notFound();
-  const { database } = services();
+  const database = recordsOf(actor);
   const piece = await orNotFound(findBenchPiece(database, actor, id.data));
   const selfCheck = judgedAtOwnBench(
     await findBenchPiece(database, actor, id.data, { selfCheck: true }),

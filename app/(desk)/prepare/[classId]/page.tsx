@@ -21,7 +21,7 @@ import { eveningInWords, movedInWords } from "@/ui/words/classes";
 import { dayInWords } from "@/ui/words/when";
 import { plannedEvening } from "../../../eveningPlan";
 import { firesDrawn, sawRows, staysDrawn } from "../../../eveningShown";
-import { orNotFound, requestTime, requireActor, services } from "../../../server";
+import { orNotFound, requestTime, requireActor, recordsOf } from "../../../server";
 
 export const metadata: Metadata = { title: "The evening" };
 
@@ -29,7 +29,7 @@ export default async function EveningPage({ params }: { params: Promise<{ classI
   const actor = await requireActor(STAFF);
   const id = idSchema.safeParse((await params).classId);
   if (!id.success) notFound();
-  const { database } = services();
+  const database = recordsOf(actor);
   const data = await orNotFound(findEvening(database, actor, id.data, requestTime()));
   const [shop, shelf] = await Promise.all([
     findShop(database, actor),

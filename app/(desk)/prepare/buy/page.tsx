@@ -11,13 +11,13 @@ import { findEvening, listRack } from "@/data/queries/evening";
 import { PageTitle } from "@/ui/kit/PageTitle";
 import { classInWords } from "@/ui/words/classes";
 import { countOf } from "@/ui/words/count";
-import { requestTime, requireActor, services, today } from "../../../server";
+import { requestTime, requireActor, recordsOf, today } from "../../../server";
 
 export const metadata: Metadata = { title: "To buy" };
 
 export default async function BuyPage() {
   const actor = await requireActor(STAFF);
-  const { database } = services();
+  const database = recordsOf(actor);
   const [first, nextWeek] = weeklyFrom(today(actor), 2) as [string, string];
   const coming = await listClasses(database, actor, first);
   const classes = coming.filter(({ day }) => day < nextWeek);

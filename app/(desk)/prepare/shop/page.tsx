@@ -5,13 +5,13 @@ import { FireForm } from "@/ui/evening/FireForm";
 import { NewBar, RackList } from "@/ui/evening/RackForm";
 import { PageTitle } from "@/ui/kit/PageTitle";
 import { countOf } from "@/ui/words/count";
-import { requireActor, services } from "../../../server";
+import { requireActor, recordsOf } from "../../../server";
 
 export const metadata: Metadata = { title: "The shop" };
 
 export default async function ShopPage() {
   const actor = await requireActor(STAFF);
-  const { database } = services();
+  const database = recordsOf(actor);
   const [fires, rack] = await Promise.all([listFires(database, actor), listRack(database, actor)]);
   const manages = isInstructor(actor);
   const unit = actor.firstUnit;

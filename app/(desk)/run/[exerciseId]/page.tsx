@@ -4,7 +4,7 @@ import { idSchema } from "@/core/units/fields";
 import { isStaff } from "@/data/actor";
 import { findRun } from "@/data/queries/runs";
 import { RunView } from "../../../climb/RunView";
-import { orNotFound, requireActor, services } from "../../../server";
+import { orNotFound, requireActor, recordsOf } from "../../../server";
 
 export const metadata: Metadata = { title: "My run" };
 
@@ -14,7 +14,7 @@ export default async function OwnRunPage({ params }: { params: Promise<{ exercis
   const id = idSchema.safeParse((await params).exerciseId);
   if (!id.success) notFound();
   const run = await orNotFound(
-    findRun(services().database, actor, { learnerId: actor.personId, exerciseId: id.data }),
+    findRun(recordsOf(actor), actor, { learnerId: actor.personId, exerciseId: id.data }),
   );
   return (
     <RunView

@@ -25,7 +25,7 @@ import { StockAnswer } from "@/ui/set/StockAnswer";
 import { WayOfWorking } from "@/ui/set/WayOfWorking";
 import { dayInWords } from "@/ui/words/when";
 import { budgetInWords } from "@/ui/words/stage";
-import { orNotFound, requireActor, services } from "../../../server";
+import { orNotFound, requireActor, recordsOf } from "../../../server";
 
 interface Params {
   params: Promise<{ exerciseId: string }>;
@@ -41,7 +41,7 @@ export default async function ExercisePage({ params, searchParams }: Params) {
   const id = idSchema.safeParse((await params).exerciseId);
   if (!id.success) notFound();
   const asked = revisionSchema.parse(await searchParams).revision;
-  const { database } = services();
+  const database = recordsOf(actor);
   const exercise = await orNotFound(findExercise(database, actor, id.data, asked));
   const revisions = await listRevisions(database, actor, exercise.id);
   const { revision } = exercise;

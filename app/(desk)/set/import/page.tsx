@@ -2,13 +2,13 @@ import type { Metadata } from "next";
 import { INSTRUCTORS } from "@/data/actor";
 import { listTechniques } from "@/data/queries/techniques";
 import { ImportForm } from "@/ui/set/ImportForm";
-import { requireActor, services } from "../../../server";
+import { requireActor, recordsOf } from "../../../server";
 
 export const metadata: Metadata = { title: "From a file" };
 
 export default async function ImportPage() {
   const actor = await requireActor(INSTRUCTORS);
-  const techniques = await listTechniques(services().database, actor);
+  const techniques = await listTechniques(recordsOf(actor), actor);
   return (
     <main className="mx-auto w-full max-w-3xl p-5">
       <h1 className="font-slab text-27 font-semibold">Exercises from a file</h1>

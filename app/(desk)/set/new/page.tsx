@@ -3,13 +3,13 @@ import { INSTRUCTORS } from "@/data/actor";
 import { findGrades } from "@/data/queries/school";
 import { listTechniques } from "@/data/queries/techniques";
 import { NewDesign } from "@/ui/designer/NewDesign";
-import { requireActor, services } from "../../../server";
+import { requireActor, recordsOf } from "../../../server";
 
 export const metadata: Metadata = { title: "A new piece" };
 
 export default async function NewExercisePage() {
   const actor = await requireActor(INSTRUCTORS);
-  const { database } = services();
+  const database = recordsOf(actor);
   const [techniques, grades] = await Promise.all([
     listTechniques(database, actor),
     findGrades(database, actor),

@@ -13,7 +13,7 @@ import { STAFF } from "@/data/actor";
 import { listShelfPieces, type ShelfPiece } from "@/data/queries/shelf";
 import { Field } from "@/ui/forms/Field";
 import { Link } from "@/ui/kit/Link";
-import { requireActor, services } from "../../../server";
+import { requireActor, recordsOf } from "../../../server";
 import { countOf } from "@/ui/words/count";
 
 export const metadata: Metadata = { title: "What does an offcut make?" };
@@ -45,7 +45,7 @@ export default async function OffcutPage({
   const unit = actor.firstUnit;
   const asked = askedSchema.parse(await searchParams);
   const read = readOffcut(asked, unit);
-  const pieces = read?.offcut ? await listShelfPieces(services().database, actor) : [];
+  const pieces = read?.offcut ? await listShelfPieces(recordsOf(actor), actor) : [];
   return (
     <main className="mx-auto w-full max-w-4xl p-5">
       <h1 className="font-slab text-27 font-semibold">What does an offcut make?</h1>

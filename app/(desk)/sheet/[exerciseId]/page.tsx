@@ -22,7 +22,7 @@ import { StockAnswer } from "@/ui/set/StockAnswer";
 import { WayOfWorking } from "@/ui/set/WayOfWorking";
 import { machinesInWords } from "@/ui/words/machines";
 import { budgetInWords } from "@/ui/words/stage";
-import { orNotFound, requireActor, services } from "../../../server";
+import { orNotFound, requireActor, recordsOf } from "../../../server";
 
 export const metadata: Metadata = { title: "Exercise sheet" };
 
@@ -30,7 +30,7 @@ export default async function SheetPage({ params }: { params: Promise<{ exercise
   const actor = await requireActor();
   const id = idSchema.safeParse((await params).exerciseId);
   if (!id.success) notFound();
-  const { database } = services();
+  const database = recordsOf(actor);
   const exercise = await orNotFound(findExercise(database, actor, id.data));
   const { content, reckoned, number } = exercise.revision;
   const { piece } = content;

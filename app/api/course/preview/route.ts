@@ -5,7 +5,7 @@ import { INSTRUCTORS } from "@/data/actor";
 import { previewCourse } from "@/data/queries/course";
 import { listRoster } from "@/data/queries/people";
 import { actorOf, answering, readOwnJson } from "../../answer";
-import { requestTime, services } from "../../../server";
+import { requestTime, recordsOf } from "../../../server";
 
 const MAX_BYTES = 300_000;
 const askedSchema = z.strictObject({ course: courseSchema });
@@ -15,7 +15,7 @@ export async function POST(request: Request): Promise<Response> {
   return answering("course preview", async () => {
     const actor = await actorOf(INSTRUCTORS);
     const { course } = readInput(askedSchema, await readOwnJson(request, MAX_BYTES));
-    const { database } = services();
+    const database = recordsOf(actor);
     const [changes, roster] = await Promise.all([
       previewCourse(database, actor, course, requestTime()),
       listRoster(database, actor),

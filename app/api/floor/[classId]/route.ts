@@ -3,7 +3,7 @@ import { isStaff, type Actor } from "@/data/actor";
 import { listFloorEvents, mayHearFloor } from "@/data/queries/floorEvents";
 import { refuse } from "@/core/problem/problem";
 import { hearFloor } from "../../../floorChannel";
-import { services } from "../../../server";
+import { recordsOf } from "../../../server";
 import { actorOf, answering } from "../../answer";
 
 /** A line is sent so often, so that nobody between takes the stream for dead, ms. */
@@ -21,7 +21,7 @@ export async function GET(
     const actor = await actorOf();
     const { classId } = await params;
     if (!idSchema.safeParse(classId).success) refuse({ code: "record-missing", what: "class" });
-    const { database } = services();
+    const database = recordsOf(actor);
     await mayHearFloor(database, actor, classId);
     const last = Number(
       request.headers.get("last-event-id") ?? new URL(request.url).searchParams.get("after") ?? 0,
@@ -45,7 +45,7 @@ function streamOf(
   actor: Actor,
   { classId, last }: { classId: string; last: number },
 ): ReadableStream<Uint8Array> {
-  const { database } = services();
+  const database = recordsOf(actor);
   const encoder = new TextEncoder();
   const learnerId = isStaff(actor) ? undefined : actor.personId;
   const sent = new Set<string>();

@@ -2,7 +2,7 @@ import { writePack } from "@/core/exercise/pack";
 import { findPackedExercise } from "@/data/queries/exercises";
 import { answeringFile } from "../../answer";
 import { fileName, fileResponse } from "../../fileResponse";
-import { services } from "../../../server";
+import { recordsOf } from "../../../server";
 
 /** An exercise as a pack that another school can read. */
 export async function GET(
@@ -11,7 +11,7 @@ export async function GET(
 ): Promise<Response> {
   const { exerciseId } = await params;
   return answeringFile("exercise pack", exerciseId, async (actor, id) => {
-    const exercise = await findPackedExercise(services().database, actor, id);
+    const exercise = await findPackedExercise(recordsOf(actor), actor, id);
     return fileResponse(writePack([exercise]), {
       type: "application/json; charset=utf-8",
       name: `${fileName(exercise.name)}.exercises.json`,

@@ -3,7 +3,7 @@ import { idSchema } from "@/core/units/fields";
 import { addPhoto, MAX_PHOTO_BYTES } from "@/data/commands/photos";
 import { findPhoto } from "@/data/queries/bench";
 import { answering, answeringFile, isFromElsewhere, senderOf } from "../../answer";
-import { services } from "../../../server";
+import { recordsOf } from "../../../server";
 
 interface Context {
   params: Promise<{ photoId: string }>;
@@ -12,7 +12,7 @@ interface Context {
 /** A photograph of a piece, for whoever may see the piece. */
 export async function GET(_: Request, { params }: Context): Promise<Response> {
   return answeringFile("photograph", (await params).photoId, async (actor, id) => {
-    const bytes = await findPhoto(services().database, actor, id);
+    const bytes = await findPhoto(recordsOf(actor), actor, id);
     if (!bytes) return null;
     return new Response(new Uint8Array(bytes), {
       headers: {
@@ -37,6 +37,6 @@ export async function PUT(request: Request, { params }: Context): Promise<Respon
       refuse({ code: "photo-too-large" });
     const bytes = Buffer.from(await request.arrayBuffer());
     const added = { photoId: id.data, pieceId: pieceId.data, bytes };
-    return Response.json({ ok: true, value: await addPhoto(services().database, actor, added) });
+    return Response.json({ ok: true, value: await addPhoto(recordsOf(actor), actor, added) });
   });
 }

@@ -1,7 +1,7 @@
 import { findRevision } from "@/data/queries/exercises";
 import { answeringFile } from "../../answer";
 import { fileName, fileResponse } from "../../fileResponse";
-import { services } from "../../../server";
+import { recordsOf } from "../../../server";
 
 /** A revision's piece as a file of the open format. */
 export async function GET(
@@ -10,7 +10,7 @@ export async function GET(
 ): Promise<Response> {
   const { revisionId } = await params;
   return answeringFile("piece file", revisionId, async (actor, id) => {
-    const { content } = (await findRevision(services().database, actor, id)).revision;
+    const { content } = (await findRevision(recordsOf(actor), actor, id)).revision;
     return fileResponse(`${JSON.stringify(content.piece, null, 2)}\n`, {
       type: "application/json; charset=utf-8",
       name: `${fileName(content.name)}.piece.json`,

@@ -12,7 +12,7 @@ import { ComparedPieces } from "@/ui/compare/ComparedPieces";
 import { DifferenceTable } from "@/ui/compare/DifferenceTable";
 import { OtherPiece } from "@/ui/compare/OtherPiece";
 import { Link } from "@/ui/kit/Link";
-import { orNotFound, requireActor, services } from "../../../../server";
+import { orNotFound, requireActor, recordsOf } from "../../../../server";
 
 export const metadata: Metadata = { title: "Side by side" };
 
@@ -29,7 +29,7 @@ export default async function ComparePage({ params, searchParams }: Props) {
   const actor = await requireActor();
   const id = idSchema.safeParse((await params).pieceId);
   if (!id.success) notFound();
-  const { database } = services();
+  const database = recordsOf(actor);
   const piece = await orNotFound(findBenchPiece(database, actor, id.data));
   const all = await listComparable(database, actor, piece.id);
   const choices = choicesFor(piece, all);

@@ -13,7 +13,7 @@ import { Link } from "@/ui/kit/Link";
 import { eveningInWords } from "@/ui/words/classes";
 import { countOf } from "@/ui/words/count";
 import { dayInWords } from "@/ui/words/when";
-import { orNotFound, requireActor, services } from "../../../../server";
+import { orNotFound, requireActor, recordsOf } from "../../../../server";
 
 export const metadata: Metadata = { title: "Close the evening" };
 
@@ -27,7 +27,7 @@ export default async function ClosePage({ params }: { params: Promise<{ classId:
   const actor = await requireActor(STAFF);
   const id = idSchema.safeParse((await params).classId);
   if (!id.success) notFound();
-  const { database } = services();
+  const database = recordsOf(actor);
   const { of, learners, exercises } = await orNotFound(findFloor(database, actor, id.data));
   const [sawn, { floor }] = await Promise.all([
     listSawn(database, of.id),

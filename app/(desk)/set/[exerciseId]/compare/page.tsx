@@ -9,7 +9,7 @@ import { findExercise, listRevisions } from "@/data/queries/exercises";
 import { DrawingSvg } from "@/ui/drawing/DrawingSvg";
 import { Link } from "@/ui/kit/Link";
 import { Changes } from "@/ui/set/Changes";
-import { orNotFound, requireActor, services } from "../../../../server";
+import { orNotFound, requireActor, recordsOf } from "../../../../server";
 
 export const metadata: Metadata = { title: "What moved" };
 
@@ -25,7 +25,7 @@ export default async function ComparePage({ params, searchParams }: Props) {
   const actor = await requireActor(STAFF);
   const id = idSchema.safeParse((await params).exerciseId);
   if (!id.success) notFound();
-  const { database } = services();
+  const database = recordsOf(actor);
   const asked = askedSchema.parse(await searchParams);
   const revisions = await listRevisions(database, actor, id.data);
   const after = await orNotFound(findExercise(database, actor, id.data, asked.to));

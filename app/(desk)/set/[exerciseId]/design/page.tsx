@@ -5,7 +5,7 @@ import { INSTRUCTORS } from "@/data/actor";
 import { findDesign } from "@/data/queries/exercises";
 import { listTechniques } from "@/data/queries/techniques";
 import { Designer } from "@/ui/designer/Designer";
-import { orNotFound, requireActor, services } from "../../../../server";
+import { orNotFound, requireActor, recordsOf } from "../../../../server";
 
 export const metadata: Metadata = { title: "Design" };
 
@@ -13,7 +13,7 @@ export default async function DesignPage({ params }: { params: Promise<{ exercis
   const actor = await requireActor(INSTRUCTORS);
   const id = idSchema.safeParse((await params).exerciseId);
   if (!id.success) notFound();
-  const { database } = services();
+  const database = recordsOf(actor);
   const [design, techniques] = await Promise.all([
     orNotFound(findDesign(database, actor, id.data)),
     listTechniques(database, actor),

@@ -6,7 +6,7 @@ import { findMarksRule, listGradedOtherwise } from "@/data/queries/regrade";
 import { Link } from "@/ui/kit/Link";
 import { MarksRuleForm } from "@/ui/marks/MarksRuleForm";
 import { Regrade } from "@/ui/marks/Regrade";
-import { orNotFound, requireActor, services } from "../../../../server";
+import { orNotFound, requireActor, recordsOf } from "../../../../server";
 
 export const metadata: Metadata = { title: "Marks rule" };
 
@@ -14,7 +14,7 @@ export default async function MarksPage({ params }: { params: Promise<{ exercise
   const actor = await requireActor(INSTRUCTORS);
   const id = idSchema.safeParse((await params).exerciseId);
   if (!id.success) notFound();
-  const { database } = services();
+  const database = recordsOf(actor);
   const { exerciseName, rule, own, schools } = await orNotFound(
     findMarksRule(database, actor, id.data),
   );

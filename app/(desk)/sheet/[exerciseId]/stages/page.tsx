@@ -4,7 +4,7 @@ import { idSchema } from "@/core/units/fields";
 import { findExercise } from "@/data/queries/exercises";
 import { KeepOffline } from "@/ui/offline/KeepOffline";
 import { StageScreens } from "@/ui/stage/StageScreens";
-import { orNotFound, requireActor, services } from "../../../../server";
+import { orNotFound, requireActor, recordsOf } from "../../../../server";
 
 export const metadata: Metadata = { title: "By stages" };
 
@@ -12,7 +12,7 @@ export default async function StagesPage({ params }: { params: Promise<{ exercis
   const actor = await requireActor();
   const id = idSchema.safeParse((await params).exerciseId);
   if (!id.success) notFound();
-  const exercise = await orNotFound(findExercise(services().database, actor, id.data));
+  const exercise = await orNotFound(findExercise(recordsOf(actor), actor, id.data));
   return (
     <main className="grow bg-limewash">
       <KeepOffline paths={[`/sheet/${exercise.id}`]} />

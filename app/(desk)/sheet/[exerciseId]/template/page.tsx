@@ -6,7 +6,7 @@ import { idSchema } from "@/core/units/fields";
 import { findExercise } from "@/data/queries/exercises";
 import { Link } from "@/ui/kit/Link";
 import { ScreenTemplate } from "@/ui/sheet/ScreenTemplate";
-import { orNotFound, requireActor, services } from "../../../../server";
+import { orNotFound, requireActor, recordsOf } from "../../../../server";
 
 export const metadata: Metadata = { title: "Template" };
 
@@ -22,7 +22,7 @@ export default async function TemplatePage({ params, searchParams }: Props) {
   const id = idSchema.safeParse((await params).exerciseId);
   if (!id.success) notFound();
   const { view } = askedSchema.parse(await searchParams);
-  const exercise = await orNotFound(findExercise(services().database, actor, id.data));
+  const exercise = await orNotFound(findExercise(recordsOf(actor), actor, id.data));
   const { piece } = exercise.revision.content;
   const shown = view ?? fullerElevation(piece);
   const other = shown === "side" ? "plan" : "side";

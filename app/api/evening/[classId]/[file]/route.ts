@@ -13,7 +13,7 @@ import { eveningInWords } from "@/ui/words/classes";
 import { dayInWords, timeInWords } from "@/ui/words/when";
 import { plannedEvening } from "../../../../eveningPlan";
 import { firesDrawn, sawRows, staysDrawn } from "../../../../eveningShown";
-import { requestTime, services } from "../../../../server";
+import { requestTime, recordsOf } from "../../../../server";
 import { answeringFile } from "../../../answer";
 import { fileName, fileResponse } from "../../../fileResponse";
 
@@ -48,7 +48,7 @@ export async function GET(
     async (actor, id) => {
       if (!isStaff(actor)) refuse({ code: "staff-only" });
       const make = Object.hasOwn(FILES, file) ? FILES[file] : undefined;
-      return make ? make(await findEvening(services().database, actor, id), actor) : null;
+      return make ? make(await findEvening(recordsOf(actor), actor, id), actor) : null;
     },
   );
 }
@@ -57,7 +57,7 @@ export async function GET(
 const BOARD_FROM = 2;
 
 async function printed(data: EveningData, actor: Actor): Promise<Parameters<typeof eveningPdf>[0]> {
-  const { database } = services();
+  const database = recordsOf(actor);
   const { of, learners, demonstrations } = data;
   const { plan, saw } = await plannedEvening(data, await findShop(database, actor));
   const { timeZone, schoolName, firstUnit: unit } = actor;

@@ -5,7 +5,7 @@ import { findEvening, findEveningExercises } from "@/data/queries/evening";
 import { floorExercise } from "@/data/queries/floor";
 import { findShop } from "@/data/queries/next";
 import { plannedEvening } from "../../../../eveningPlan";
-import { requestTime, services } from "../../../../server";
+import { requestTime, recordsOf } from "../../../../server";
 import { actorOf, answering } from "../../../answer";
 
 /** What everybody could take up at a class, and what those pieces take. */
@@ -17,7 +17,7 @@ export async function GET(
     const actor = await actorOf(STAFF);
     const id = idSchema.safeParse((await params).classId);
     if (!id.success) refuse({ code: "record-missing", what: "class" });
-    const { database } = services();
+    const database = recordsOf(actor);
     const evening = await findEvening(database, actor, id.data, requestTime());
     const { learners } = evening;
     const { plan } = await plannedEvening(evening, await findShop(database, actor));

@@ -10,7 +10,7 @@ import { svgOf } from "@/print/svg";
 import { templatePdf } from "@/print/template";
 import { answeringFile } from "../../../answer";
 import { fileName, fileResponse } from "../../../fileResponse";
-import { services } from "../../../../server";
+import { recordsOf } from "../../../../server";
 
 /** What an address may ask besides the file; what makes no sense is taken as not asked. */
 const askedSchema = z.object({
@@ -75,7 +75,7 @@ export async function GET(
       const make = Object.hasOwn(FILES, file) ? FILES[file] : undefined;
       if (!make) return null;
       const asked = askedSchema.parse(Object.fromEntries(new URL(request.url).searchParams));
-      const exercise = await findRevision(services().database, actor, id);
+      const exercise = await findRevision(recordsOf(actor), actor, id);
       const { body, type } = await make(exercise, actor, asked);
       const name = `${fileName(exercise.name)}-${file}`;
       return fileResponse(body, { type, name, shown: type === PDF });

@@ -4,7 +4,7 @@ import { recordPdf } from "@/print/record";
 import { answeringFile } from "../../../answer";
 import { csvResponse } from "../../../csv";
 import { fileName, fileResponse } from "../../../fileResponse";
-import { requestTime, services } from "../../../../server";
+import { requestTime, recordsOf } from "../../../../server";
 
 /** Named in the file, so that whoever reads one knows what it is. */
 const FORMAT = "bell-step.record/1";
@@ -49,7 +49,7 @@ export async function GET(
     async (actor, id) => {
       const make = Object.hasOwn(FILES, file) ? FILES[file] : undefined;
       if (!make) return null;
-      const record = await findRecord(services().database, actor, id);
+      const record = await findRecord(recordsOf(actor), actor, id);
       return make(record, actor, `${fileName(record.learner.name)}-${file}`);
     },
   );

@@ -5,7 +5,7 @@ import { STAFF } from "@/data/actor";
 import { findLearner } from "@/data/queries/people";
 import { findRun } from "@/data/queries/runs";
 import { RunView } from "../../../../../climb/RunView";
-import { orNotFound, requireActor, services } from "../../../../../server";
+import { orNotFound, requireActor, recordsOf } from "../../../../../server";
 
 export const metadata: Metadata = { title: "Run" };
 
@@ -19,7 +19,7 @@ export default async function LearnersRunPage({
   const learnerId = idSchema.safeParse(asked.learnerId);
   const exerciseId = idSchema.safeParse(asked.exerciseId);
   if (!learnerId.success || !exerciseId.success) notFound();
-  const { database } = services();
+  const database = recordsOf(actor);
   const learner = await orNotFound(findLearner(database, actor, learnerId.data));
   const run = await orNotFound(
     findRun(database, actor, { learnerId: learner.id, exerciseId: exerciseId.data }),

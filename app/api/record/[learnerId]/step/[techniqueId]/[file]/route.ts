@@ -5,7 +5,7 @@ import { findAward } from "@/data/queries/award";
 import { certificatePdf } from "@/print/record";
 import { answeringFile } from "../../../../../answer";
 import { fileName, fileResponse } from "../../../../../fileResponse";
-import { publicUrl, services } from "../../../../../../server";
+import { publicUrl, recordsOf } from "../../../../../../server";
 
 /** Names of this product's credentials (RFC 9562, version 5): the same award has the same. */
 const NAMESPACE = "6d3f0c0e-6a52-5f0b-9a3e-2f1f8a1b7c55";
@@ -19,7 +19,7 @@ export async function GET(
   return answeringFile("certificate", learnerId, async (actor, id) => {
     const technique = idSchema.safeParse(techniqueId);
     if (!technique.success || !["certificate.pdf", "credential.jwt"].includes(file)) return null;
-    const found = await findAward(services().database, actor, id, technique.data);
+    const found = await findAward(recordsOf(actor), actor, id, technique.data);
     if (!found) return null;
     const award = {
       ...found,

@@ -1,0 +1,61 @@
+import { drizzle } from "drizzle-orm/node-postgres";
+import type { Pool, PoolClient, QueryConfig } from "pg";
+import type { Database } from "./database";
+
+/** The role that reads and writes a school's records: no tables of its own, and none of the sign-in's. */
+export const RECORDS_ROLE = "bell_step_records";
+
+const UUID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+
+/**
+ * The database as one school sees it: every transaction is begun in the role that owns nothing and under the
+ * school's id, by which the policies of each table let rows through. What a query forgot to ask for its school
+ * finds nothing of another's. The id goes along with BEGIN and costs a transaction no round trip; a query
+ * outside of one gets a transaction of its own.
+ *
+ * @throws Error where the id is none
+ */
+export function inSchool(database: Database, schoolId: string): Database {
+  if (!UUID.test(schoolId)) throw new Error("A school's id is needed here.");
+  const scope = `begin; set local role ${RECORDS_ROLE}; set local bell_step.school = '${schoolId}'`;
+  return drizzle(new SchoolPool(database.$client, scope) as unknown as Pool);
+}
+
+type Query = QueryConfig & { text: string };
+
+/** As much of a pool as Drizzle uses. It knows one by its name. */
+class SchoolPool {
+  constructor(
+    private readonly pool: Pool,
+    private readonly scope: string,
+  ) {}
+
+  async connect(): Promise<Pick<PoolClient, "query" | "release">> {
+    const client = await this.pool.connect();
+    const query = (asked: Query, values?: unknown[]) =>
+      client.query(asked.text === "begin" ? { text: this.scope } : asked, values);
+    return {
+      query: query as PoolClient["query"],
+      release: (error) => client.release(error),
+    };
+  }
+
+  /** One query in a transaction of its own. */
+  async query(asked: Query, values?: unknown[]): Promise<unknown> {
+    const client = await this.pool.connect();
+    try {
+      await client.query(this.scope);
+      const result = await client.query(asked, values);
+      await client.query("commit");
+      client.release();
+      return result;
+    } catch (error) {
+      // Whatever state it was left in, nobody else gets it.
+      await client.query("rollback").then(
+        () => client.release(),
+        (broken: Error) => client.release(broken),
+      );
+      throw error;
+    }
+  }
+}
