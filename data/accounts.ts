@@ -58,8 +58,11 @@ export const join = (
   database: Database,
   { token, email, password }: z.output<typeof joinSchema>,
 ): Promise<void> =>
-  useLink(database, { token, password, email, action: "join" }, async (tx, invited, passwordHash) =>
-    makeAccount(tx, { personId: invited.personId, email, passwordHash }),
+  spendLink(
+    database,
+    { token, password, email, action: "join" },
+    async (tx, invited, passwordHash) =>
+      makeAccount(tx, { personId: invited.personId, email, passwordHash }),
   );
 
 /** A new password for somebody with an account. Whoever was signed in as them is signed out. */
@@ -67,9 +70,9 @@ export const choosePassword = (
   database: Database,
   { token, password }: z.output<typeof newPasswordSchema>,
 ): Promise<void> =>
-  useLink(database, { token, password, email: null, action: "choose-password" }, keepPassword);
+  spendLink(database, { token, password, email: null, action: "choose-password" }, keepPassword);
 
-async function useLink(
+async function spendLink(
   database: Database,
   {
     token,

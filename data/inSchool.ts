@@ -17,9 +17,12 @@ const UUID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
  */
 export function inSchool(database: Database, schoolId: string): Database {
   if (!UUID.test(schoolId)) throw new Error("A school's id is needed here.");
-  const scope = `begin; set local role ${RECORDS_ROLE}; set local bell_step.school = '${schoolId}'`;
+  const scope = `set local role ${RECORDS_ROLE}; set local bell_step.school = '${schoolId}'`;
   return drizzle(new SchoolPool(database.$client, scope) as unknown as Pool);
 }
+
+/** However it is begun. */
+const BEGIN = /^\s*(?:begin|start\s+transaction)\b/i;
 
 type Query = QueryConfig & { text: string };
 
@@ -33,7 +36,10 @@ class SchoolPool {
   async connect(): Promise<Pick<PoolClient, "query" | "release">> {
     const client = await this.pool.connect();
     const query = (asked: Query, values?: unknown[]) =>
-      client.query(asked.text === "begin" ? { text: this.scope } : asked, values);
+      client.query(
+        BEGIN.test(asked.text) ? { text: `${asked.text}; ${this.scope}` } : asked,
+        values,
+      );
     return {
       query: query as PoolClient["query"],
       release: (error) => client.release(error),
@@ -44,7 +50,7 @@ class SchoolPool {
   async query(asked: Query, values?: unknown[]): Promise<unknown> {
     const client = await this.pool.connect();
     try {
-      await client.query(this.scope);
+      await client.query(`begin; ${this.scope}`);
       const result = await client.query(asked, values);
       await client.query("commit");
       client.release();

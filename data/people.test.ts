@@ -85,7 +85,7 @@ describe("roles", () => {
   test("a role changed ends what they were signed in as; a learner has a cohort and a tag", async () => {
     await sessionOf(ours.assistant.personId);
     const { personId } = ours.assistant;
-    const cohortId = ours.rows.cohort[0]!.id!;
+    const cohortId = ours.rows.cohort[0]!.id;
     const change = (role: string, cohort: string | null) =>
       codeOf(ours.owner, "change-role", { personId, role, cohortId: cohort });
     expect(await change("learner", null)).toBe("invalid");
@@ -401,7 +401,7 @@ describe("what was done", () => {
     const before = await listEvents(database, ours.owner, { limit: 50 });
     await codeOf(ours.instructor, "move-learner", { personId, cohortId: newId() });
     expect(await listEvents(database, ours.owner, { limit: 50 })).toEqual(before);
-    const cohortId = ours.rows.cohort[1]!.id!;
+    const cohortId = ours.rows.cohort[1]!.id;
     await actOk(database, ours.instructor, "move-learner", { personId, cohortId });
     const [newest] = await listEvents(database, ours.owner, { limit: 1 });
     expect(newest).toMatchObject({

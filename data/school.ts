@@ -1,3 +1,4 @@
+import { and, asc, eq, isNull } from "drizzle-orm";
 import { v7 as uuidV7 } from "uuid";
 import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
 import { hashToken, tokenOf } from "./token";
@@ -62,14 +63,53 @@ export async function createSchool(
     await tx
       .insert(schema.instrument)
       .values(STARTER_INSTRUMENTS.map((one) => ({ ...one, id: uuidV7(), schoolId })));
-    await tx.insert(schema.joinLink).values({
-      id: uuidV7(),
-      schoolId,
-      personId,
-      tokenHash: hashToken(token),
-      createdBy: personId,
-      expiresAt: new Date(Date.now() + LINK_DAYS * 86_400_000),
-    });
+    await tx.insert(schema.joinLink).values(linkFor({ schoolId, personId, token }));
   });
   return { joinPath: `/join/${token}` };
+}
+
+const linkFor = ({
+  schoolId,
+  personId,
+  token,
+}: {
+  schoolId: string;
+  personId: string;
+  token: string;
+}) => ({
+  ...{ id: uuidV7(), schoolId, personId },
+  tokenHash: hashToken(token),
+  createdBy: personId,
+  expiresAt: new Date(Date.now() + LINK_DAYS * 86_400_000),
+});
+
+/**
+ * A way in for an owner of a school, for whoever runs the server: after a school was put in from an archive, or
+ * when no owner can sign in any more. Null where there is no such school.
+ */
+export async function makeOwnersLink(
+  database: Database,
+  { schoolName, secret }: { schoolName: string; secret: string },
+): Promise<{ joinPath: string; ownerName: string } | null> {
+  const [owner] = await database
+    .select({
+      ...{ schoolId: schema.person.schoolId, personId: schema.person.id },
+      ownerName: schema.person.name,
+    })
+    .from(schema.person)
+    .innerJoin(schema.membership, eq(schema.membership.personId, schema.person.id))
+    .innerJoin(schema.school, eq(schema.school.id, schema.person.schoolId))
+    .where(
+      and(
+        eq(schema.school.name, schoolName),
+        eq(schema.membership.role, "owner"),
+        isNull(schema.membership.leftAt),
+      ),
+    )
+    .orderBy(asc(schema.person.createdAt))
+    .limit(1);
+  if (!owner) return null;
+  const token = tokenOf("join", uuidV7(), secret);
+  await database.insert(schema.joinLink).values(linkFor({ ...owner, token }));
+  return { joinPath: `/join/${token}`, ownerName: owner.ownerName };
 }

@@ -25,7 +25,7 @@ beforeAll(async () => {
 });
 afterAll(() => pool.end());
 
-const schoolOf = ({ rows }: TestSchool) => rows.school[0]!.id!;
+const schoolOf = ({ rows }: TestSchool) => rows.school[0]!.id;
 const seenBy = (schoolId: string) => inSchool(database, schoolId);
 const countOf = async (of: Database, table: string, column: string, schoolId: string) => {
   const { rows } = await of.execute<{ count: number }>(
@@ -99,6 +99,17 @@ test("the sign-in, the tables themselves and what was proved are out of reach", 
     sql`set local session_replication_role = replica`,
   ])
     expect([change, await stateOf(own.execute(change))]).toEqual([change, "42501"]);
+});
+
+test("it holds however a transaction is begun", async () => {
+  for (const config of [
+    undefined,
+    { isolationLevel: "repeatable read", accessMode: "read only" },
+    { isolationLevel: "serializable" },
+  ] as const)
+    await seenBy(schoolOf(theirs)).transaction(async (tx) => {
+      expect(await tx.$count(person)).toBe(theirs.rows.person.length);
+    }, config);
 });
 
 test("a session's own settings don't outlast its transaction on the connection", async () => {

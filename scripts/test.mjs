@@ -1,6 +1,11 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
-import { ensureNpmPackages, ensurePdfReader, ensurePostgres } from "./setup/packages.mjs";
+import {
+  ensureNpmPackages,
+  ensurePdfReader,
+  ensurePostgres,
+  ensureZipTools,
+} from "./setup/packages.mjs";
 import { bin, LOCAL, ROOT } from "./setup/places.mjs";
 import { assertWritable, startPostgres } from "./setup/postgres.mjs";
 import { run } from "./setup/run.mjs";
@@ -126,6 +131,7 @@ async function runAll() {
   const needsDatabase = wanted.includes("data") || wanted.includes("browser");
   if (needsDatabase && !process.env.DATABASE_URL) await ensurePostgres();
   if (wanted.includes("unit")) await ensurePdfReader();
+  if (wanted.includes("data")) await ensureZipTools();
   await ensureNpmPackages();
   mkdirSync(LOCAL, { recursive: true });
   const postgres = needsDatabase ? await startPostgres("test") : undefined;

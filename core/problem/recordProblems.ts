@@ -78,6 +78,26 @@ export const RECORD_PROBLEMS = {
     "conflict",
     "Learners carry this letter on their tags: it stays. The name can be changed.",
   ),
+  "archive-unreadable": always(
+    "invalid",
+    "That is no archive of a school, or it was cut off: a whole ZIP as it was taken out is accepted.",
+  ),
+  "archive-altered": always(
+    "invalid",
+    "Something in this archive is not as it was taken out. Nothing was put in; take another copy.",
+  ),
+  "archive-newer": always(
+    "invalid",
+    "This archive was taken out by a newer Bell Step. Bring this one up to date first.",
+  ),
+  "archive-of-person": always(
+    "invalid",
+    "This holds one person’s records. Only a whole school can be put in.",
+  ),
+  "school-name-taken": problem<{ name: string }>(
+    "conflict",
+    ({ name }) => `There is a school called “${name}” here already. Give it another name.`,
+  ),
   "password-wrong": always("invalid", "That is not your password as it is now."),
   "password-guessable": always(
     "invalid",

@@ -68,7 +68,7 @@ export const OTHER_ACTIONS = [
   "take-out-roster",
   "take-out-results",
   "take-out-archive",
-  "put-in-archive",
+  "try-archive",
   "take-out-events",
   "join",
   "choose-password",

@@ -1,4 +1,4 @@
-import { and, eq, isNull, sql } from "drizzle-orm";
+import { eq, sql } from "drizzle-orm";
 import { refuse } from "@/core/problem/problem";
 import { INSTRUCTORS, OWNERS } from "../actor";
 import { membership, person } from "../schema";

@@ -1,5 +1,5 @@
 import { refuse } from "@/core/problem/problem";
-import { and, eq, isNull, sql } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
 import type { CommandInput } from "@/core/records/commands";
 import { EVERYONE, INSTRUCTORS, OWNERS, type Actor } from "../actor";
 import type { Transaction } from "../database";

@@ -54,6 +54,10 @@ export const ensureChromium = () =>
 export const ensurePdfReader = () =>
   ensureDebian("A PDF reader", () => onPath("pdftoppm"), ["poppler-utils"]);
 
+/** Archives are read and altered by the system's own tools. */
+export const ensureZipTools = () =>
+  ensureDebian("ZIP tools", () => onPath("unzip") && onPath("zip"), ["unzip", "zip"]);
+
 /** What the packages and a build take, MB. */
 const NEEDED_MB = 1500;
 

@@ -1,13 +1,17 @@
-import { sql } from "drizzle-orm";
+import { schemaState } from "@/data/soundness";
 import { services } from "../../server";
 
 export const dynamic = "force-dynamic";
 
-/** For a balancer or a watchdog: 200 while the database answers, 503 while it doesn't. */
+/**
+ * For a balancer or a watchdog: 200 while the database answers and has at least this version's schema (a newer
+ * one is on its way to the other servers), 503 otherwise.
+ */
 export async function GET(): Promise<Response> {
   try {
-    await services().health.execute(sql`select 1`);
-    return Response.json({ ok: true });
+    const schema = await schemaState(services().health);
+    const ok = schema !== "older";
+    return Response.json({ ok, schema }, { status: ok ? 200 : 503 });
   } catch {
     return Response.json({ ok: false }, { status: 503 });
   }

@@ -1,0 +1,302 @@
+import { execFileSync } from "node:child_process";
+import { createWriteStream, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { readFile } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { pipeline } from "node:stream/promises";
+import type { Pool } from "pg";
+import sharp from "sharp";
+import { addPhoto } from "../commands/photos";
+import type { Database } from "../database";
+import { inSchool } from "../inSchool";
+import {
+  actOk,
+  newId,
+  openTestDatabase,
+  openTestSchool,
+  type TestSchool,
+} from "../testing/database";
+import { startFid } from "../testing/fid";
+import { putIn } from "./putIn";
+import { openArchive } from "./read";
+import { ARCHIVED_TABLES } from "./tables";
+import { SCHEMA_VERSION } from "./version";
+import { writeArchive } from "./write";
+
+let folder: string;
+let database: Database;
+let pool: Pool;
+let ours: TestSchool;
+/** Our school, taken out. */
+let file: string;
+
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), "bell-step-archive-"));
+  ({ database, pool, ours } = await openTestSchool("archive"));
+  const { pieceId } = await startFid(database, ours);
+  const bytes = await sharp({
+    create: { width: 60, height: 40, channels: 3, background: "#335577" },
+  })
+    .png()
+    .toBuffer();
+  await addPhoto(database, ours.instructor, { photoId: newId(), pieceId, bytes });
+  await actOk(database, ours.instructor, "clear-for-machine", {
+    ...{ personId: ours.learner.personId, machine: "drill", cleared: true },
+  });
+  file = await takenOut("ours.zip");
+});
+afterAll(async () => {
+  await pool.end();
+  rmSync(folder, { recursive: true });
+});
+
+async function takenOut(
+  name: string,
+  {
+    of = database,
+    schoolId = ours.owner.schoolId,
+    personId = undefined as string | undefined,
+  } = {},
+): Promise<string> {
+  const path = join(folder, name);
+  const { stream, done } = writeArchive(
+    inSchool(of, schoolId),
+    { schoolId, personId },
+    { schoolName: ours.owner.schoolName },
+  );
+  await pipeline(stream, createWriteStream(path));
+  await done;
+  return path;
+}
+
+/** A file of an archive, read by the system's own tool. */
+const unzipped = (path: string, name: string) =>
+  execFileSync("unzip", ["-p", path, name], { maxBuffer: 1e9 }).toString();
+const inArchive = async <Value>(
+  path: string,
+  look: (of: Awaited<ReturnType<typeof openArchive>>) => Promise<Value>,
+) => {
+  const archive = await openArchive(path);
+  try {
+    return await look(archive);
+  } finally {
+    archive.close();
+  }
+};
+const refused = (path: string) =>
+  inArchive(path, () => Promise.resolve("read")).catch(
+    (error: { problem?: { code: string } }) => error.problem?.code ?? "thrown",
+  );
+const rowCount = async (of: Pool, table: string, schoolId: string) => {
+  const column = table === "school" ? "id" : "school_id";
+  const { rows } = await of.query<{ count: number }>(
+    `select count(*)::int as count from "${table}" where ${column} = $1`,
+    [schoolId],
+  );
+  return rows[0]!.count;
+};
+
+describe("a school taken out", () => {
+  test("is a whole ZIP to the system's own tool, with every row of every table", async () => {
+    expect(execFileSync("unzip", ["-tq", file]).toString()).toMatch(/No errors/);
+    let filled = 0;
+    for (const { name } of ARCHIVED_TABLES) {
+      const lines = unzipped(file, `records/${name}.jsonl`).split("\n").filter(Boolean);
+      expect([name, lines.length]).toEqual([name, await rowCount(pool, name, ours.owner.schoolId)]);
+      if (lines.length > 0) filled += 1;
+    }
+    expect(filled).toBeGreaterThan(20);
+  });
+
+  test("has no password, session, address to sign in or token in it", () => {
+    const everything = ARCHIVED_TABLES.map(({ name }) =>
+      unzipped(file, `records/${name}.jsonl`),
+    ).join("");
+    expect(everything).not.toMatch(/argon2|token|example\.org|"user_id"/);
+    expect(execFileSync("unzip", ["-l", file]).toString()).not.toMatch(/session|account|join_link/);
+  });
+
+  test("its tables read as CSV by PostgreSQL give the same rows", async () => {
+    for (const name of ["reading", "verdict", "exercise_revision", "piece"]) {
+      const path = join(folder, `${name}.csv`);
+      writeFileSync(path, unzipped(file, `tables/${name}.csv`), { mode: 0o644 });
+      const columns = readFileSync(path, "utf8").split("\r\n", 1)[0]!.split(",");
+      const fields = columns.map((column) => `"${column}"`);
+      // An independent reader: the server's own COPY.
+      const out = execFileSync("psql", [
+        ...[`${process.env.TEST_DATABASE_URL}/postgres`, "-qAtX", "-v", "ON_ERROR_STOP=1"],
+        ...[
+          "-c",
+          `create temp table read_back (${fields.map((field) => `${field} text`).join(", ")})`,
+        ],
+        ...["-c", `\\copy read_back from '${path}' with (format csv, header)`],
+        ...["-c", `select json_build_array(${fields.join(", ")}) from read_back`],
+      ]);
+      const found = out
+        .toString()
+        .split("\n")
+        .filter(Boolean)
+        .map((line) => JSON.parse(line) as unknown);
+      const meant = unzipped(file, `records/${name}.jsonl`)
+        .split("\n")
+        .filter(Boolean)
+        .map((line) => JSON.parse(line) as Record<string, unknown>);
+      const text = (value: unknown) =>
+        value === null ? null : typeof value === "object" ? JSON.stringify(value) : String(value);
+      const sorted = (rows: unknown[]) => rows.map((row) => JSON.stringify(row)).sort();
+      expect(sorted(found)).toEqual(
+        sorted(meant.map((row) => columns.map((one) => text(row[one])))),
+      );
+    }
+  });
+
+  test("one person's has theirs and nobody else's pieces", async () => {
+    const { personId } = ours.learner;
+    const own = await takenOut("person.zip", { personId });
+    const pieces = unzipped(own, "records/piece.jsonl").split("\n").filter(Boolean);
+    expect(pieces.length).toBeGreaterThan(3);
+    for (const line of pieces) expect(JSON.parse(line)).toMatchObject({ learner_id: personId });
+    const people = unzipped(own, "records/person.jsonl").split("\n").filter(Boolean);
+    expect(people).toHaveLength(1);
+    // What the record as signed lacks: pieces still open, faults, tries.
+    const open = pieces.filter(
+      (line) => !ours.rows.verdict.some(({ pieceId }) => line.includes(pieceId)),
+    );
+    expect(open.length).toBeGreaterThan(0);
+    expect(unzipped(own, "records/reading.jsonl").length).toBeGreaterThan(100);
+    await expect(inArchive(own, (archive) => putIn(database, archive, {}))).rejects.toMatchObject({
+      problem: { code: "archive-of-person" },
+    });
+  });
+});
+
+describe("put in", () => {
+  test("into another installation and taken out again it is the same, file by file", async () => {
+    const other = await openTestDatabase("archive_other");
+    try {
+      const put = await inArchive(file, (archive) => putIn(other.database, archive));
+      expect(put).toMatchObject({ schoolId: ours.owner.schoolId, hasNewIds: false });
+      expect(put.pieces).toBe(await rowCount(pool, "piece", ours.owner.schoolId));
+      const again = await takenOut("again.zip", { of: other.database });
+      const sums = (path: string) =>
+        (JSON.parse(unzipped(path, "manifest.json")) as { files: object }).files;
+      expect(sums(again)).toEqual(sums(file));
+    } finally {
+      await other.pool.end();
+    }
+  });
+
+  test("where it is already, it is another school with its own ids, and the first is untouched", async () => {
+    const trial = await inArchive(file, (archive) => putIn(database, archive, { isTrial: true }));
+    expect(trial).toMatchObject({ hasNewIds: true });
+    expect(await rowCount(pool, "piece", trial.schoolId)).toBe(0);
+    await expect(inArchive(file, (archive) => putIn(database, archive))).rejects.toMatchObject({
+      problem: { code: "school-name-taken" },
+    });
+    const { schoolId } = await inArchive(file, (archive) =>
+      putIn(database, archive, { name: "Second Harbour" }),
+    );
+    const signature = async (id: string) => {
+      const { rows } = await pool.query(
+        `select (select count(*)::int from verdict where school_id = $1) as verdicts,
+          (select sum(v::numeric)::text from reading, unnest(values) v where school_id = $1) as values,
+          (select string_agg(name, ',' order by name) from person where school_id = $1) as people,
+          (select count(*)::int from standing_evidence where school_id = $1) as evidence`,
+        [id],
+      );
+      return rows[0] as object;
+    };
+    expect(await signature(schoolId)).toEqual(await signature(ours.owner.schoolId));
+    const { rows } = await pool.query(
+      "select 1 from piece p join piece q using (id) where p.school_id = $1 and q.school_id = $2",
+      [schoolId, ours.owner.schoolId],
+    );
+    expect(rows).toEqual([]);
+  });
+});
+
+describe("what can't be put in is told, and nothing is", () => {
+  const altered = async (name: string, change: (bytes: Buffer) => Buffer) => {
+    const path = join(folder, name);
+    writeFileSync(path, change(await readFile(file)));
+    return path;
+  };
+  /** The archive with one of its files replaced, and the manifest as it was. */
+  const replaced = (name: string, inside: string, text: string) => {
+    const path = join(folder, name);
+    const work = mkdtempSync(join(folder, "work-"));
+    execFileSync("cp", [file, path]);
+    const target = join(work, inside);
+    execFileSync("mkdir", ["-p", join(target, "..")]);
+    writeFileSync(target, text);
+    execFileSync("zip", ["-q", path, inside], { cwd: work });
+    return path;
+  };
+
+  test("cut off", async () => {
+    for (const part of [0, 0.3, 0.99])
+      expect(
+        await refused(await altered("cut.zip", (all) => all.subarray(0, all.length * part))),
+      ).toBe("archive-unreadable");
+  });
+
+  test("altered: a byte turned, a reading improved, a file too many, a file that is missing", async () => {
+    let told = 0;
+    for (let at = 1; at <= 12; at += 1) {
+      const path = await altered("turned.zip", (all) => {
+        const copy = Buffer.from(all);
+        const place = Math.floor((copy.length * at) / 13);
+        copy[place] = copy[place]! ^ 0x55;
+        return copy;
+      });
+      if ((await refused(path)) !== "read") told += 1;
+    }
+    expect(told).toBe(12);
+    const readings = unzipped(file, "records/reading.jsonl");
+    const better = readings.replace(/"values": \[[^\]]*\]/, '"values": [8]');
+    expect(better).not.toBe(readings);
+    expect(await refused(replaced("better.zip", "records/reading.jsonl", better))).toBe(
+      "archive-altered",
+    );
+    expect(await refused(replaced("more.zip", "records/more.jsonl", "{}\n"))).toBe(
+      "archive-altered",
+    );
+    const less = await altered("less.zip", (all) => all);
+    execFileSync("zip", ["-qd", less, "records/photo.jsonl"]);
+    expect(await refused(less)).toBe("archive-altered");
+  });
+
+  test("of a newer version, of another format, no archive at all", async () => {
+    const manifest = JSON.parse(unzipped(file, "manifest.json")) as object;
+    const withManifest = (change: object) =>
+      refused(
+        replaced("manifest.zip", "manifest.json", JSON.stringify({ ...manifest, ...change })),
+      );
+    expect(await withManifest({})).toBe("read");
+    expect(await withManifest({ schema: SCHEMA_VERSION + 1 })).toBe("archive-newer");
+    expect(await withManifest({ format: "other/1" })).toBe("format-version");
+    expect(await withManifest({ files: 7 })).toBe("archive-unreadable");
+    const path = join(folder, "text.zip");
+    writeFileSync(path, "not a zip");
+    expect(await refused(path)).toBe("archive-unreadable");
+  });
+
+  test("rows of another school, though the checksums are right", async () => {
+    const other = newId();
+    const line = unzipped(file, "records/cohort.jsonl").split("\n")[0]!;
+    const archive = await openArchive(file);
+    const forged = {
+      ...archive,
+      lines: (name: string) =>
+        name === "records/cohort.jsonl"
+          ? (async function* () {
+              yield await Promise.resolve(line.replace(ours.owner.schoolId, other));
+            })()
+          : archive.lines(name),
+    };
+    await expect(putIn(database, forged, { isTrial: true })).rejects.toMatchObject({
+      problem: { code: "archive-altered" },
+    });
+    archive.close();
+  });
+});
