@@ -34,7 +34,7 @@ export function services(): Services {
   if (kept.bellStepServices) return kept.bellStepServices;
   const secret = required("BELL_STEP_SECRET");
   if (secret.length < 32) throw new Error("BELL_STEP_SECRET needs at least 32 characters.");
-  const url = required("DATABASE_URL");
+  const url = databaseAddress();
   const { database } = openDatabase(url, 10, SERVING_LIMITS);
   const { database: health } = openDatabase(url, 1, SERVING_LIMITS);
   const auth = createAuth({
@@ -46,6 +46,11 @@ export function services(): Services {
   kept.bellStepServices = { database, health, auth, secret };
   return kept.bellStepServices;
 }
+
+export const databaseAddress = (): string => required("DATABASE_URL");
+
+/** Wrong passwords of an account before further ones are slowed. */
+export const freeTries = (): number => Number(process.env.BELL_STEP_SIGN_IN_LIMIT ?? 5);
 
 /** Where people reach this server, without a slash at the end. */
 export const publicUrl = (): string => required("BELL_STEP_URL").replace(/\/+$/, "");

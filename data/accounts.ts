@@ -1,4 +1,3 @@
-import { hash, verify } from "@node-rs/argon2";
 import { and, desc, eq, gt, isNull, ne } from "drizzle-orm";
 import type * as z from "zod";
 import { refuse } from "@/core/problem/problem";
@@ -7,18 +6,13 @@ import type { ACCOUNT_CHANGES, joinSchema, newPasswordSchema } from "@/core/reco
 import type { Actor } from "./actor";
 import { noteEvent } from "./audit";
 import { sqlState, type Database, type Queryable } from "./database";
-import { isGuessable } from "./guessable";
 import { notFound } from "./notFound";
+import { hashPassword, isGuessable, verifyPassword } from "./password";
 import * as schema from "./schema";
 import { countTry, forgetTries } from "./signIn";
 import { hashToken } from "./token";
 
 // All of this is the sign-in's: it works with the server's own access, not within a school's records.
-
-/** As the sign-in library keeps it: argon2id. */
-export const hashPassword = (password: string): Promise<string> => hash(password);
-export const verifyPassword = (kept: string, password: string): Promise<boolean> =>
-  verify(kept, password);
 
 /** Who a way in is for. */
 export interface Invited {
@@ -240,6 +234,20 @@ export async function endOwnSessions(
     if (sessionId !== null && ended.length === 0) refuse({ code: "session-gone" });
     await noteEvent(tx, actor, { action: "end-own-sessions" });
   });
+}
+
+/** The address somebody of the actor's school signs in with; null where they have no account. The caller has checked who is asking. */
+export async function emailOf(
+  database: Database,
+  { schoolId }: Actor,
+  personId: string,
+): Promise<string | null> {
+  const [row] = await database
+    .select({ email: schema.user.email })
+    .from(schema.person)
+    .innerJoin(schema.user, eq(schema.user.id, schema.person.userId))
+    .where(and(eq(schema.person.id, personId), eq(schema.person.schoolId, schoolId)));
+  return row?.email ?? null;
 }
 
 export interface OpenSession {

@@ -1,3 +1,4 @@
+import { and, eq, sql } from "drizzle-orm";
 import { detailsOf, subjectOf, type OtherAction, type Subject } from "@/core/records/audit";
 import type { CommandName } from "@/core/records/commands";
 import type { Actor } from "./actor";
@@ -27,3 +28,34 @@ export async function noteEvent(
     ...{ subjectKind: subject?.kind ?? null, subjectId: subject?.id ?? null },
   });
 }
+
+/** Looked at again within so long it is the same look. */
+const SAME_LOOK = sql`interval '1 hour'`;
+
+/** Notes that somebody looked at another's record. */
+export async function noteLook(
+  database: Queryable,
+  actor: Pick<Actor, "schoolId" | "personId">,
+  personId: string,
+): Promise<void> {
+  if (personId === actor.personId) return;
+  const before = await database.$count(
+    auditEvent,
+    and(
+      eq(auditEvent.schoolId, actor.schoolId),
+      eq(auditEvent.subjectId, personId),
+      eq(auditEvent.personId, actor.personId),
+      eq(auditEvent.action, "look-at-record"),
+      sql`${auditEvent.at} > now() - ${SAME_LOOK}`,
+    ),
+  );
+  if (before === 0)
+    await noteEvent(database, actor, {
+      action: "look-at-record",
+      subject: { kind: "person", id: personId },
+    });
+}
+
+/** What was done longer ago than the school keeps it is kept no more. */
+export const forgetOldEvents = (database: Queryable) =>
+  database.execute(sql`select forget_events()`);

@@ -1,6 +1,6 @@
 import { betterAuth } from "better-auth";
 import { drizzleAdapter } from "better-auth/adapters/drizzle";
-import { hashPassword, verifyPassword } from "./accounts";
+import { hashPassword, verifyPassword } from "./password";
 import type { Role } from "@/core/records/peopleCommands";
 import type { Database } from "./database";
 import * as schema from "./schema";

@@ -26,8 +26,11 @@ const BEGIN = /^\s*(?:begin|start\s+transaction)\b/i;
 
 type Query = QueryConfig & { text: string };
 
-/** As much of a pool as Drizzle uses. It knows one by its name. */
+/** As much of a pool as Drizzle uses. */
 class SchoolPool {
+  /** Drizzle knows a pool by its name, which has to outlast a build that makes names short. */
+  static readonly name = "SchoolPool";
+
   constructor(
     private readonly pool: Pool,
     private readonly scope: string,
@@ -48,6 +51,8 @@ class SchoolPool {
 
   /** One query in a transaction of its own. */
   async query(asked: Query, values?: unknown[]): Promise<unknown> {
+    // Each of its queries would be on a connection of its own.
+    if (BEGIN.test(asked.text)) throw new Error("A transaction is begun on a connection.");
     const client = await this.pool.connect();
     try {
       await client.query(`begin; ${this.scope}`);

@@ -12,7 +12,7 @@ import {
 } from "./accounts";
 import { createAuth, isTooOld } from "./auth";
 import type { Database } from "./database";
-import { isGuessable } from "./guessable";
+import { isGuessable } from "./password";
 import { listEvents } from "./queries/events";
 import { listRoster } from "./queries/people";
 import { act, actOk, newId, openTestSchool, SECRET, type TestSchool } from "./testing/database";

@@ -231,6 +231,7 @@ test("a roster from a file: every wrong line is told, nobody half-added; then al
 }) => {
   await signInOnly(page, "oda");
   await page.goto("/school");
+  await page.getByRole("button", { name: "Ask somebody to join" }).click();
   const file = page.getByLabel("A CSV file with the columns name and cohort");
   const give = (text: string) =>
     file.setInputFiles({ name: "roster.csv", mimeType: "text/csv", buffer: Buffer.from(text) });

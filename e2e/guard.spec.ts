@@ -10,8 +10,9 @@ const routes = readdirSync("app", { recursive: true, encoding: "utf8" })
   .map((file) => `/${file.replace(/\(desk\)\//, "").replace(/\/?(page\.tsx|route\.ts)$/, "")}`)
   .sort();
 
-type Persona = "nobody" | "learner" | "stranger" | "assistant" | "instructor";
-type Expected = Record<Persona, number>;
+type Persona = "nobody" | "learner" | "stranger" | "assistant" | "instructor" | "owner";
+/** An owner gets what an instructor does, where nothing else is said. */
+type Expected = Record<Exclude<Persona, "owner">, number> & { owner?: number };
 
 const STAFF: Expected = {
   nobody: 307,
@@ -33,6 +34,14 @@ const INSTRUCTORS: Expected = {
   stranger: 200,
   assistant: 403,
   instructor: 200,
+};
+const OWNERS: Expected = {
+  nobody: 307,
+  learner: 403,
+  stranger: 403,
+  assistant: 403,
+  instructor: 403,
+  owner: 200,
 };
 const LEARNERS: Expected = {
   nobody: 307,
@@ -72,6 +81,7 @@ const LISTS: Expected = { ...FILES, learner: 403, stranger: 200 };
 /** What each persona gets, for another learner's piece and an exercise not set for them. Routes that only take POST are tried below. */
 const EXPECTED: Record<string, Expected | "post" | "stream"> = {
   "/": HOME,
+  "/api/account/[change]": "post",
   "/api/auth/[...all]": "post",
   // Two schools share this server, so that none is its issuer.
   "/api/badge/issuer": {
@@ -99,8 +109,11 @@ const EXPECTED: Record<string, Expected | "post" | "stream"> = {
   "/api/floor/[classId]": "stream",
   "/api/health": OPEN,
   "/api/join": "post",
+  "/api/join/password": "post",
   "/api/pack": LISTS,
   "/api/pack/[exerciseId]": FILES,
+  // A learner's, for who looks after learners.
+  "/api/person/[personId]/everything": { ...FILES, assistant: 403 },
   "/api/photo/[photoId]": FILES,
   "/api/piece/[revisionId]": FILES,
   "/api/print/[revisionId]/[file]": FILES,
@@ -109,6 +122,9 @@ const EXPECTED: Record<string, Expected | "post" | "stream"> = {
   "/api/record/[learnerId]/step/[techniqueId]/[file]": FILES,
   "/api/results": LISTS,
   "/api/roster": LISTS,
+  "/api/school/archive": { ...OWNERS, nobody: 401 },
+  "/api/school/archive/try": "post",
+  "/api/school/events": { ...OWNERS, nobody: 401 },
   "/climb": STAFF,
   "/climb/[learnerId]": OURS,
   "/climb/[learnerId]/run/[exerciseId]": OURS,
@@ -140,6 +156,9 @@ const EXPECTED: Record<string, Expected | "post" | "stream"> = {
   "/reckon/evening": STAFF,
   "/run/[exerciseId]": { ...LEARNERS, learner: 404 },
   "/school": STAFF,
+  "/school/events": OWNERS,
+  "/school/rules": STAFF,
+  "/school/slips": INSTRUCTORS,
   "/set": STAFF,
   "/set/[exerciseId]": OURS,
   "/set/[exerciseId]/compare": OURS,
@@ -167,6 +186,7 @@ const ACCOUNTS: Record<Exclude<Persona, "nobody">, string> = {
   stranger: "stranger@elsewhere.example",
   assistant: "cato",
   instructor: "oda",
+  owner: "renske",
 };
 
 async function requestAs(browser: Browser, persona: Persona): Promise<APIRequestContext> {
@@ -199,7 +219,7 @@ async function idsOf(browser: Browser): Promise<Record<string, string>> {
     { data: await aPhoto(), headers: { "content-type": "application/octet-stream" } },
   );
   expect(added.ok()).toBe(true);
-  return { ...ids, photoId, file: "sheet.pdf", token: "x".repeat(43) };
+  return { ...ids, personId: ids.learnerId!, photoId, file: "sheet.pdf", token: "x".repeat(43) };
 }
 
 test("every route is in the table", () => {
@@ -208,15 +228,17 @@ test("every route is in the table", () => {
 
 test("every page and file, as everyone", async ({ browser }) => {
   const ids = await idsOf(browser);
-  for (const persona of ["nobody", "learner", "stranger", "assistant", "instructor"] as const) {
+  const everyone = ["nobody", ...Object.keys(ACCOUNTS)] as Persona[];
+  for (const persona of everyone) {
     const request = await requestAs(browser, persona);
     for (const [route, expected] of Object.entries(EXPECTED)) {
       if (expected === "post" || expected === "stream") continue;
       const given: Record<string, string> = { ...ids, file: FILE_OF[route] ?? ids.file! };
       const path = route.replace(/\[(\w+)\]/g, (_, name: string) => given[name]!);
       const response = await request.get(path, { maxRedirects: 0 });
-      expect([persona, route, response.status()]).toEqual([persona, route, expected[persona]]);
-      const outsider = persona !== "assistant" && persona !== "instructor";
+      const status = expected[persona] ?? expected.instructor;
+      expect([persona, route, response.status()]).toEqual([persona, route, status]);
+      const outsider = ["nobody", "learner", "stranger"].includes(persona);
       if (outsider) expect((await response.text()).includes("Brackwater")).toBe(false);
     }
   }
@@ -293,6 +315,15 @@ test("commands: nobody is told to sign in, other sites and nonsense are refused"
     ).status(),
   ).toBe(409);
   expect((await nobody.post("/api/join", { data: { token: "x" } })).status()).toBe(422);
+  const unusable = { token: "x".repeat(43), password: "long enough pass" };
+  expect((await nobody.post("/api/join/password", { data: unusable })).status()).toBe(409);
+  const ended = { data: { sessionId: "nobody's" } };
+  expect((await nobody.post("/api/account/sessions", ended)).status()).toBe(401);
+  expect((await learner.post("/api/account/sessions", ended)).status()).toBe(404);
+  expect((await learner.post("/api/account/nonsense", { data: {} })).status()).toBe(404);
+  expect((await learner.post("/api/account/password", { data: {} })).status()).toBe(422);
+  expect((await nobody.post("/api/school/archive/try", { data: {} })).status()).toBe(401);
+  expect((await instructor.post("/api/school/archive/try", { data: {} })).status()).toBe(403);
   expect(
     (
       await nobody.post("/api/auth/sign-up/email", {

@@ -37,6 +37,8 @@ const STAFF_PAGES = [
     "/prepare/shop",
     "/prepare/buy",
     "/school",
+    "/school/rules",
+    "/school/slips",
     "/reckon/evening",
     "/measure",
     "/measure/instruments",

@@ -115,7 +115,7 @@ test("opening Measure once keeps every bench on it, and leaving forgets them", a
   await expect(page.getByRole("list", { name: "To measure" })).toBeVisible();
   await context.setOffline(false);
   await page.goto("/me");
-  await page.getByRole("button", { name: "Sign out" }).click();
+  await page.getByRole("button", { name: "Sign out", exact: true }).click();
   await expect(page).toHaveURL(/sign-in/);
   const left = await page.evaluate(async () =>
     (await caches.keys()).filter((name) => name.startsWith("bell-step-pages")),

@@ -1,4 +1,5 @@
-import { hashPassword, makeAccount } from "@/data/accounts";
+import { makeAccount } from "@/data/accounts";
+import { hashPassword } from "@/data/password";
 import { openDatabase } from "@/data/database";
 import { insertDemoRows } from "@/data/demo/insert";
 import { DEMO_PASSWORD } from "@/data/demo/people";

@@ -22,6 +22,13 @@ export async function signIn(page: Page, account: string): Promise<void> {
   await page.goto("/");
 }
 
+/** Opens the school's page at somebody. */
+export async function openPerson(page: Page, name: string): Promise<void> {
+  await page.goto("/school");
+  await page.locator("[data-person-row]").filter({ hasText: name }).click();
+  await expect(page.getByRole("region", { name, exact: true })).toBeVisible();
+}
+
 /** Takes in a piece of what was last set for a learner; ends at the bench. */
 export async function startPiece(page: Page, learner: string, words = ""): Promise<void> {
   await page.goto(`/measure/${await takeIn(page.request, learner, words)}`);

@@ -3,7 +3,7 @@ import { failureOf } from "@/core/problem/complain";
 import { refuse, Refusal } from "@/core/problem/problem";
 import type { FailureStatus } from "@/core/problem/catalogue";
 import { idSchema } from "@/core/units/fields";
-import { EVERYONE, INSTRUCTORS, type Actor } from "@/data/actor";
+import { EVERYONE, INSTRUCTORS, OWNERS, type Actor } from "@/data/actor";
 import type { Role } from "@/core/records/peopleCommands";
 import { kindOfError, log } from "../log";
 import { currentActor, ownOrigins } from "../server";
@@ -21,11 +21,15 @@ const STATUS: Record<FailureStatus, number> = {
 export const failureResponse = (error: Failure): Response =>
   Response.json({ ok: false, error }, { status: STATUS[error.code] });
 
+const REFUSALS = new Map<readonly Role[], "owners-only" | "instructors-only">([
+  [OWNERS, "owners-only"],
+  [INSTRUCTORS, "instructors-only"],
+]);
+
 /** Who asks for something of one of these roles; anyone else is refused. */
 export async function actorOf(roles: readonly Role[] = EVERYONE): Promise<Actor> {
   const actor = (await currentActor()) ?? refuse({ code: "signed-out" });
-  if (!roles.includes(actor.role))
-    refuse({ code: roles === INSTRUCTORS ? "instructors-only" : "staff-only" });
+  if (!roles.includes(actor.role)) refuse({ code: REFUSALS.get(roles) ?? "staff-only" });
   return actor;
 }
 

@@ -70,12 +70,11 @@ export const OTHER_ACTIONS = [
   "take-out-archive",
   "try-archive",
   "take-out-events",
+  "add-photo",
   "join",
   "choose-password",
   "change-password",
   "change-email",
   "end-own-sessions",
-  "keep-passkey",
-  "drop-passkey",
 ] as const;
 export type OtherAction = (typeof OTHER_ACTIONS)[number];

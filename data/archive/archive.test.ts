@@ -116,7 +116,7 @@ describe("a school taken out", () => {
     expect(execFileSync("unzip", ["-l", file]).toString()).not.toMatch(/session|account|join_link/);
   });
 
-  test("its tables read as CSV by PostgreSQL give the same rows", async () => {
+  test("its tables read as CSV by PostgreSQL give the same rows", () => {
     for (const name of ["reading", "verdict", "exercise_revision", "piece"]) {
       const path = join(folder, `${name}.csv`);
       writeFileSync(path, unzipped(file, `tables/${name}.csv`), { mode: 0o644 });
@@ -142,7 +142,7 @@ describe("a school taken out", () => {
         .filter(Boolean)
         .map((line) => JSON.parse(line) as Record<string, unknown>);
       const text = (value: unknown) =>
-        value === null ? null : typeof value === "object" ? JSON.stringify(value) : String(value);
+        value === null || typeof value === "string" ? value : JSON.stringify(value);
       const sorted = (rows: unknown[]) => rows.map((row) => JSON.stringify(row)).sort();
       expect(sorted(found)).toEqual(
         sorted(meant.map((row) => columns.map((one) => text(row[one])))),
@@ -168,6 +168,26 @@ describe("a school taken out", () => {
       problem: { code: "archive-of-person" },
     });
   });
+});
+
+test("where the reader goes away, or a query fails, it ends, and holds no connection", async () => {
+  const { schoolId, schoolName } = ours.owner;
+  const begun = () => writeArchive(inSchool(database, schoolId), { schoolId }, { schoolName });
+  const gone = begun();
+  gone.stream.once("data", () => gone.stream.destroy());
+  await expect(gone.done).rejects.toThrow();
+  const killed = begun();
+  killed.stream.once("data", () => {
+    void pool.query(
+      "select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid() and state <> 'idle'",
+    );
+  });
+  killed.stream.on("error", () => undefined).resume();
+  await expect(killed.done).rejects.toThrow();
+  const { rows } = await pool.query<{ open: number }>(
+    "select count(*)::int as open from pg_stat_activity where datname = current_database() and state like 'idle in%'",
+  );
+  expect(rows[0]!.open).toBe(0);
 });
 
 describe("put in", () => {

@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { PassThrough, Readable } from "node:stream";
+import { PassThrough, promises, Readable } from "node:stream";
 import { sql } from "drizzle-orm";
 import Papa from "papaparse";
 import { ZipFile } from "yazl";
@@ -35,13 +35,25 @@ export function writeArchive(
   const zip = new ZipFile();
   const stream = new PassThrough();
   const files: Record<string, ArchivedFile> = {};
+  for (const source of [zip, zip.outputStream])
+    source.on("error", (error: Error) => stream.destroy(error));
   const done = database.transaction(
     async (tx) => {
       await tx.execute(sql.raw(`set local idle_in_transaction_session_timeout = ${MAX_PAUSE_MS}`));
-      const add = (name: string, content: () => AsyncIterable<string | Buffer>, compress = true) =>
-        zip.addReadStreamLazy(name, { compress, mtime: new Date(0) }, (give) =>
-          give(null, Readable.from(counted(name, content(), files))),
-        );
+      /** What is being read now. */
+      let current: Readable | null = null;
+      const addStream = (
+        name: string,
+        open: () => AsyncIterable<string | Buffer>,
+        compress = true,
+      ) =>
+        zip.addReadStreamLazy(name, { compress, mtime: new Date(0) }, (give) => {
+          current = Readable.from(open());
+          current.on("error", (error) => stream.destroy(error));
+          give(null, current);
+        });
+      const add = (name: string, open: () => AsyncIterable<string | Buffer>, compress = true) =>
+        addStream(name, () => counted(name, open(), files), compress);
       for (const [name, text] of Object.entries(more)) add(name, () => once(text));
       for (const table of ARCHIVED_TABLES) {
         add(`records/${table.name}.jsonl`, () => lines(tx, table, scope));
@@ -50,18 +62,17 @@ export function writeArchive(
       for (const { id } of await photoIds(tx, scope))
         add(`photographs/${id}.jpg`, () => photograph(tx, id), false);
       add("schema.json", () => once(JSON.stringify(schemaOfTables(), null, 2)));
-      zip.addReadStreamLazy("manifest.json", { mtime: new Date(0) }, (give) =>
-        give(null, Readable.from([JSON.stringify(manifest(scope, schoolName, files), null, 2)])),
+      addStream("manifest.json", () =>
+        once(JSON.stringify(manifest(scope, schoolName, files), null, 2)),
       );
       zip.end();
-      await new Promise<void>((resolve, reject) => {
-        zip.on("error", (error: Error) => stream.destroy(error));
-        zip.outputStream.on("error", (error: Error) => stream.destroy(error));
-        stream.on("end", resolve);
-        stream.on("error", reject);
-        stream.on("close", () => reject(new Error("The reader went away.")));
-        zip.outputStream.pipe(stream);
-      });
+      zip.outputStream.pipe(stream);
+      try {
+        await promises.finished(stream);
+      } finally {
+        // The connection is given back only once nothing more is asked on it.
+        await closed(current);
+      }
       return { pieces: files["records/piece.jsonl"]!.rows ?? 0 };
     },
     { isolationLevel: "repeatable read", accessMode: "read only" },
@@ -69,6 +80,13 @@ export function writeArchive(
   // Whoever waits for it hears of it; nobody has to.
   done.catch((error: Error) => stream.destroy(error));
   return { stream, done };
+}
+
+async function closed(readable: Readable | null): Promise<void> {
+  if (!readable || readable.closed) return;
+  const closing = new Promise((resolve) => readable.once("close", resolve));
+  readable.destroy();
+  await closing;
 }
 
 const manifest = (

@@ -1,6 +1,7 @@
 import { and, eq, gt, isNull, sql } from "drizzle-orm";
 import { refuse } from "@/core/problem/problem";
 import { INSTRUCTORS, OWNERS } from "../actor";
+import { forgetOldEvents } from "../audit";
 import { dayOf } from "../calendar";
 import { notFound } from "../notFound";
 import { heldClasses } from "../queries/classes";
@@ -80,7 +81,7 @@ export const keepEvents = defineCommand({
   roles: OWNERS,
   run: async ({ tx, actor }, { eventDays }) => {
     await tx.update(school).set({ eventDays }).where(eq(school.id, actor.schoolId));
-    await tx.execute(sql`select forget_events()`);
+    await forgetOldEvents(tx);
     return { eventDays };
   },
 });

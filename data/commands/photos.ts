@@ -4,6 +4,7 @@ import { and, eq, sql } from "drizzle-orm";
 import pLimit from "p-limit";
 import sharp from "sharp";
 import { EVERYONE, isStaff, type Actor } from "../actor";
+import { noteEvent } from "../audit";
 import type { Database, Transaction } from "../database";
 import { notFound } from "../notFound";
 import { photo, piece } from "../schema";
@@ -73,6 +74,7 @@ export async function addPhoto(
       heightPx: info.height,
       addedBy: actor.personId,
     });
+    await noteEvent(tx, actor, { action: "add-photo", subject: { kind: "piece", id: pieceId } });
     return { photoId };
   });
 }

@@ -52,6 +52,12 @@ export const LEARNERS: readonly DemoLearner[] = [
   learner("Asta Kelling", 2, [0.8, 0.65, 0.1, 0.2, 0.1]),
 ];
 
+/** Has not joined yet. */
+export const UNJOINED = "Asta Kelling";
+
+/** Was here, and has left. */
+export const FORMER = { name: "Rulf Sandlight", tagCode: "S9", monthsHere: 15, leftDaysAgo: 46 };
+
 export const INSTRUMENTS = [
   {
     name: "Caliper 1",
@@ -101,7 +107,9 @@ export const INSTRUMENTS = [
 
 /** Accounts of the demonstration, shown on its sign-in page. */
 export const DEMO_PASSWORD = "anvil-and-bell";
-export const demoEmail = (account: string): string => `${account}@wrackline.example`;
+/** By the account on the sign-in page, or else by the first name. */
+export const demoEmail = (account: string): string =>
+  `${account.split(" ", 1)[0]!.toLowerCase()}@wrackline.example`;
 export const DEMO_ACCOUNTS = [
   { account: "oda", who: "Oda Fenwright, instructor" },
   { account: "maren", who: "Maren Tholsgaard, learner" },

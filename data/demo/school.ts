@@ -130,16 +130,23 @@ interface NewSchool {
   createdAt: Date;
 }
 
+/** How long one after the other had been here when these weeks began, months. */
+const MONTHS_HERE = [66, 49, 31, 20, 14, 26, 2, 38, 2, 13, 1, 26, 37, 2, 25, 14, 3, 2];
+
+const monthsBefore = (date: Date, months: number): Date =>
+  new Date(Date.UTC(date.getUTCFullYear(), date.getUTCMonth() - months, date.getUTCDate()));
+
 function addPeople(rows: DemoRows, { schoolId, createdAt }: NewSchool, id: NewId) {
   const cohorts = COHORTS.map(({ name, letter }) => ({ name, letter, id: id(), schoolId }));
   rows.cohort.push(...cohorts);
   const counts = new Map<number, number>();
   const add = (name: string, role: MemberRole, cohort: number | null) => {
     const personId = id();
+    const since = monthsBefore(createdAt, MONTHS_HERE[rows.person.length % MONTHS_HERE.length]!);
     const number = cohort === null ? 0 : (counts.get(cohort) ?? 0) + 1;
     if (cohort !== null) counts.set(cohort, number);
     const tagCode = cohort === null ? null : `${COHORTS[cohort]!.letter}${number}`;
-    rows.person.push({ id: personId, schoolId, name, tagCode, createdAt });
+    rows.person.push({ id: personId, schoolId, name, tagCode, createdAt: since });
     const cohortId = cohort === null ? null : cohorts[cohort]!.id;
     rows.membership.push({ id: id(), schoolId, personId, role, cohortId });
     return personId;

@@ -1,8 +1,10 @@
-import { hashPassword, makeAccount } from "../accounts";
-import type { Database } from "../database";
-import { school } from "../schema";
+import { v7 as uuidV7 } from "uuid";
+import { makeAccount } from "../accounts";
+import { hashPassword } from "../password";
+import type { Database, Transaction } from "../database";
+import { membership, person, school } from "../schema";
 import { insertDemoRows } from "./insert";
-import { DEMO_PASSWORD, demoEmail, LEARNERS, SCHOOL_NAME, STAFF } from "./people";
+import { DEMO_PASSWORD, demoEmail, FORMER, LEARNERS, SCHOOL_NAME, STAFF, UNJOINED } from "./people";
 import type { DemoRows } from "./rows";
 import { buildDemoSchool } from "./school";
 
@@ -40,10 +42,24 @@ export async function seedDemonstration(
   await database.transaction(async (tx) => {
     await insertDemoRows(tx, rows);
     for (const { name, account } of [...STAFF, ...LEARNERS]) {
-      if (!account) continue;
+      if (name === UNJOINED) continue;
       const personId = rows.person.find((person) => person.name === name)!.id;
-      await makeAccount(tx, { personId, email: demoEmail(account), passwordHash });
+      await makeAccount(tx, { personId, email: demoEmail(account ?? name), passwordHash });
     }
+    await addFormer(tx, rows, now);
   });
   return rows;
+}
+
+async function addFormer(tx: Transaction, { school: [of], cohort }: DemoRows, now: number) {
+  const { name, tagCode, monthsHere, leftDaysAgo } = FORMER;
+  const schoolId = of!.id;
+  const personId = uuidV7();
+  const leftAt = new Date(now - leftDaysAgo * DAY_MS);
+  const createdAt = new Date(leftAt.getTime() - monthsHere * 30 * DAY_MS);
+  await tx.insert(person).values({ id: personId, schoolId, name, tagCode, createdAt });
+  const cohortId = cohort.at(-1)!.id;
+  await tx
+    .insert(membership)
+    .values({ id: uuidV7(), schoolId, personId, role: "learner", cohortId, leftAt });
 }

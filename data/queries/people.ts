@@ -1,10 +1,20 @@
 import type { Role } from "@/core/records/peopleCommands";
 import { MACHINES, type Machine } from "@/core/trade/machines";
-import { and, asc, eq, isNull, sql } from "drizzle-orm";
+import { and, asc, eq, isNotNull, isNull, sql } from "drizzle-orm";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { notFound } from "../notFound";
-import { cohort, joinLink, machineClearance, membership, person } from "../schema";
+import {
+  cohort,
+  joinLink,
+  machineClearance,
+  membership,
+  person,
+  photo,
+  piece,
+  reading,
+  standing,
+} from "../schema";
 
 export interface RosterPerson {
   id: string;
@@ -19,25 +29,78 @@ export interface RosterPerson {
   invited: boolean;
 }
 
+const rosterFields = {
+  id: person.id,
+  name: person.name,
+  role: membership.role,
+  tagCode: person.tagCode,
+  cohortId: membership.cohortId,
+  cohort: cohort.name,
+  joined: sql<boolean>`${person.userId} is not null`,
+  invited: sql<boolean>`exists (select 1 from ${joinLink} where ${joinLink.personId} = ${person.id} and ${joinLink.usedAt} is null and ${joinLink.expiresAt} > now())`,
+};
+
 /** The people of the school who have not left, by cohort and name. Staff only. */
 export async function listRoster(database: Queryable, actor: Actor): Promise<RosterPerson[]> {
   if (!isStaff(actor)) return [];
   return database
-    .select({
-      id: person.id,
-      name: person.name,
-      role: membership.role,
-      tagCode: person.tagCode,
-      cohortId: membership.cohortId,
-      cohort: cohort.name,
-      joined: sql<boolean>`${person.userId} is not null`,
-      invited: sql<boolean>`exists (select 1 from ${joinLink} where ${joinLink.personId} = ${person.id} and ${joinLink.usedAt} is null and ${joinLink.expiresAt} > now())`,
-    })
+    .select(rosterFields)
     .from(person)
     .innerJoin(membership, eq(membership.personId, person.id))
     .leftJoin(cohort, eq(cohort.id, membership.cohortId))
     .where(and(eq(person.schoolId, actor.schoolId), isNull(membership.leftAt)))
     .orderBy(asc(cohort.letter), asc(person.name));
+}
+
+export interface SchoolPerson extends RosterPerson {
+  since: Date;
+  leftAt: Date | null;
+}
+
+/** Everybody of the school, those who left too, by name; nobody who was erased. Staff only. */
+export async function listPeople(database: Queryable, actor: Actor): Promise<SchoolPerson[]> {
+  if (!isStaff(actor)) return [];
+  return database
+    .select({
+      ...rosterFields,
+      since: person.createdAt,
+      leftAt: membership.leftAt,
+    })
+    .from(person)
+    .innerJoin(membership, eq(membership.personId, person.id))
+    .leftJoin(cohort, eq(cohort.id, membership.cohortId))
+    .where(and(eq(person.schoolId, actor.schoolId), isNull(person.erasedAt)))
+    .orderBy(asc(cohort.letter), asc(person.name));
+}
+
+/** What is kept of somebody. */
+export interface KeptOfPerson {
+  pieces: number;
+  techniques: number;
+  readings: number;
+  photographs: number;
+  /** When their latest piece was begun. */
+  lastAt: Date | null;
+}
+
+/** What is kept of somebody. The caller has checked who is asking. */
+export async function findKept(
+  database: Queryable,
+  { schoolId }: Actor,
+  personId: string,
+): Promise<KeptOfPerson> {
+  const own = sql`select id from ${piece} where ${piece.schoolId} = ${schoolId} and ${piece.learnerId} = ${personId}`;
+  const [row] = await database
+    .select({
+      pieces: sql<number>`count(*)::int`,
+      techniques: sql<number>`(select count(*)::int from ${standing} where ${standing.schoolId} = ${schoolId} and ${standing.learnerId} = ${personId})`,
+      readings: sql<number>`(select count(*)::int from ${reading} where ${reading.schoolId} = ${schoolId} and ${reading.pieceId} in (${own}))`,
+      photographs: sql<number>`(select count(*)::int from ${photo} where ${photo.schoolId} = ${schoolId} and ${photo.pieceId} in (${own}))`,
+      lastAt: sql<string | null>`max(${piece.startedAt})`,
+    })
+    .from(piece)
+    .where(and(eq(piece.schoolId, schoolId), eq(piece.learnerId, personId)));
+  return { ...row!, lastAt: row!.lastAt ? new Date(row!.lastAt) : null };
 }
 
 /** The machines each person may use, by their id: everybody's for staff, one's own for a learner. */
@@ -65,16 +128,28 @@ export async function listClearances(
   );
 }
 
-/** The school's cohorts. Staff only. */
+export interface Cohort {
+  id: string;
+  name: string;
+  letter: string;
+}
+
+/** The school's cohorts that have not ended, or those that have. Staff only. */
 export async function listCohorts(
   database: Queryable,
   actor: Actor,
-): Promise<{ id: string; name: string; letter: string }[]> {
+  { ended = false } = {},
+): Promise<Cohort[]> {
   if (!isStaff(actor)) return [];
   return database
     .select({ id: cohort.id, name: cohort.name, letter: cohort.letter })
     .from(cohort)
-    .where(eq(cohort.schoolId, actor.schoolId))
+    .where(
+      and(
+        eq(cohort.schoolId, actor.schoolId),
+        ended ? isNotNull(cohort.endedAt) : isNull(cohort.endedAt),
+      ),
+    )
     .orderBy(asc(cohort.letter));
 }
 

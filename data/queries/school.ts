@@ -1,9 +1,9 @@
-import { eq } from "drizzle-orm";
+import { and, eq, isNotNull } from "drizzle-orm";
 import type { Step } from "@/core/trade/steps";
 import type { Actor } from "../actor";
 import type { Queryable } from "../database";
 import { readRules } from "../rules";
-import { school } from "../schema";
+import { rackBar, school } from "../schema";
 
 /** The name of the school at this address; null where several share it. */
 export async function schoolOfServer(database: Queryable): Promise<string | null> {
@@ -21,4 +21,31 @@ export async function findGrades(
     .from(school)
     .where(eq(school.id, schoolId));
   return readRules(row?.rules).grades;
+}
+
+export interface Housekeeping {
+  currency: string;
+  /** What the fuel of one fire costs for a class; null where nobody said. */
+  fuelPrice: number | null;
+  eventDays: number;
+  /** Bars of the rack that have a price. */
+  prices: number;
+}
+
+/** The school's money, and how long it keeps what was done. */
+export async function findHousekeeping(
+  database: Queryable,
+  { schoolId }: Actor,
+): Promise<Housekeeping> {
+  const [row] = await database
+    .select({
+      ...{ currency: school.currency, fuelPrice: school.fuelPrice, eventDays: school.eventDays },
+      prices: database.$count(
+        rackBar,
+        and(eq(rackBar.schoolId, schoolId), isNotNull(rackBar.pricePerKg)),
+      ),
+    })
+    .from(school)
+    .where(eq(school.id, schoolId));
+  return row!;
 }

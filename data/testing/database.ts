@@ -1,7 +1,8 @@
 import pg from "pg";
 import { v7 as uuidV7 } from "uuid";
 import { findActor, type Actor } from "../actor";
-import { hashPassword, makeAccount } from "../accounts";
+import { makeAccount } from "../accounts";
+import { hashPassword } from "../password";
 import { runCommand, type CommandAnswer } from "../commands/run";
 import { openDatabase, type Database } from "../database";
 import { insertDemoRows } from "../demo/insert";

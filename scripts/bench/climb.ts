@@ -1,5 +1,6 @@
 import { findActor } from "@/data/actor";
-import { hashPassword, makeAccount } from "@/data/accounts";
+import { makeAccount } from "@/data/accounts";
+import { hashPassword } from "@/data/password";
 import { runCommand } from "@/data/commands/run";
 import { openDatabase } from "@/data/database";
 import { insertDemoRows } from "@/data/demo/insert";

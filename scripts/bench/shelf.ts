@@ -1,5 +1,6 @@
 import { findActor } from "@/data/actor";
-import { hashPassword, makeAccount } from "@/data/accounts";
+import { makeAccount } from "@/data/accounts";
+import { hashPassword } from "@/data/password";
 import { openDatabase } from "@/data/database";
 import { insertDemoRows } from "@/data/demo/insert";
 import { buildDemoSchool } from "@/data/demo/school";

@@ -2,8 +2,8 @@
 
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useRouter } from "next/navigation";
-import { useForm } from "react-hook-form";
-import { joinSchema } from "@/core/records/commands";
+import { useForm, type FieldErrors, type UseFormRegisterReturn } from "react-hook-form";
+import { joinSchema, newPasswordSchema } from "@/core/records/commands";
 import { post } from "../command";
 import { Field, FormError } from "./Field";
 import { Form } from "./Form";
@@ -39,20 +39,60 @@ export function JoinForm({ token }: { token: string }) {
           />
         )}
       </Field>
-      <Field label="Password" hint="At least 10 characters." error={errors.password?.message}>
-        {(wiring) => (
-          <input
-            {...wiring}
-            {...form.register("password")}
-            type="password"
-            autoComplete="new-password"
-            className="field"
-          />
-        )}
-      </Field>
+      <PasswordField registered={form.register("password")} errors={errors} />
       <button type="submit" className="button button-main w-full" disabled={isSubmitting}>
         {isSubmitting ? "Joining …" : "Join"}
       </button>
     </Form>
+  );
+}
+
+/** Somebody who has an account chooses a new password. */
+export function NewPasswordForm({ token }: { token: string }) {
+  const router = useRouter();
+  const form = useForm({
+    resolver: zodResolver(newPasswordSchema),
+    defaultValues: { token, password: "" },
+  });
+  const { errors, isSubmitting } = form.formState;
+  const submit = form.handleSubmit(async (input) => {
+    const answer = await post("/api/join/password", input);
+    if (answer.ok) return router.push("/sign-in");
+    form.setError("root", { message: answer.error.message });
+  });
+  return (
+    <Form onSubmit={submit}>
+      <FormError>{errors.root?.message}</FormError>
+      <PasswordField registered={form.register("password")} errors={errors} />
+      <button type="submit" className="button button-main w-full" disabled={isSubmitting}>
+        Choose it
+      </button>
+    </Form>
+  );
+}
+
+function PasswordField({
+  registered,
+  errors,
+}: {
+  registered: UseFormRegisterReturn;
+  errors: FieldErrors<{ password: string }>;
+}) {
+  return (
+    <Field
+      label="Password"
+      hint="At least 10 characters. Four or five words that don’t belong together do well."
+      error={errors.password?.message}
+    >
+      {(wiring) => (
+        <input
+          {...wiring}
+          {...registered}
+          type="password"
+          autoComplete="new-password"
+          className="field"
+        />
+      )}
+    </Field>
   );
 }

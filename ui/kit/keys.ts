@@ -110,6 +110,17 @@ export const KEY_SCOPES = {
       { shown: "P", does: "print the evening", names: ["p"] },
     ],
   },
+  school: {
+    title: "The school",
+    staff: true,
+    rows: [
+      { shown: "↑ ↓", does: "another person", names: ["ArrowUp", "ArrowDown"] },
+      { shown: "A", does: "ask somebody to join", names: ["a"] },
+      { shown: "M", does: "move them to another cohort", names: ["m"] },
+      { shown: "N", does: "a new way in for them", names: ["n"] },
+      { shown: "T", does: "take out what is kept of them", names: ["t"] },
+    ],
+  },
   floor: {
     title: "On the floor",
     staff: true,

@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { TRAINING_PIECE } from "@/core/trade/cautions";
+import { SquareCode } from "../kit/SquareCode";
 import { countOf } from "../words/count";
 
 interface Label {
@@ -15,9 +16,6 @@ interface Label {
   size: number;
   dark: number[];
 }
-
-/** White all round, in squares, as the code's standard asks (ISO/IEC 18004). */
-const QUIET = 4;
 
 /** Labels to print: which, and how they come out, 62 by 29 mm. */
 export function LabelSheet({ labels }: { labels: readonly Label[] }) {
@@ -44,7 +42,11 @@ export function LabelSheet({ labels }: { labels: readonly Label[] }) {
         {labels.map((label) => (
           <li key={label.id} className={left.has(label.id) ? "opacity-40 print:hidden" : ""}>
             <label className="flex h-[29mm] w-[62mm] items-center gap-[2mm] overflow-hidden border border-rule bg-white p-[1mm] print:border-ink">
-              <Code {...label} />
+              <SquareCode
+                {...{ size: label.size, dark: label.dark }}
+                label={`Code of ${label.tag}`}
+                className="h-full"
+              />
               <span className="min-w-0 grow leading-tight">
                 <strong className={`block font-slab ${label.training ? "text-20" : "text-27"}`}>
                   {label.tag}
@@ -67,22 +69,5 @@ export function LabelSheet({ labels }: { labels: readonly Label[] }) {
         ))}
       </ul>
     </>
-  );
-}
-
-function Code({ tag, size, dark }: Label) {
-  const path = dark
-    .flatMap((on, at) => (on ? [`M${at % size} ${Math.floor(at / size)}h1v1h-1z`] : []))
-    .join("");
-  return (
-    <svg
-      viewBox={`${-QUIET} ${-QUIET} ${size + 2 * QUIET} ${size + 2 * QUIET}`}
-      role="img"
-      aria-label={`Code of ${tag}`}
-      className="h-full shrink-0"
-      shapeRendering="crispEdges"
-    >
-      <path d={path} fill="#000000" />
-    </svg>
   );
 }

@@ -10,7 +10,7 @@ import { newId } from "../command";
 import { useCommand } from "../useCommand";
 import { Field, FormDone, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
-import { CohortField } from "./CohortField";
+import { CohortField } from "../school/CohortField";
 
 const MAX_WEEKS = 40;
 const planSchema = COMMANDS["plan-classes"]

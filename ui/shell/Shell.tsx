@@ -43,7 +43,7 @@ export function Shell({
   const places = [
     ...verbs,
     ...(person.staff ? [{ href: "/school", label: "The school" }] : []),
-    { href: "/me", label: "Units and sign-out" },
+    { href: "/me", label: "Your account: units, password, sign-out" },
   ];
   return (
     <div className="flex min-h-dvh flex-col" data-person={person.id}>

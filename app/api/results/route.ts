@@ -1,3 +1,4 @@
+import { noteEvent } from "@/data/audit";
 import { STEP_NAMES } from "@/core/trade/steps";
 import { STAFF } from "@/data/actor";
 import { listResults } from "@/data/queries/record";
@@ -9,7 +10,9 @@ import { recordsOf } from "../../server";
 export async function GET(): Promise<Response> {
   return answering("results", async () => {
     const actor = await actorOf(STAFF);
-    const results = await listResults(recordsOf(actor), actor);
+    const database = recordsOf(actor);
+    const results = await listResults(database, actor);
+    await noteEvent(database, actor, { action: "take-out-results" });
     return csvResponse(
       results.map(({ step, ...row }) => ({
         ...row,

@@ -1,3 +1,4 @@
+import { noteEvent } from "@/data/audit";
 import { STAFF } from "@/data/actor";
 import { listRoster } from "@/data/queries/people";
 import { actorOf, answering } from "../answer";
@@ -8,7 +9,9 @@ import { recordsOf } from "../../server";
 export async function GET(): Promise<Response> {
   return answering("roster", async () => {
     const actor = await actorOf(STAFF);
-    const roster = await listRoster(recordsOf(actor), actor);
+    const database = recordsOf(actor);
+    const roster = await listRoster(database, actor);
+    await noteEvent(database, actor, { action: "take-out-roster" });
     const learners = roster.filter(({ role }) => role === "learner");
     return csvResponse(
       learners.map(({ name, cohort, tagCode }) => ({ name, cohort, tag: tagCode })),

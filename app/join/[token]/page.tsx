@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { findInvited } from "@/data/accounts";
-import { JoinForm } from "@/ui/forms/JoinForm";
+import { JoinForm, NewPasswordForm } from "@/ui/forms/JoinForm";
 import { Notice } from "@/ui/kit/Notice";
 import { services } from "../../server";
 
@@ -21,9 +21,12 @@ export default async function JoinPage({ params }: { params: Promise<{ token: st
         Welcome, {invited.name}
       </h1>
       <p className="mt-2 mb-6 text-17">
-        {invited.school}. Choose how you will sign in from now on.
+        {invited.school}.{" "}
+        {invited.email === null
+          ? "Choose how you will sign in from now on."
+          : `You sign in as ${invited.email}. Choose a new password; everywhere else you are signed out.`}
       </p>
-      <JoinForm token={token} />
+      {invited.email === null ? <JoinForm token={token} /> : <NewPasswordForm token={token} />}
     </main>
   );
 }

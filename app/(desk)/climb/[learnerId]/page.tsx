@@ -1,3 +1,4 @@
+import { noteLook } from "@/data/audit";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import * as z from "zod";
@@ -57,6 +58,7 @@ export default async function LearnerClimbPage({
   const overview = await orNotFound(
     findLearnerOverview(database, actor, learnerId, { now, minutesLeft: minutes }),
   );
+  await noteLook(database, actor, learnerId);
   const techniqueId = overview.pieces[0]?.techniqueId;
   const [causes, defects, calls, judged, errors] = await Promise.all([
     listPieceCauses(database, actor, learnerId, LOOKED_AT),

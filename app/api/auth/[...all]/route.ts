@@ -1,5 +1,5 @@
 import { signIn } from "@/data/signIn";
-import { services } from "../../../server";
+import { freeTries, services } from "../../../server";
 
 /** Of what the sign-in library answers, these are ours; everything else is closed. */
 const ENDPOINTS = ["/api/auth/sign-in/email", "/api/auth/sign-out"];
@@ -10,7 +10,7 @@ export function POST(request: Request): Promise<Response> | Response {
   if (!ENDPOINTS.includes(pathname)) return new Response(null, { status: 404 });
   if (pathname.endsWith("/sign-out")) return auth.handler(request);
   return signIn(auth, database, request, {
-    freeTries: Number(process.env.BELL_STEP_SIGN_IN_LIMIT ?? 5),
+    freeTries: freeTries(),
     proxies: Number(process.env.BELL_STEP_PROXIES ?? 0),
   });
 }

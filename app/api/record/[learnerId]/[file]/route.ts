@@ -1,3 +1,4 @@
+import { noteEvent } from "@/data/audit";
 import { findRecord, type LearnerRecord } from "@/data/queries/record";
 import type { Actor } from "@/data/actor";
 import { recordPdf } from "@/print/record";
@@ -49,7 +50,12 @@ export async function GET(
     async (actor, id) => {
       const make = Object.hasOwn(FILES, file) ? FILES[file] : undefined;
       if (!make) return null;
-      const record = await findRecord(recordsOf(actor), actor, id);
+      const database = recordsOf(actor);
+      const record = await findRecord(database, actor, id);
+      await noteEvent(database, actor, {
+        action: "take-out-record",
+        subject: { kind: "person", id },
+      });
       return make(record, actor, `${fileName(record.learner.name)}-${file}`);
     },
   );

@@ -25,8 +25,8 @@ export function TimeZoneForm({ timeZone, zones }: { timeZone: string; zones: rea
     >
       <FormError>{error}</FormError>
       <FormDone>{done}</FormDone>
-      <div className="flex flex-wrap items-end gap-3">
-        <label className="block w-72 text-13 text-ink-2">
+      <div className="flex items-end gap-2">
+        <label className="block min-w-0 grow text-13 text-ink-2">
           Time zone
           <input
             className="field mt-1 text-15"
@@ -40,7 +40,7 @@ export function TimeZoneForm({ timeZone, zones }: { timeZone: string; zones: rea
             ))}
           </datalist>
         </label>
-        <button type="submit" className="button" disabled={busy}>
+        <button type="submit" className="button shrink-0" disabled={busy}>
           Go by it
         </button>
       </div>

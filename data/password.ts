@@ -1,3 +1,4 @@
+import { hash, verify } from "@node-rs/argon2";
 import { ZxcvbnFactory } from "@zxcvbn-ts/core";
 import * as common from "@zxcvbn-ts/language-common";
 
@@ -7,6 +8,11 @@ const MIN_SCORE = 3;
 const MAX_LOOKED_AT = 24;
 /** So many letters have to be left of it without the words that are known. */
 const MIN_OTHER = 6;
+
+/** As the sign-in library keeps it: argon2id. */
+export const hashPassword = (password: string): Promise<string> => hash(password);
+export const verifyPassword = (kept: string, password: string): Promise<boolean> =>
+  verify(kept, password);
 
 let estimator: ZxcvbnFactory | undefined;
 

@@ -12,18 +12,21 @@ interface Link {
   expiresAt: string;
 }
 
-/** Makes a one-time link by which a person gets their account: shown once, to copy or to print. */
-export function JoinLinkButton({
+/**
+ * Makes a one-time way in: to an account for who has none, to a new password for who has. Shown once, to copy
+ * or to print.
+ */
+export function WayIn({
   personId,
   name,
   school,
-  invited,
+  joined,
   timeZone,
 }: {
   personId: string;
   name: string;
   school: string;
-  invited: boolean;
+  joined: boolean;
   timeZone: string;
 }) {
   const router = useRouter();
@@ -48,21 +51,32 @@ export function JoinLinkButton({
 
   return (
     <>
-      <button type="button" className="link min-h-11 font-semibold" onClick={() => void make()}>
-        {invited ? "New join link" : "Join link"}
+      <button
+        type="button"
+        className="button w-full"
+        data-key="n"
+        disabled={command.busy}
+        onClick={() => void make()}
+      >
+        {joined ? "A new way in" : "A way in"}
         <span className="sr-only"> for {name}</span>
       </button>
+      <p className="quiet mt-1 text-13">
+        {joined
+          ? "For a forgotten password: a slip to print, good for three days and for one use. Once used, the old password is gone."
+          : "A slip to print, good for two weeks and for one use; an older one stops."}
+      </p>
       {command.error ? (
-        <span role="alert" className="ml-2 text-13 text-light">
+        <p role="alert" className="text-13 font-semibold text-light">
           {command.error}
-        </span>
+        </p>
       ) : null}
       {link ? (
-        <SheetDialog title={`Join link for ${name}`} open onOpenChange={close}>
+        <SheetDialog title={`A way in for ${name}`} open onOpenChange={close}>
           <div className="text-left text-15 whitespace-normal">
             <p>
               {school}: open this address once, by {dayInWords(link.expiresAt, timeZone)}, and
-              choose how to sign in.
+              choose {joined ? "a new password" : "how to sign in"}.
             </p>
             <p
               className="my-4 border border-rule-strong bg-white p-3 font-semibold break-all"
@@ -70,7 +84,7 @@ export function JoinLinkButton({
             >
               {address}
             </p>
-            <p className="quiet mb-4">It is shown only now. A new link makes this one useless.</p>
+            <p className="quiet mb-4">It is shown only now. A new one makes this one useless.</p>
             <div className="no-print flex gap-3">
               <button
                 type="button"

@@ -14,7 +14,7 @@ import { CohortField } from "./CohortField";
 const learnerSchema = COMMANDS["add-learner"].omit({ personId: true });
 
 /** Adds a learner by name; a join link is made afterwards. */
-export function AddLearnerForm({ cohorts }: { cohorts: { id: string; name: string }[] }) {
+export function AddLearnerForm({ cohorts }: { cohorts: readonly { id: string; name: string }[] }) {
   const router = useRouter();
   const command = useCommand();
   const [done, setDone] = useState<string | null>(null);

@@ -1,0 +1,228 @@
+import { execFileSync } from "node:child_process";
+import { expect, type Browser, type Page } from "@playwright/test";
+import { expectAccessible } from "./accessible";
+import { openPerson, PASSWORD, signInOnly } from "./shop";
+import { test } from "./test";
+
+/** Somebody brought in under a name of their own, and where they are let in. */
+async function bringIn(page: Page, name: string, role: "learner" | "assistant"): Promise<string> {
+  await page.goto("/school");
+  await page.getByRole("button", { name: "Ask somebody to join" }).click();
+  const part = page.getByRole("region", {
+    name: role === "learner" ? "Add a learner" : "Add staff",
+  });
+  await part.getByLabel("Name", { exact: true }).fill(name);
+  if (role === "assistant") await part.getByLabel("Role").selectOption("assistant");
+  await part.getByRole("button", { name: /^Add/ }).click();
+  await expect(part.getByText(`${name} is in`)).toBeVisible();
+  return wayIn(page, name);
+}
+
+async function wayIn(page: Page, name: string): Promise<string> {
+  await openPerson(page, name);
+  await page.getByRole("button", { name: new RegExp(`way in for ${name}`) }).click();
+  return (await page.locator("[data-join-link]").textContent())!;
+}
+
+/** A browser of their own, signed in by their way in. */
+async function joined(browser: Browser, address: string, email: string): Promise<Page> {
+  const own = await (await browser.newContext()).newPage();
+  await own.goto(address);
+  await own.getByLabel("E-mail").fill(email);
+  await own.getByLabel("Password").fill(PASSWORD);
+  await own.getByRole("button", { name: "Join" }).click();
+  await own.waitForURL(/sign-in/);
+  await signInOnly(own, email);
+  return own;
+}
+
+test("an owner brings in staff, changes a role, and lets somebody leave: access ends at once", async ({
+  page,
+  browser,
+}) => {
+  await signInOnly(page, "renske");
+  const own = await joined(
+    browser,
+    await bringIn(page, "Petra Quill", "assistant"),
+    "petra@example.org",
+  );
+  await own.goto("/school/slips");
+  await expect(own.getByRole("heading", { name: "This isn’t yours to open" })).toBeVisible();
+
+  await openPerson(page, "Petra Quill");
+  const person = page.getByRole("region", { name: "Petra Quill", exact: true });
+  await person.getByLabel("Role").selectOption("instructor");
+  await expect(person.getByText("sets, signs and brings in learners")).toBeVisible();
+  // What she was signed in as is over.
+  await own.goto("/school");
+  await expect(own).toHaveURL(/sign-in/);
+  await own.context().clearCookies();
+  await signInOnly(own, "petra@example.org");
+  await own.goto("/school/slips");
+  await expect(own.getByRole("heading", { name: "Slips to join" })).toBeVisible();
+
+  await person.getByRole("button", { name: "leaves today" }).click();
+  await expect(person.getByText("the record stays")).toBeVisible();
+  await own.goto("/set");
+  await expect(own).toHaveURL(/sign-in/);
+  await person.getByRole("button", { name: "comes back" }).click();
+  await expect(person.getByText("is here")).toBeVisible();
+  await own.context().close();
+
+  await page.goto("/school/events");
+  const rows = page.getByRole("row");
+  await expect(rows.filter({ hasText: "let Petra Quill leave" })).toHaveCount(1);
+  await expect(rows.filter({ hasText: "made Petra Quill an instructor" })).toHaveCount(1);
+  await expectAccessible(page);
+});
+
+test("the last owner stays, and says why", async ({ page }) => {
+  await signInOnly(page, "renske");
+  await openPerson(page, "Renske Holm");
+  const person = page.getByRole("region", { name: "Renske Holm", exact: true });
+  await person.getByRole("button", { name: "leaves today" }).click();
+  await expect(person.getByRole("alert")).toContainText("A school keeps an owner");
+  await expectAccessible(page);
+});
+
+test("a forgotten password: a new way in, used once, signs out everybody else; then one changes it oneself", async ({
+  page,
+  browser,
+}) => {
+  await signInOnly(page, "oda");
+  const own = await joined(
+    browser,
+    await bringIn(page, "Wilma Kedge", "learner"),
+    "wilma@example.org",
+  );
+  const elsewhere = await (await browser.newContext()).newPage();
+  await signInOnly(elsewhere, "wilma@example.org");
+
+  const address = await wayIn(page, "Wilma Kedge");
+  await own.context().clearCookies();
+  await own.goto(address);
+  await expect(own.getByText("You sign in as wilma@example.org.")).toBeVisible();
+  await own.getByLabel("Password").fill("kelp over granite");
+  await own.getByRole("button", { name: "Choose it" }).click();
+  await own.waitForURL(/sign-in/);
+  await elsewhere.goto("/me");
+  await expect(elsewhere).toHaveURL(/sign-in/);
+  await own.goto(address);
+  await expect(own.getByRole("heading", { name: "This link can’t be used" })).toBeVisible();
+
+  const signIn = async (of: Page, password: string) => {
+    const data = { email: "wilma@example.org", password };
+    return (await of.request.post("/api/auth/sign-in/email", { data })).status();
+  };
+  expect([await signIn(own, PASSWORD), await signIn(own, "kelp over granite")]).toEqual([401, 200]);
+  await elsewhere.context().clearCookies();
+  expect(await signIn(elsewhere, "kelp over granite")).toBe(200);
+  await own.goto("/me");
+  await expectAccessible(own);
+  const sessions = own.getByRole("region", { name: "Where you are signed in" });
+  await expect(sessions.getByRole("listitem")).toHaveCount(2);
+  const password = own.getByRole("region", { name: "Password" });
+  await password.getByLabel("New password").fill("tide mark on slate");
+  await password.getByLabel("Password as it is now").fill("not it at all");
+  await password.getByRole("button", { name: "Change it" }).click();
+  await expect(password.getByRole("alert")).toContainText("not your password as it is now");
+  await expect(password.getByLabel("New password")).toHaveValue("tide mark on slate");
+  await password.getByLabel("Password as it is now").fill("kelp over granite");
+  await password.getByRole("button", { name: "Change it" }).click();
+  await expect(password.getByRole("status")).toContainText("Changed.");
+  await expect(sessions.getByRole("listitem")).toHaveCount(1);
+  await elsewhere.goto("/me");
+  await expect(elsewhere).toHaveURL(/sign-in/);
+  await elsewhere.context().close();
+  await own.context().close();
+});
+
+test("a cohort is made, filled by slips, and ended when nobody is in it", async ({ page }) => {
+  await signInOnly(page, "oda");
+  await page.goto("/school");
+  await page.getByRole("button", { name: "A new cohort" }).click();
+  const dialog = page.getByRole("dialog", { name: "A new cohort" });
+  await dialog.getByLabel("Name").fill("Monday at noon");
+  await dialog.getByLabel("Letter").fill("K");
+  await dialog.getByRole("button", { name: "Make it" }).click();
+  await expect(dialog.getByRole("alert")).toContainText("Another cohort’s tags begin with K.");
+  await dialog.getByLabel("Letter").fill("m");
+  await dialog.getByRole("button", { name: "Make it" }).click();
+  const group = page.getByRole("region", { name: "Monday at noon" });
+  await expect(group).toContainText("nobody yet");
+
+  await page.getByRole("button", { name: "Ask somebody to join" }).click();
+  await page.getByLabel("A CSV file with the columns name and cohort").setInputFiles({
+    name: "class.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from(
+      `name,cohort\n${["Anni Reef", "Bo Reef", "Cai Reef"].map((name) => `${name},Monday at noon`).join("\n")}\n`,
+    ),
+  });
+  await page.getByRole("button", { name: "Add all 3" }).click();
+  await expect(page.getByText("3 added.")).toBeVisible();
+  await page.getByRole("link", { name: "slips for a whole cohort" }).click();
+  await page.getByRole("button", { name: "Make 3 slips for Monday at noon" }).click();
+  await expect(page.locator("[data-slip]")).toHaveCount(3);
+  await expect(page.locator("[data-slip='Bo Reef']")).toContainText("M2");
+  await expectAccessible(page);
+
+  for (const name of ["Anni Reef", "Bo Reef", "Cai Reef"]) {
+    await openPerson(page, name);
+    const person = page.getByRole("region", { name, exact: true });
+    await person.getByRole("button", { name: "leaves today" }).click();
+    await expect(person.getByText("the record stays")).toBeVisible();
+  }
+  await group.getByRole("button", { name: "change Monday at noon" }).click();
+  await page.getByRole("button", { name: "End it" }).click();
+  await expect(page.getByText("Monday at noon has ended")).toBeVisible();
+  await page.goto("/prepare");
+  await expect(page.getByRole("option", { name: "Monday at noon" })).toHaveCount(0);
+});
+
+test("the school is taken out whole and tried; one person is taken out, and erased", async ({
+  page,
+}, testInfo) => {
+  await signInOnly(page, "renske");
+  await page.goto("/school");
+  const archive = page.getByRole("region", { name: "The archive" });
+  await archive.getByRole("button", { name: "Try whether it can be put back" }).click();
+  await expect(archive.getByRole("status")).toContainText(
+    /Put back whole just now, (\d+) of \1 pieces/,
+    { timeout: 60_000 },
+  );
+  const downloading = page.waitForEvent("download");
+  await archive.getByRole("link", { name: "Take it out now" }).click();
+  const path = testInfo.outputPath("school.zip");
+  await (await downloading).saveAs(path);
+  expect(execFileSync("unzip", ["-tq", path]).toString()).toMatch(/No errors/);
+  await expect(archive.getByRole("heading")).toContainText("Last taken out");
+
+  await bringIn(page, "Passing Stranger", "learner");
+  await page.keyboard.press("Escape");
+  const person = page.getByRole("region", { name: "Passing Stranger", exact: true });
+  const taking = page.waitForEvent("download");
+  await person.getByRole("link", { name: "take it out" }).click();
+  const own = testInfo.outputPath("person.zip");
+  await (await taking).saveAs(own);
+  const account = execFileSync("unzip", ["-p", own, "account.json"]).toString();
+  expect(JSON.parse(account)).toEqual({ name: "Passing Stranger", email: null });
+
+  await person.getByRole("button", { name: "leaves today" }).click();
+  await person.getByRole("button", { name: "Erase …" }).click();
+  await page.getByRole("button", { name: "Erase Passing Stranger for good" }).click();
+  await expect(page.getByText("Passing Stranger")).toHaveCount(0);
+});
+
+test("by keys: through the people, and to what can be done for one", async ({ page }) => {
+  await signInOnly(page, "oda");
+  await page.goto("/school");
+  await page.keyboard.press("ArrowDown");
+  const chosen = page.locator("[data-person-row][aria-current=true]");
+  await expect(chosen).toHaveCount(1);
+  const first = await chosen.textContent();
+  await page.keyboard.press("ArrowDown");
+  await expect(chosen).not.toHaveText(first!);
+  await page.keyboard.press("a");
+  await expect(page.getByRole("dialog", { name: "Ask somebody to join" })).toBeVisible();
+});
