@@ -123,6 +123,40 @@ test("what is larger than the paper is tiled, and neighbouring sheets overlap by
   }
 });
 
+test("a template of more than sixty sheets is refused, of fewer it is printed, and stays small", async () => {
+  const ofLength = (lengthMm: number) => {
+    const given = printable();
+    const { content } = given.exercise.revision;
+    const [first, ...rest] = content.piece.stretches;
+    const stretches = [{ ...first!, length: lengthMm }, ...rest];
+    const revision = {
+      ...given.exercise.revision,
+      content: { ...content, piece: { ...content.piece, stretches } },
+    };
+    return { ...given, exercise: { ...given.exercise, revision }, elevation: "side" as const };
+  };
+  const sheetsOf = (lengthMm: number) => {
+    const { columns, rows } = spreadOver(
+      templateDrawing(ofLength(lengthMm).exercise.revision.content.piece, "side"),
+      "a4",
+    );
+    return columns * rows;
+  };
+  // By bisection, the longest that is still printed.
+  let [fits, over] = [1000, 40_000];
+  while (over - fits > 1) {
+    const between = Math.floor((fits + over) / 2);
+    if (sheetsOf(between) <= 60) fits = between;
+    else over = between;
+  }
+  expect([sheetsOf(fits), sheetsOf(over)]).toEqual([60, 61]);
+  await expect(templatePdf(ofLength(over))).rejects.toMatchObject({
+    problem: { code: "template-too-large", sheets: 61, max: 60 },
+  });
+  const pdf = await templatePdf(ofLength(fits));
+  expect(pdf.length).toBeLessThan(2_000_000);
+});
+
 test("a tiled template has registration crosses on every sheet that has a neighbour", async () => {
   const long = structuredClone(bracket);
   long.revision.content.piece.stretches[1]!.length = 700;

@@ -1,5 +1,6 @@
 import { fullSizeDrawing } from "@/core/drawing/pieceDrawings";
-import type { Drawing } from "@/core/drawing/drawing";
+import { withinExtents, type Drawing } from "@/core/drawing/drawing";
+import { refuse } from "@/core/problem/problem";
 import type { Elevation } from "@/core/piece/outline";
 import { bytesOf, newDocument, type Pdf } from "./document";
 import { drawOn, write } from "./drawings";
@@ -12,6 +13,10 @@ const OVERLAP_MM = 10;
 const RULER_MM = 250;
 const RULER_ROOM_MM = 12;
 const FOOT_MM = 8;
+/** More nobody glues together, and a server draws no more at a time. */
+const MAX_SHEETS = 60;
+/** Words at a cut are drawn on both sheets, mm. */
+const WORDS_MM = 40;
 
 interface Sheets {
   across: boolean;
@@ -50,6 +55,8 @@ export function spreadOver(drawing: Drawing, paper: Paper): Sheets {
  * The template at its true size: tiled over as many sheets as it takes, with
  * registration crosses where they overlap and a ruler on every sheet to check
  * that the printer kept the size.
+ *
+ * @throws Refusal where it would take more sheets than are printed
  */
 export async function templatePdf(
   printable: Printable & { elevation: Elevation },
@@ -58,6 +65,8 @@ export async function templatePdf(
   const { name, revision } = exercise;
   const drawing = fullSizeDrawing(revision.content.piece, elevation);
   const sheets = spreadOver(drawing, paper);
+  const count = sheets.columns * sheets.rows;
+  if (count > MAX_SHEETS) refuse({ code: "template-too-large", sheets: count, max: MAX_SHEETS });
   const pdf = newDocument({
     title: `${name}, template`,
     author: schoolName,
@@ -66,7 +75,6 @@ export async function templatePdf(
     date: new Date(revision.publishedAt),
   });
   const { minX, maxY } = drawing.extents;
-  const count = sheets.columns * sheets.rows;
   for (let row = 0; row < sheets.rows; row += 1)
     for (let column = 0; column < sheets.columns; column += 1) {
       pdf.addPage();
@@ -75,9 +83,15 @@ export async function templatePdf(
       const fromY = maxY + 2 - row * (sheets.heightMm - OVERLAP_MM);
       pdf.save();
       pdf.rect(pt(left), pt(MARGIN_MM), pt(sheets.widthMm), pt(sheets.heightMm)).clip();
+      const part = {
+        minX: fromX - WORDS_MM,
+        maxX: fromX + sheets.widthMm + WORDS_MM,
+        minY: fromY - sheets.heightMm - WORDS_MM,
+        maxY: fromY + WORDS_MM,
+      };
       drawOn(
         pdf,
-        drawing,
+        withinExtents(drawing, part),
         { left: pt(left + minX - fromX), top: pt(MARGIN_MM + fromY - maxY), scale: pt(1) },
         { unit, outlineOnly: true },
       );

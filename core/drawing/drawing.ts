@@ -101,6 +101,60 @@ export const shifted = (marks: readonly Mark[], dx: number, dy: number): Mark[] 
     }
   });
 
+/**
+ * Of a drawing what crosses a part of it: of a long line only the stretches that do. Its extents stay, so that it
+ * is placed as the whole is. Words that begin elsewhere may reach in: give the part some room.
+ *
+ * @example withinExtents(drawingOf([{ kind: "circle", ink: "hole", x: 5, y: 5, r: 1 }]), { minX: 20, maxX: 30, minY: 0, maxY: 9 }).marks → []
+ */
+export function withinExtents({ marks, extents }: Drawing, part: Extents): Drawing {
+  const crosses = (points: readonly FlatPoint[], reach = 0) =>
+    Math.max(...points.map(({ x }) => x)) + reach >= part.minX &&
+    Math.min(...points.map(({ x }) => x)) - reach <= part.maxX &&
+    Math.max(...points.map(({ y }) => y)) + reach >= part.minY &&
+    Math.min(...points.map(({ y }) => y)) - reach <= part.maxY;
+  const kept = marks.flatMap((mark): Mark[] => {
+    switch (mark.kind) {
+      case "path":
+        return stretchesOf(mark, (from, to) => crosses([from, to])).map((points) => ({
+          ...mark,
+          points,
+          closed: mark.closed && points === mark.points,
+        }));
+      case "circle":
+        return crosses([mark], mark.r) ? [mark] : [];
+      case "text":
+        return crosses([mark]) ? [mark] : [];
+      case "dimension":
+        return [mark];
+    }
+  });
+  return { marks: kept, extents };
+}
+
+/** The stretches of a line whose pieces are kept; the whole line where all are. */
+function stretchesOf(
+  { points, closed }: { points: FlatPoint[]; closed: boolean },
+  isKept: (from: FlatPoint, to: FlatPoint) => boolean,
+): FlatPoint[][] {
+  const ends = closed ? [...points.slice(1), points[0]!] : points.slice(1);
+  const stretches: FlatPoint[][] = [];
+  let open: FlatPoint[] | null = null;
+  ends.forEach((to, index) => {
+    const from = points[index]!;
+    if (!isKept(from, to)) {
+      open = null;
+      return;
+    }
+    if (!open) stretches.push((open = [from]));
+    open.push(to);
+  });
+  const [whole] = stretches;
+  return stretches.length === 1 && whole!.length === ends.length + 1 && closed
+    ? [points]
+    : stretches;
+}
+
 /** The same drawing stood on its left end: what was along x goes up. */
 export const stoodUp = ({ marks }: Drawing): Drawing => {
   const turned = ({ x, y }: FlatPoint): FlatPoint => ({ x: -y, y: x });

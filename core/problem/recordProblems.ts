@@ -98,6 +98,11 @@ export const RECORD_PROBLEMS = {
     "conflict",
     ({ name }) => `There is a school called “${name}” here already. Give it another name.`,
   ),
+  "template-too-large": problem<{ sheets: number; max: number }>(
+    "invalid",
+    ({ sheets, max }) =>
+      `At full size it would take ${sheets} sheets; at most ${max} are printed. As SVG or DXF it is one drawing.`,
+  ),
   "password-wrong": always("invalid", "That is not your password as it is now."),
   "password-guessable": always(
     "invalid",
