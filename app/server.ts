@@ -67,15 +67,20 @@ export const ownOrigins = (): string[] =>
 /** Whether this is the demonstration, which shows its accounts to whoever comes. */
 export const isDemo = (): boolean => process.env.BELL_STEP_DEMO === "1";
 
-/** The session of this request and who holds it; null for nobody, and for who has left. */
-export const currentHolder = cache(async (): Promise<AccountHolder | null> => {
+/** Who holds the session of a request's headers; null for nobody, for who has left, and where it is too old. */
+export async function holderOf(of: Headers, now: number): Promise<AccountHolder | null> {
   const { auth, database } = services();
-  const signedIn = await auth.api.getSession({ headers: await headers() });
+  const signedIn = await auth.api.getSession({ headers: of });
   if (!signedIn) return null;
   const actor = await findActor(database, signedIn.user.id);
-  if (!actor || isTooOld(signedIn.session.createdAt, actor.role, requestTime())) return null;
+  if (!actor || isTooOld(signedIn.session.createdAt, actor.role, now)) return null;
   return { actor, sessionId: signedIn.session.id };
-});
+}
+
+/** The session of this request and who holds it, once for each request. */
+export const currentHolder = cache(async (): Promise<AccountHolder | null> =>
+  holderOf(await headers(), requestTime()),
+);
 
 /** Who is signed in, once for each request; null for nobody. */
 export const currentActor = async (): Promise<Actor | null> =>

@@ -165,7 +165,7 @@ test("an evening: planned, sawn, run on three devices with one away and a fire o
   await expect(oda.getByRole("region", { name: "Goes on next time" })).toContainText(
     "Maren Tholsgaard",
   );
-  await expect(oda.getByRole("region", { name: "Steel" })).toContainText("kg used");
+  await expect(oda.getByRole("region", { name: "Steel and money" })).toContainText("kg used");
   await oda.getByRole("button", { name: "Close the evening" }).click();
   await expect(oda.getByText("It is closed.")).toBeVisible();
   await expectAccessible(oda);

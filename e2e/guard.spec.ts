@@ -58,6 +58,13 @@ const OPEN: Expected = {
   assistant: 200,
   instructor: 200,
 };
+const NOBODYS: Expected = {
+  nobody: 404,
+  learner: 404,
+  stranger: 404,
+  assistant: 404,
+  instructor: 404,
+};
 const HOME: Expected = {
   nobody: 307,
   learner: 307,
@@ -84,23 +91,11 @@ const EXPECTED: Record<string, Expected | "post" | "stream"> = {
   "/api/account/[change]": "post",
   "/api/auth/[...all]": "post",
   // Two schools share this server, so that none is its issuer.
-  "/api/badge/issuer": {
-    nobody: 404,
-    learner: 404,
-    stranger: 404,
-    assistant: 404,
-    instructor: 404,
-  },
+  "/api/badge/issuer": NOBODYS,
   "/api/badge/keys": OPEN,
   "/api/badge/verify": "post",
   // Whoever has an address may read it; this one is nobody's.
-  "/api/calendar/[token]": {
-    nobody: 404,
-    learner: 404,
-    stranger: 404,
-    assistant: 404,
-    instructor: 404,
-  },
+  "/api/calendar/[token]": NOBODYS,
   "/api/command/[name]": "post",
   "/api/course/preview": "post",
   "/api/evening/[classId]/[file]": { ...FILES, learner: 403 },
@@ -110,6 +105,8 @@ const EXPECTED: Record<string, Expected | "post" | "stream"> = {
   "/api/health": OPEN,
   "/api/join": "post",
   "/api/join/password": "post",
+  // Nobody is shown the figures without their token.
+  "/api/metrics": NOBODYS,
   "/api/pack": LISTS,
   "/api/pack/[exerciseId]": FILES,
   // A learner's, for who looks after learners.
@@ -335,6 +332,21 @@ test("commands: nobody is told to sign in, other sites and nonsense are refused"
   for (const path of ["list-sessions", "change-email", "update-user", "forget-password", "ok"])
     expect([path, (await nobody.post(`/api/auth/${path}`, { data: {} })).status()]).toEqual([path, 404]); // prettier-ignore
   expect((await nobody.get("/api/auth/get-session")).status()).toBe(405);
+});
+
+test("the figures are shown to who has their token, and count made-up commands together", async ({
+  request,
+}) => {
+  for (const name of ["made-up", "made-up-too"])
+    await request.post(`/api/command/${name}`, { data: {} });
+  const authorization = `Bearer ${process.env.BELL_STEP_METRICS_TOKEN}`;
+  expect(
+    (await request.get("/api/metrics", { headers: { authorization: "Bearer no" } })).status(),
+  ).toBe(404);
+  const text = await (await request.get("/api/metrics", { headers: { authorization } })).text();
+  expect(text).toMatch(/bell_step_answers_total\{what="command unknown",status="401"\} \d+/);
+  expect(text).toContain('bell_step_database_connections{state="idle"}');
+  expect(text).not.toContain("made-up");
 });
 
 test("every page carries the policy and the usual headers", async ({ request }) => {

@@ -30,12 +30,15 @@ const pages = new NetworkFirst({
   plugins: [
     {
       // A way to the sign-in, or an error, takes no page's place.
-      cacheWillUpdate: ({ request, response }) =>
-        Promise.resolve(
+      cacheWillUpdate: ({ request, response }) => {
+        // Whoever was signed in here isn't any more: nor is what was kept for them.
+        if (isSignIn(response)) void forgetPagesNow();
+        return Promise.resolve(
           response.ok && !response.redirected && WORKS_OFFLINE.test(new URL(request.url).pathname)
             ? response
             : null,
-        ),
+        );
+      },
     },
     new ExpirationPlugin({ maxEntries: 120, maxAgeSeconds: 14 * 24 * 3600 }),
   ],
@@ -67,9 +70,18 @@ async function keepPages(event: ExtendableMessageEvent, paths: readonly string[]
   }
 }
 
+const isSignIn = (response: Response): boolean =>
+  response.redirected && new URL(response.url).pathname === "/sign-in";
+
+/** At once: what asks for it may itself be a page on its way. */
+function forgetPagesNow(): Promise<void> {
+  forgotten += 1;
+  return deleteKeptPages();
+}
+
 /** A page still on its way would be kept after all: first it is waited for. */
 async function forgetPages(): Promise<void> {
-  forgotten += 1;
+  await forgetPagesNow();
   await keeping;
   await deleteKeptPages();
 }

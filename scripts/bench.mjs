@@ -71,6 +71,10 @@ await main(async () => {
       ...process.env,
       DATABASE_URL: climbUrl,
     });
+    const archive = await runJson("scripts/bench/archive.ts", {
+      ...process.env,
+      DATABASE_URL: climbUrl,
+    });
     const databaseUrl = await ensureDatabase(postgres.url, "bell_step_bench_pages", {
       fresh: true,
     });
@@ -169,10 +173,19 @@ await main(async () => {
         "times",
         4,
       ),
+      "of a saved reading, the wall between schools": atMost(
+        (100 * reading.costMs) / reading.walledMs,
+        "%",
+        5,
+      ),
       "shelf of 5,000 searched, slowest of six searches": atMost(shelf.oursMs, "ms", 50),
       "the same, against bare SQL for the same rows": atMost(shelf.ratio, "times", 2),
       "a school of 200 learners: pieces": atLeast(large.pieces, "pieces", 50_000),
       "the same: readings": atLeast(large.readings, "readings", 300_000),
+      "the same school out as an archive": atMost(archive.outSeconds, "s", 60),
+      "the same, the most memory": atMost(archive.outMb, "MB", 300),
+      "the same: the archive": said(archive.zipMb, "MB"),
+      "put in again, every row compared, and undone": said(archive.inSeconds, "s"),
       "cohort of 200, the server's time, 95th percentile": atMost(large.cohortMs, "ms", 150),
       "the cohort, against bare SQL for the same rows": atMost(large.cohortRatio, "times", 2),
       "cohort on the screen: learners": atLeast(grid.learners, "learners", 200),

@@ -20,6 +20,7 @@ await main(async () => {
     args: ["--no-sandbox"],
   });
   try {
+    await theSchool(browser);
     await atTheDesk(browser);
     await onThePhone(browser);
   } finally {
@@ -66,6 +67,18 @@ async function theEvening(page) {
     .first()
     .waitFor();
   await shoot(page, "floor");
+}
+
+/** The school as its owner sees it, with somebody chosen. */
+async function theSchool(browser) {
+  const page = await signedIn(browser, DESK, "Renske Holm");
+  await go(page, "/school");
+  await page.getByRole("button", { name: "Try whether it can be put back" }).click();
+  await page.getByText("Put back whole just now").waitFor({ timeout: 60_000 });
+  await page.locator("[data-person-row]").filter({ hasText: "Sunniva Dray" }).click();
+  await page.getByRole("region", { name: "Sunniva Dray", exact: true }).waitFor();
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await shoot(page, "school");
 }
 
 async function atTheDesk(browser) {
@@ -198,9 +211,6 @@ async function measurePieces(page) {
   await page.locator("[data-signed]").waitFor();
   await page.evaluate(() => window.scrollTo(0, 0));
   await shoot(page, "bench-signed");
-  await page.getByRole("link", { name: "Side by side" }).click();
-  await page.getByRole("region", { name: "Outlines" }).waitFor();
-  await shoot(page, "side-by-side");
 }
 
 async function onThePhone(browser) {

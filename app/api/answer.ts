@@ -6,6 +6,7 @@ import { idSchema } from "@/core/units/fields";
 import { EVERYONE, INSTRUCTORS, OWNERS, type Actor } from "@/data/actor";
 import type { Role } from "@/core/records/peopleCommands";
 import { kindOfError, log } from "../log";
+import { countAnswer } from "../metrics";
 import { currentActor, ownOrigins } from "../server";
 
 const STATUS: Record<FailureStatus, number> = {
@@ -86,9 +87,11 @@ export async function answering(what: string, handle: () => Promise<Response>): 
   try {
     const response = await respond();
     log.info({ what, status: response.status, ms: ms() });
+    countAnswer(what, response.status, ms());
     return response;
   } catch (error) {
     log.error({ what, status: 503, ms: ms(), error: kindOfError(error) });
+    countAnswer(what, 503, ms());
     return failureResponse(failureOf(new Refusal({ code: "server-failed" })));
   }
 }

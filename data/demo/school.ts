@@ -68,7 +68,10 @@ export function buildDemoSchool({
   const rows = emptyRows();
   const schoolId = id();
   const school = { schoolId, createdAt: new Date(start) };
-  rows.school.push({ id: schoolId, name: SCHOOL_NAME, createdAt: school.createdAt });
+  rows.school.push({
+    ...{ id: schoolId, name: SCHOOL_NAME, createdAt: school.createdAt },
+    ...{ currency: "EUR", fuelPrice: 4.5 },
+  });
   const people = addPeople(rows, school, id);
   const techniques = addTechniques(rows, schoolId, id);
   for (const instrument of INSTRUMENTS) rows.instrument.push({ ...instrument, id: id(), schoolId });

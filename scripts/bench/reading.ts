@@ -1,4 +1,4 @@
-import { eq } from "drizzle-orm";
+import { eq, sql } from "drizzle-orm";
 import { v7 as uuidV7 } from "uuid";
 import type { Characteristic } from "@/core/measure/characteristic";
 import { findActor } from "@/data/actor";
@@ -6,6 +6,7 @@ import { makeAccount } from "@/data/accounts";
 import { hashPassword } from "@/data/password";
 import { runCommand } from "@/data/commands/run";
 import { openDatabase } from "@/data/database";
+import { inSchool } from "@/data/inSchool";
 import { insertDemoRows } from "@/data/demo/insert";
 import { buildDemoSchool } from "@/data/demo/school";
 import { migrateDatabase } from "@/data/migrate";
@@ -100,12 +101,54 @@ async function measure() {
   return times;
 }
 
+/** Lets every table's rows through without asking the policies, or asks them again. */
+async function wall(verb: "enable" | "disable"): Promise<void> {
+  const { rows: tables } = await pool.query<{ name: string }>(
+    "select c.relname as name from pg_policy p join pg_class c on c.oid = p.polrelid",
+  );
+  for (const { name } of tables) await pool.query(`alter table ${name} ${verb} row level security`);
+}
+
+/** What the second wall costs a saved reading, ms: its policies, and stepping into the school's role. */
+async function measureWall(): Promise<{ walledMs: number; costMs: number }> {
+  const times = { enable: [] as number[], disable: [] as number[] };
+  for (let block = 0; block < 10; block += 1)
+    for (const verb of ["enable", "disable"] as const) {
+      await wall(verb);
+      const pieceId = await newPiece();
+      for (let round = 0; round < 40; round += 1) {
+        const started = performance.now();
+        await saveOurs(pieceId, characteristics[round % characteristics.length]!);
+        // The first of a block find plans that the change has made useless.
+        if (round >= 10) times[verb].push(performance.now() - started);
+      }
+    }
+  await wall("enable");
+  const empty = { within: [] as number[], without: [] as number[] };
+  const school = inSchool(database, actor.schoolId);
+  for (let round = 0; round < 600; round += 1)
+    for (const [way, of] of [
+      ["within", school],
+      ["without", database],
+    ] as const) {
+      const started = performance.now();
+      await of.transaction((tx) => tx.execute(sql`select 1`));
+      empty[way].push(performance.now() - started);
+    }
+  const walledMs = median(times.enable);
+  const stepMs = median(empty.within) - median(empty.without);
+  return { walledMs, costMs: walledMs - median(times.disable) + stepMs };
+}
+
 const median = (values: number[]) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 const { ours, bare } = await measure();
+const { walledMs, costMs } = await measureWall();
 const saved = await database
   .select({ id: reading.id })
   .from(reading)
   .where(eq(reading.takenBy, person.id));
 if (saved.length < ROUNDS * 2) throw new Error("Not every reading was saved.");
-process.stdout.write(JSON.stringify({ oursMs: median(ours), bareMs: median(bare) }));
+process.stdout.write(
+  JSON.stringify({ oursMs: median(ours), bareMs: median(bare), walledMs, costMs }),
+);
 await pool.end();

@@ -17,6 +17,7 @@ export async function prepareBrowserTests(serverUrl, { typesChecked = false } = 
     dist: ".next-test",
     BELL_STEP_DEMO: "1",
     BELL_STEP_LOG: "silent",
+    BELL_STEP_METRICS_TOKEN: "only-for-tests",
     BELL_STEP_TYPES_CHECKED: typesChecked ? "1" : "",
     // The whole run signs in from one address; the limit itself is tested with the data.
     BELL_STEP_SIGN_IN_LIMIT: "100000",

@@ -1,6 +1,7 @@
 "use client";
 
 import { zodResolver } from "@hookform/resolvers/zod";
+import { useEffect } from "react";
 import { useForm } from "react-hook-form";
 import * as z from "zod";
 import { forgetKeptPages } from "../offline/kept";
@@ -31,6 +32,8 @@ export function SignInForm({ next, demo }: { next: string; demo: DemoAccount[] }
     defaultValues: { email: "", password: "" },
   });
   const { errors, isSubmitting } = form.formState;
+  // Nobody is signed in here any more: what was kept for whoever was goes.
+  useEffect(() => void forgetKeptPages(), []);
 
   const submit = form.handleSubmit(async ({ email, password }) => {
     const response = await fetch("/api/auth/sign-in/email", {

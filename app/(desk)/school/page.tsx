@@ -23,6 +23,7 @@ import { SchoolKeys } from "@/ui/school/SchoolKeys";
 import { TimeZoneForm } from "@/ui/school/TimeZoneForm";
 import { countOf } from "@/ui/words/count";
 import { actionInWords } from "@/ui/words/events";
+import { moneyInWords } from "@/ui/words/money";
 import { sessionInWords } from "@/ui/words/sessions";
 import { dayInWords, timeInWords } from "@/ui/words/when";
 import { recordsOf, requestTime, requireActor, services } from "../../server";
@@ -185,8 +186,6 @@ async function Housekeeping({ actor }: { actor: Actor }) {
   ]);
   const manages = isInstructor(actor);
   const isOwner = actor.role === "owner";
-  const coin = (amount: number) =>
-    new Intl.NumberFormat("en", { style: "currency", currency }).format(amount);
   const now = requestTime();
   const clock = `${dayInWords(now, actor.timeZone)}, ${timeInWords(now, actor.timeZone)}`;
   return (
@@ -222,7 +221,9 @@ async function Housekeeping({ actor }: { actor: Actor }) {
           <MoneyForm {...{ currency, fuelPrice }} currencies={Intl.supportedValuesOf("currency")} />
         ) : (
           <p className="text-15">
-            {fuelPrice === null ? `In ${currency}.` : `Fuel, a fire and class: ${coin(fuelPrice)}`}
+            {fuelPrice === null
+              ? `In ${currency}.`
+              : `Fuel, a fire and class: ${moneyInWords(fuelPrice, currency)}`}
           </p>
         )}
         <p className="quiet mt-2 text-13">

@@ -3,7 +3,7 @@ import { isStaff, type Actor } from "@/data/actor";
 import { listFloorEvents, mayHearFloor } from "@/data/queries/floorEvents";
 import { refuse } from "@/core/problem/problem";
 import { hearFloor } from "../../../floorChannel";
-import { recordsOf } from "../../../server";
+import { holderOf, recordsOf } from "../../../server";
 import { actorOf, answering } from "../../answer";
 
 /** A line is sent so often, so that nobody between takes the stream for dead, ms. */
@@ -26,7 +26,7 @@ export async function GET(
     const last = Number(
       request.headers.get("last-event-id") ?? new URL(request.url).searchParams.get("after") ?? 0,
     );
-    return new Response(streamOf(request.signal, actor, { classId, last }), {
+    return new Response(streamOf(request, actor, { classId, last }), {
       headers: {
         "content-type": "text/event-stream",
         "cache-control": "no-store, no-transform",
@@ -41,7 +41,7 @@ export async function GET(
 const SLACK = 50;
 
 function streamOf(
-  signal: AbortSignal,
+  request: Request,
   actor: Actor,
   { classId, last }: { classId: string; last: number },
 ): ReadableStream<Uint8Array> {
@@ -77,7 +77,15 @@ function streamOf(
       const stopSchool = await hearFloor([actor.schoolId], () =>
         send("event: signed\ndata: {}\n\n"),
       );
-      const beat = setInterval(() => send(": here\n\n"), BEAT_MS);
+      // Whoever was signed out meanwhile, or is somebody else now, hears no more.
+      const isStillThere = async () =>
+        (await holderOf(request.headers, Date.now()))?.actor.role === actor.role;
+      const beat = setInterval(() => {
+        isStillThere().then(
+          (isThere) => (isThere ? send(": here\n\n") : end()),
+          () => end(),
+        );
+      }, BEAT_MS);
       end = () => {
         stopClass();
         stopSchool();
@@ -88,7 +96,7 @@ function streamOf(
           // The browser has gone already.
         }
       };
-      signal.addEventListener("abort", () => end());
+      request.signal.addEventListener("abort", () => end());
       send("retry: 1500\n\n");
       readNext();
     },

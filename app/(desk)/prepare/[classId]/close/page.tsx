@@ -1,3 +1,4 @@
+import { findHousekeeping } from "@/data/queries/school";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { figuresOf, type ExerciseFigures } from "@/core/floor/figures";
@@ -12,6 +13,7 @@ import { CloseClass } from "@/ui/evening/CloseClass";
 import { Link } from "@/ui/kit/Link";
 import { eveningInWords } from "@/ui/words/classes";
 import { countOf } from "@/ui/words/count";
+import { moneyInWords } from "@/ui/words/money";
 import { dayInWords } from "@/ui/words/when";
 import { orNotFound, requireActor, recordsOf } from "../../../../server";
 
@@ -28,8 +30,9 @@ export default async function ClosePage({ params }: { params: Promise<{ classId:
   const id = idSchema.safeParse((await params).classId);
   if (!id.success) notFound();
   const database = recordsOf(actor);
-  const { of, learners, exercises } = await orNotFound(findFloor(database, actor, id.data));
-  const [sawn, { floor }] = await Promise.all([
+  const { of, fires, learners, exercises } = await orNotFound(findFloor(database, actor, id.data));
+  const [{ currency, fuelPrice }, sawn, { floor }] = await Promise.all([
+    findHousekeeping(database, actor),
     listSawn(database, of.id),
     floorOfClass(
       database,
@@ -43,6 +46,8 @@ export default async function ClosePage({ params }: { params: Promise<{ classId:
   const unfinished = [...floor.works.values()].filter(({ state }) => state === "open");
   const kg = sawn.reduce((sum, one) => sum + one.kg, 0);
   const cost = sawn.reduce((sum, one) => sum + (one.cost ?? 0), 0);
+  const lit = fires.filter((fire) => !of.firesOut.includes(fire.id)).length;
+  const fuel = (fuelPrice ?? 0) * lit;
   const back = sawn.filter(({ offcutMm }) => offcutMm > 0);
   const nameOf = new Map(learners.map((one) => [one.id, one.name]));
   const change = figures.filter(({ advice }) => advice !== null);
@@ -107,12 +112,15 @@ export default async function ClosePage({ params }: { params: Promise<{ classId:
             </ul>
           )}
         </section>
-        <section aria-label="Steel" className="mt-6">
-          <h2 className="mb-1 font-slab text-20 font-semibold">Steel</h2>
+        <section aria-label="Steel and money" className="mt-6">
+          <h2 className="mb-1 font-slab text-20 font-semibold">Steel and money</h2>
           <p className="text-15">
             {sawn.length === 0
               ? "No bar was sawn for it."
-              : `${countOf(sawn.length, "bar")} sawn, ${kg.toFixed(2)} kg used${cost > 0 ? ` for ${cost.toFixed(2)}` : ""}.`}{" "}
+              : `${countOf(sawn.length, "bar")} sawn, ${kg.toFixed(2)} kg used${cost > 0 ? ` for ${moneyInWords(cost, currency)}` : ""}.`}{" "}
+            {fuel > 0
+              ? `Fuel of ${countOf(lit, "fire")}: ${moneyInWords(fuel, currency)}${cost > 0 ? `, ${moneyInWords(cost + fuel, currency)} in all` : ""}.`
+              : ""}{" "}
             {back.length > 0
               ? `Back on the rack: ${back.map(({ stock, offcutMm }) => `${stock} ${printMeasured(offcutMm, "mm", actor.firstUnit)}`).join(", ")}.`
               : ""}
