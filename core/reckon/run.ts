@@ -6,7 +6,7 @@ import { reckonRun } from "../run/run";
 import { anyNumber, share } from "./fields";
 import { defineReckoner } from "./reckoner";
 
-const MAX_VALUES = 500;
+const MAX_VALUES = 10_000;
 const values = z
   .array(anyNumber, { error: () => "Give the values as a list of numbers, such as [12.1, 11.9]." })
   .min(1, "Give at least one value.")

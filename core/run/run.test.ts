@@ -85,3 +85,24 @@ describe("the chart of a run", () => {
     });
   });
 });
+
+// NIST's sets for the accuracy of univariate statistics, from memory: NumAcc2, 3 and 4, each of 1001 values, a
+// middle and then ± 0.1 in turn; the mean is the middle and the standard deviation 0.1, both exactly.
+test.each([
+  [1.2, 12],
+  [1_000_000.2, 8],
+  [10_000_000.2, 7],
+])(
+  "a thousand values about %d keep their mean and spread to the digits a number has",
+  (middle, digits) => {
+    const values = [
+      middle,
+      ...Array.from({ length: 1000 }, (_, at) => middle + (at % 2 ? 0.1 : -0.1)),
+    ];
+    const of = { lower: middle - 1, upper: middle + 1, coverage: 0.9, confidence: 0.95 };
+    const { n, mean, sd } = reckonRun(values, of);
+    expect(n).toBe(1001);
+    expect(mean / middle).toBeCloseTo(1, 12);
+    expect(sd).toBeCloseTo(0.1, digits);
+  },
+);
