@@ -1,4 +1,4 @@
-import { and, desc, eq, gt, isNull, ne } from "drizzle-orm";
+import { and, asc, desc, eq, gt, isNull, ne } from "drizzle-orm";
 import type * as z from "zod";
 import { refuse } from "@/core/problem/problem";
 import type { OtherAction } from "@/core/records/audit";
@@ -59,12 +59,21 @@ export const join = (
       makeAccount(tx, { personId: invited.personId, email, passwordHash }),
   );
 
-/** A new password for somebody with an account. Whoever was signed in as them is signed out. */
+/** A new password for somebody with an account. Whoever was signed in as them is signed out; their passkeys go. */
 export const choosePassword = (
   database: Database,
   { token, password }: z.output<typeof newPasswordSchema>,
 ): Promise<void> =>
-  spendLink(database, { token, password, email: null, action: "choose-password" }, keepPassword);
+  spendLink(
+    database,
+    { token, password, email: null, action: "choose-password" },
+    async (tx, invited, passwordHash) => {
+      await keepPassword(tx, invited, passwordHash);
+      // Whoever asks for a way back may have lost the device they were on.
+      const userId = await userIdOf(tx, invited.personId);
+      await tx.delete(schema.passkey).where(eq(schema.passkey.userId, userId));
+    },
+  );
 
 async function spendLink(
   database: Database,
@@ -280,3 +289,15 @@ export const listSessions = async (
     .orderBy(desc(schema.session.updatedAt));
   return rows.map((row) => ({ ...row, userAgent: row.userAgent ?? "" }));
 };
+
+/** The passkeys of somebody's own account, the oldest first. */
+export const listPasskeys = async (
+  database: Database,
+  { personId }: Actor,
+): Promise<{ id: string; since: Date | null }[]> =>
+  database
+    .select({ id: schema.passkey.id, since: schema.passkey.createdAt })
+    .from(schema.passkey)
+    .innerJoin(schema.person, eq(schema.person.userId, schema.passkey.userId))
+    .where(eq(schema.person.id, personId))
+    .orderBy(asc(schema.passkey.createdAt));

@@ -1,3 +1,4 @@
+import { passkey } from "@better-auth/passkey";
 import { betterAuth } from "better-auth";
 import { drizzleAdapter } from "better-auth/adapters/drizzle";
 import { hashPassword, verifyPassword } from "./password";
@@ -43,9 +44,28 @@ export function createAuth({ database, secret, baseUrl, trustedOrigins }: AuthOp
       useSecureCookies: baseUrl.startsWith("https:"),
       defaultCookieAttributes: { sameSite: "lax", httpOnly: true },
     },
+    plugins: passkeysAt([baseUrl, ...(trustedOrigins ?? [])]),
     telemetry: { enabled: false },
     logger: { disabled: true },
   });
+}
+
+/**
+ * Passkeys belong to the name of a host; a bare address has none. Null where this server has only such.
+ *
+ * @example passkeyHost(["http://127.0.0.1:3210", "http://localhost:3210"]) → "localhost"
+ */
+export const passkeyHost = (addresses: readonly string[]): string | null =>
+  addresses
+    .filter((address) => URL.canParse(address))
+    .map((address) => new URL(address).hostname)
+    .find((host) => !/^[\d.]+$|^\[/.test(host)) ?? null;
+
+function passkeysAt(addresses: readonly string[]) {
+  const host = passkeyHost(addresses);
+  if (host === null) return [];
+  const origin = addresses.map((address) => new URL(address).origin);
+  return [passkey({ rpID: host, rpName: "Bell Step", origin })];
 }
 
 /** The absolute end of a session, days after signing in: sooner for who can change others' records. */

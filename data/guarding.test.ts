@@ -643,7 +643,7 @@ describe("the database itself", () => {
     const { rows } = await pool.query<{ name: string }>(
       "select table_name as name from information_schema.tables where table_schema = 'public'",
     );
-    const signIn = ["user", "session", "account", "verification", "rate_limit"];
+    const signIn = ["user", "session", "account", "passkey", "verification", "rate_limit"];
     const owned = (await tables()).rows.map(({ name }) => name);
     expect(
       rows

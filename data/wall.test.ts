@@ -6,7 +6,7 @@ import { person, reading } from "./schema";
 import { addTestSchool, newId, openTestSchool, type TestSchool } from "./testing/database";
 
 /** What the sign-in keeps: out of reach of whoever reads records. */
-const SIGN_IN = ["account", "rate_limit", "session", "user", "verification"];
+const SIGN_IN = ["account", "passkey", "rate_limit", "session", "user", "verification"];
 
 let database: Database;
 let pool: Pool;

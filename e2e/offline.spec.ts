@@ -160,3 +160,17 @@ test("it can be installed: the manifest names icons that are there, at their siz
     expect(size).toBe(sizes);
   }
 });
+
+test("a page that answers with the sign-in makes the device forget what it kept", async ({
+  page,
+}) => {
+  await signInOnly(page, "cato");
+  await page.goto("/measure");
+  await kept(page, "/measure");
+  await page.context().clearCookies();
+  await page.goto("/measure");
+  await expect(page).toHaveURL(/sign-in/);
+  const isKept = () =>
+    page.evaluate(async () => (await caches.match("/measure", { ignoreVary: true })) !== undefined);
+  await expect.poll(isKept).toBe(false);
+});

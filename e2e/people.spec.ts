@@ -124,26 +124,6 @@ test("signing out without a network forgets this device's pages, and ends it whe
   await expect(page).toHaveURL(/sign-in/);
 });
 
-test("a page that answers with the sign-in makes the device forget what it kept", async ({
-  page,
-}) => {
-  await signInOnly(page, "cato");
-  await page.goto("/measure");
-  const kept = () =>
-    page.evaluate(async () => {
-      const names = (await caches.keys()).filter((name) => name.startsWith("bell-step-pages"));
-      const pages = await Promise.all(
-        names.map(async (name) => (await (await caches.open(name)).keys()).length),
-      );
-      return pages.reduce((sum, count) => sum + count, 0);
-    });
-  await expect.poll(kept).toBeGreaterThan(0);
-  await page.context().clearCookies();
-  await page.goto("/measure");
-  await expect(page).toHaveURL(/sign-in/);
-  await expect.poll(kept).toBe(0);
-});
-
 test("the way back after signing in leads only to our own pages", async ({ page }) => {
   await signIn(page, "oda");
   for (const next of ["//evil.example", "https://evil.example", "/\\evil.example"]) {

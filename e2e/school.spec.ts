@@ -137,6 +137,61 @@ test("a forgotten password: a new way in, used once, signs out everybody else; t
   await own.context().close();
 });
 
+test("a passkey is made, signs in, and is gone once a new way in was used", async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  await signInOnly(page, "oda");
+  const own = await joined(
+    browser,
+    await bringIn(page, "Lars Hawser", "learner"),
+    "lars@example.org",
+  );
+  // Passkeys belong to a host's name, which a bare address isn't.
+  const at = baseURL!.replace("127.0.0.1", "localhost");
+  await own.goto("/me");
+  await expect(own.getByText("This browser, or this address, has none.")).toBeVisible();
+  const devtools = await own.context().newCDPSession(own);
+  await devtools.send("WebAuthn.enable");
+  await devtools.send("WebAuthn.addVirtualAuthenticator", {
+    options: {
+      ...{ protocol: "ctap2", transport: "internal", hasResidentKey: true },
+      ...{ hasUserVerification: true, isUserVerified: true, automaticPresenceSimulation: true },
+    },
+  });
+  await own.goto(`${at}/sign-in`);
+  await own.getByLabel("E-mail").fill("lars@example.org");
+  await own.getByLabel("Password").fill(PASSWORD);
+  await own.getByRole("button", { name: "Sign in", exact: true }).click();
+  await own.waitForURL(/\/next/);
+  await own.goto(`${at}/me`);
+  const passkeys = own.getByRole("region", { name: "Passkeys" });
+  await passkeys.getByRole("button", { name: "Make a passkey" }).click();
+  await expect(passkeys.getByRole("listitem")).toHaveCount(1);
+  await expectAccessible(own);
+
+  const signInByPasskey = async () => {
+    await own.context().clearCookies();
+    await own.goto(`${at}/sign-in`);
+    await own.getByRole("button", { name: "With a passkey" }).click();
+  };
+  await signInByPasskey();
+  await own.waitForURL(/\/next/);
+  await expect(own.getByRole("link", { name: "Lars Hawser" })).toBeVisible();
+
+  const address = await wayIn(page, "Lars Hawser");
+  await own.goto(address.replace("127.0.0.1", "localhost"));
+  await own.getByLabel("Password").fill("kelp over granite");
+  await own.getByRole("button", { name: "Choose it" }).click();
+  await own.waitForURL(/sign-in/);
+  await signInByPasskey();
+  await expect(own.getByRole("main").getByRole("alert")).toContainText(
+    "That passkey isn’t known here.",
+  );
+  await own.context().close();
+});
+
 test("a cohort is made, filled by slips, and ended when nobody is in it", async ({ page }) => {
   await signInOnly(page, "oda");
   await page.goto("/school");

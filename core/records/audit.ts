@@ -76,5 +76,7 @@ export const OTHER_ACTIONS = [
   "change-password",
   "change-email",
   "end-own-sessions",
+  "keep-passkey",
+  "drop-passkey",
 ] as const;
 export type OtherAction = (typeof OTHER_ACTIONS)[number];

@@ -1,5 +1,5 @@
 // The only file that gathers exports: the migration generator and the sign-in adapter want all tables as one module.
-export { account, rateLimit, session, user, verification } from "./auth";
+export { account, passkey, rateLimit, session, user, verification } from "./auth";
 export { classDay } from "./classes";
 export {
   calendarLink,

@@ -1,16 +1,7 @@
 "use client";
 
-import { useSyncExternalStore, type FormEvent, type ReactNode } from "react";
-
-const never = () => () => undefined;
-
-/** Whether the page has come alive in the browser. */
-const useAlive = () =>
-  useSyncExternalStore(
-    never,
-    () => true,
-    () => false,
-  );
+import type { FormEvent, ReactNode } from "react";
+import { useInBrowser } from "./useInBrowser";
 
 /**
  * A form that waits until the page is alive: before that nothing could be typed that
@@ -23,7 +14,7 @@ export function Form({
   onSubmit: (event: FormEvent) => Promise<void>;
   children: ReactNode;
 }) {
-  const alive = useAlive();
+  const alive = useInBrowser(() => true);
   return (
     <form method="post" onSubmit={(event) => void onSubmit(event)} noValidate>
       <fieldset disabled={!alive} className="contents">

@@ -8,6 +8,8 @@ import { forgetKeptPages } from "../offline/kept";
 import { forgetPendingSignOut } from "../offline/signOut";
 import { Field, FormError } from "./Field";
 import { Form } from "./Form";
+import { canHavePasskeys, PASSKEY_PROBLEMS, signInByPasskey } from "./passkeys";
+import { useInBrowser } from "./useInBrowser";
 
 const signInSchema = z.strictObject({
   email: z.string().trim().min(1, "Your e-mail address is needed."),
@@ -35,18 +37,27 @@ export function SignInForm({ next, demo }: { next: string; demo: DemoAccount[] }
   // Nobody is signed in here any more: what was kept for whoever was goes.
   useEffect(() => void forgetKeptPages(), []);
 
+  const goOn = async () => {
+    // They may be another person's, whose sign-in ran out here.
+    await forgetKeptPages();
+    forgetPendingSignOut();
+    window.location.assign(next);
+  };
+  const canPasskey = useInBrowser(canHavePasskeys);
+  const byPasskey = async () => {
+    const outcome = await signInByPasskey();
+    if (outcome === "done") return goOn();
+    const message = PASSKEY_PROBLEMS[outcome];
+    if (message) form.setError("root", { message });
+  };
+
   const submit = form.handleSubmit(async ({ email, password }) => {
     const response = await fetch("/api/auth/sign-in/email", {
       method: "POST",
       headers: { "content-type": "application/json" },
       body: JSON.stringify({ email, password }),
     }).catch(() => null);
-    if (response?.ok) {
-      // They may be another person's, whose sign-in ran out here.
-      await forgetKeptPages();
-      forgetPendingSignOut();
-      return window.location.assign(next);
-    }
+    if (response?.ok) return goOn();
     // A malformed address gets the same answer as a wrong one.
     const status = response?.status === 400 ? 401 : (response?.status ?? 0);
     form.setError("root", {
@@ -82,6 +93,11 @@ export function SignInForm({ next, demo }: { next: string; demo: DemoAccount[] }
       <button type="submit" className="button button-main w-full" disabled={isSubmitting}>
         {isSubmitting ? "Signing in …" : "Sign in"}
       </button>
+      {canPasskey ? (
+        <button type="button" className="button mt-3 w-full" onClick={() => void byPasskey()}>
+          With a passkey
+        </button>
+      ) : null}
       {demo.length > 0 ? (
         <div className="mt-6 border-t pt-4">
           <p className="quiet mb-1 text-13">Look around as</p>

@@ -89,6 +89,8 @@ const ACTIONS: Record<CommandName | OtherAction, string | ((details: Details) =>
   "change-password": "changed their password",
   "change-email": "changed their address",
   "end-own-sessions": "signed out elsewhere",
+  "keep-passkey": "made a passkey",
+  "drop-passkey": "took away a passkey",
 };
 
 /**

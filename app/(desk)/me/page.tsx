@@ -1,10 +1,11 @@
 import type { Metadata } from "next";
-import { emailOf, listSessions } from "@/data/accounts";
+import { emailOf, listPasskeys, listSessions } from "@/data/accounts";
 import { SignOutButton } from "@/ui/forms/SignOutButton";
 import { UnitChoice } from "@/ui/forms/UnitChoice";
 import { listCalendarLinks } from "@/data/queries/calendar";
 import { CalendarAddress } from "@/ui/evening/CalendarAddress";
 import { ChangeEmail, ChangePassword } from "@/ui/forms/AccountForms";
+import { Passkeys } from "@/ui/forms/Passkeys";
 import { OwnSessions } from "@/ui/forms/OwnSessions";
 import { sessionInWords } from "@/ui/words/sessions";
 import { dayInWords } from "@/ui/words/when";
@@ -15,7 +16,8 @@ export const metadata: Metadata = { title: "Your account" };
 export default async function MePage() {
   const actor = await requireActor();
   const { database } = services();
-  const [links, email, sessions, holder] = await Promise.all([
+  const [passkeys, links, email, sessions, holder] = await Promise.all([
+    listPasskeys(database, actor),
     listCalendarLinks(recordsOf(actor), actor),
     emailOf(database, actor, actor.personId),
     listSessions(database, actor, actor.personId),
@@ -57,6 +59,12 @@ export default async function MePage() {
       <div>
         <ChangePassword />
         <ChangeEmail email={email ?? ""} />
+        <Passkeys
+          passkeys={passkeys.map(({ id, since }) => ({
+            id,
+            since: since ? dayInWords(since.getTime(), actor.timeZone) : "some time ago",
+          }))}
+        />
         <OwnSessions
           sessions={sessions.map((one) => ({
             id: one.id,
