@@ -118,7 +118,8 @@ async function* counted(
     const buffer = typeof chunk === "string" ? Buffer.from(chunk) : chunk;
     hash.update(buffer);
     bytes += buffer.length;
-    if (isLines) for (const byte of buffer) if (byte === 10) rows += 1;
+    if (isLines)
+      for (let at = buffer.indexOf(10); at !== -1; at = buffer.indexOf(10, at + 1)) rows += 1;
     yield buffer;
   }
   files[name] = { bytes, sha256: hash.digest("hex"), ...(isLines ? { rows } : {}) };
