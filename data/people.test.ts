@@ -181,6 +181,17 @@ describe("cohorts", () => {
     expect(await codeOf(ours.instructor, "end-cohort", end)).toBe("cohort-has-classes");
     await actOk(database, ours.instructor, "call-off-class", { classId });
     expect(await codeOf(ours.instructor, "end-cohort", end)).toBe("ok");
+    // Whoever left while it was running doesn't come back into it unseen.
+    const former = ours.rows.person.find(({ name }) => name === "Ivo Brackwater")!.id;
+    await pool.query("update membership set left_at = now(), cohort_id = $1 where person_id = $2", [
+      cohort.cohortId,
+      former,
+    ]);
+    const back = { personId: former, left: false };
+    expect(await codeOf(ours.instructor, "leave-school", back)).toBe("cohort-ended");
+    const elsewhere = { personId: former, cohortId: ours.rows.cohort[0]!.id };
+    expect(await codeOf(ours.instructor, "move-learner", elsewhere)).toBe("ok");
+    expect(await codeOf(ours.instructor, "leave-school", back)).toBe("ok");
     const into = { personId, cohortId: cohort.cohortId };
     expect(await codeOf(ours.instructor, "move-learner", into)).toBe("cohort-ended");
     expect(await codeOf(ours.instructor, "end-cohort", { ...end, ended: false })).toBe("ok");

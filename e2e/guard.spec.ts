@@ -332,6 +332,12 @@ test("commands: nobody is told to sign in, other sites and nonsense are refused"
   for (const path of ["list-sessions", "change-email", "update-user", "forget-password", "ok"])
     expect([path, (await nobody.post(`/api/auth/${path}`, { data: {} })).status()]).toEqual([path, 404]); // prettier-ignore
   expect((await nobody.get("/api/auth/get-session")).status()).toBe(405);
+  // Nor does a page of somebody else change an account.
+  for (const path of ["verify-registration", "delete-passkey"]) {
+    const given = { data: { id: "x", response: {} }, headers: { "sent-by": "somebody else" } };
+    for (const persona of [nobody, learner])
+      expect([path, (await persona.post(`/api/auth/passkey/${path}`, given)).status()]).toEqual([path, 401]); // prettier-ignore
+  }
 });
 
 test("the figures are shown to who has their token, and count made-up commands together", async ({

@@ -73,7 +73,7 @@ export const RECORD_PROBLEMS = {
     "conflict",
     ({ letter }) => `Another cohort’s tags begin with ${letter}.`,
   ),
-  "cohort-ended": always("conflict", "That cohort has ended. Take it up again first."),
+  "cohort-ended": always("conflict", "That cohort has ended: take it up again, or choose another."),
   "cohort-letter-used": always(
     "conflict",
     "Learners carry this letter on their tags: it stays. The name can be changed.",

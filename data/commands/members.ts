@@ -16,7 +16,8 @@ export async function holdMember(tx: Transaction, { schoolId }: Actor, personId:
     .for("update");
   if (!row) notFound("person");
   if (row.person.erasedAt) refuse({ code: "person-erased" });
-  return { ...row.person, role: row.membership.role, leftAt: row.membership.leftAt };
+  const { role, cohortId, leftAt } = row.membership;
+  return { ...row.person, role, cohortId, leftAt };
 }
 
 /** Learners are an instructor's to look after; what concerns staff is for owners. */

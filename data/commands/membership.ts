@@ -61,6 +61,8 @@ export const leaveSchool = defineCommand({
     const member = await holdMember(tx, actor, personId);
     assertLooksAfter(actor, member.role);
     if (left && member.role === "owner") await assertOtherOwner(tx, actor, personId);
+    // In a cohort that has ended nobody would find them.
+    if (!left && member.cohortId !== null) await holdCohort(tx, actor, member.cohortId);
     await tx
       .update(membership)
       .set({ leftAt: left ? (member.leftAt ?? new Date()) : null })

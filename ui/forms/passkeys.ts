@@ -32,7 +32,11 @@ async function perform(
     if (!asked.ok) return "refused";
     const response = await answer((await asked.json()) as never).catch(() => null);
     if (response === null) return "cancelled";
-    return (await ask(verify, { response })).ok ? "done" : "refused";
+    const verified = await ask(verify, { response });
+    if (verified.ok) return "done";
+    return verify === "verify-registration" && verified.status === 401
+      ? "sign-in-again"
+      : "refused";
   } catch {
     return "unreachable";
   }
@@ -58,7 +62,7 @@ export async function signInByPasskey(): Promise<Outcome> {
 
 export async function dropPasskey(id: string): Promise<Outcome> {
   try {
-    return (await ask("delete-passkey", { id })).ok ? "done" : "refused";
+    return (await ask("delete-passkey", { id })).ok ? "done" : "sign-in-again";
   } catch {
     return "unreachable";
   }

@@ -1,7 +1,8 @@
 import type { OtherAction } from "@/core/records/audit";
 import { noteEvent } from "@/data/audit";
 import { signIn } from "@/data/signIn";
-import { freeTries, holderOf, recordsOf, services } from "../../../server";
+import { senderOf } from "../../answer";
+import { freeTries, recordsOf, services } from "../../../server";
 
 /** Of what the sign-in library answers, these are ours; everything else is closed. */
 const GETS = ["passkey/generate-register-options", "passkey/generate-authenticate-options"];
@@ -12,7 +13,7 @@ const POSTS = [
   "passkey/verify-authentication",
   "passkey/delete-passkey",
 ];
-/** Of these it is noted that they were done. */
+/** What changes an account: for whoever is signed in, from a page of theirs, and noted. */
 const NOTED: Record<string, OtherAction> = {
   "passkey/verify-registration": "keep-passkey",
   "passkey/delete-passkey": "drop-passkey",
@@ -36,9 +37,11 @@ export async function POST(request: Request): Promise<Response> {
       proxies: Number(process.env.BELL_STEP_PROXIES ?? 0),
     });
   const action = NOTED[endpoint];
-  const holder = action ? await holderOf(request.headers, Date.now()) : null;
+  if (!action) return auth.handler(request);
+  // A page of somebody else that was left open gives nobody's device a way into this account.
+  const actor = await senderOf(request);
+  if (!actor) return new Response(null, { status: 401 });
   const response = await auth.handler(request);
-  if (action && holder && response.ok)
-    await noteEvent(recordsOf(holder.actor), holder.actor, { action });
+  if (response.ok) await noteEvent(recordsOf(actor), actor, { action });
   return response;
 }
