@@ -1,7 +1,7 @@
 import type { Pool } from "pg";
 import { findInvited, join } from "./accounts";
 import { createAuth, type Auth } from "./auth";
-import { addressOf, signIn as signInSlowed, waitAfter } from "./signIn";
+import { addressOf, countTry, signIn as signInSlowed, waitAfter } from "./signIn";
 import type { Database } from "./database";
 import { createSchool } from "./school";
 import { actOk, newId, openTestSchool, SECRET, type TestSchool } from "./testing/database";
@@ -118,6 +118,14 @@ test("nobody can sign up by themselves", async () => {
   expect((await pool.query("select 1 from \"user\" where email = 'me@example.org'")).rowCount).toBe(
     0,
   );
+});
+
+test("any number may try one account at the same moment, the first ones too", async () => {
+  for (let account = 0; account < 150; account += 1) {
+    const of = { email: `at.once${account}@example.org`, address: null };
+    const tries = Array.from({ length: 8 }, () => countTry(database, of, { freeTries: 8 }));
+    expect(await Promise.all(tries)).toEqual(tries.map(() => true));
+  }
 });
 
 describe("sign-in is slowed by what failed, never locked", () => {

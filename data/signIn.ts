@@ -1,5 +1,6 @@
 import { createHash } from "node:crypto";
 import { eq, lt, sql } from "drizzle-orm";
+import { v7 as newId } from "uuid";
 import type { Auth } from "./auth";
 import type { Database } from "./database";
 import { rateLimit } from "./schema";
@@ -110,7 +111,7 @@ async function counted(database: Database, key: string): Promise<number> {
   const isForgotten = sql`${rateLimit.lastRequest} < ${now - FORGOTTEN_MS}`;
   const [row] = await database
     .insert(rateLimit)
-    .values({ id: key, key, count: 1, lastRequest: now })
+    .values({ id: newId(), key, count: 1, lastRequest: now })
     .onConflictDoUpdate({
       target: rateLimit.key,
       set: {

@@ -117,6 +117,7 @@ test("from one exercise to one step: set, measure, sign, and the learner sees it
 
 test("a whole piece by keyboard alone, from signing in to signing", async ({ page }) => {
   await page.goto("/sign-in");
+  await expect(page.getByLabel("E-mail")).toBeEnabled();
   await page.getByLabel("E-mail").focus();
   await page.keyboard.type("oda@wrackline.example");
   await page.keyboard.press("Tab");

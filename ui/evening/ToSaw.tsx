@@ -47,7 +47,7 @@ export function ToSaw({
   const cuts = bars.reduce((sum, bar) => sum + bar.cuts.length, 0);
   const cost = bars.reduce((sum, bar) => sum + (bar.cost ?? 0), 0);
   const confirm = async () => {
-    const answer = await send("saw-bars", {
+    await send("saw-bars", {
       classId,
       bars: bars.map((bar) => ({
         sawnId: newId(),
@@ -57,7 +57,8 @@ export function ToSaw({
       })),
     });
     setAsking(false);
-    if (answer.ok) router.refresh();
+    // What was refused is planned anew too: somebody has left, or a bar is gone.
+    router.refresh();
   };
   return (
     <section aria-label="To saw" className="mt-6">
