@@ -150,7 +150,7 @@ export function standingRows(
   { schoolId, learnerId, techniqueId }: Required<StandingScope>,
   summary: ClimbSummary,
 ) {
-  const { step, earned, towards, since, pieces, lastMadeAt, halfLifeDays } = summary;
+  const { step, earned, towards, since, pieces, lastMadeAt, freshChance, halfLifeDays } = summary;
   const key = { schoolId, learnerId, techniqueId };
   const last = earned.at(-1);
   return {
@@ -162,6 +162,7 @@ export function standingRows(
       since,
       pieces,
       lastMadeAt: new Date(lastMadeAt),
+      freshChance,
       halfLifeDays,
     },
     evidence: earned.flatMap((one) =>

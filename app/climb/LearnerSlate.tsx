@@ -69,6 +69,8 @@ export const namesOf = ({ techniques }: Pick<LearnerOverview, "techniques">) => 
 };
 
 const MAX_NOTES = 2;
+/** More than this is a list nobody works off. */
+const MAX_STALE = 3;
 
 /** Runs begun: how many more for which step. */
 export function runNotes(overview: LearnerOverview): SlateNote[] {
@@ -88,11 +90,11 @@ export function runNotes(overview: LearnerOverview): SlateNote[] {
 
 const left = ({ need, have }: { need: number; have: number }) => need - have;
 
-/** What is going stale, the highest steps first: few enough to be used. */
+/** What is going stale, what most builds on first: few enough to be used. */
 export function staleNotes(overview: LearnerOverview, now: number): SlateNote[] {
   const { techniqueOf } = namesOf(overview);
-  return goingStale(overview.standings, now)
-    .slice(0, MAX_NOTES)
+  return goingStale(overview.standings, overview.techniques, now)
+    .slice(0, MAX_STALE)
     .map(({ held: { techniqueId, lastMadeAt }, chance }) => ({
       title: `${techniqueOf(techniqueId)} is going stale`,
       detail: `${countOf(Math.round((now - lastMadeAt) / 86_400_000), "day")}; about ${Math.round(chance * 100)} in a hundred for a sound one now`,

@@ -1,7 +1,6 @@
 import { piecesThroughCourse } from "../simulate/course";
 import { rankNext, type Candidate, type LearnerNow, type ShopNow } from "./choose";
 import { standingOf } from "./standing";
-import { STALE_UNDER } from "./fading";
 
 const COURSE = [
   { id: "draw", after: [] },
@@ -41,7 +40,7 @@ const learner = (more: Partial<LearnerNow> = {}): LearnerNow => ({
   ...more,
 });
 const rank = (now: LearnerNow, shop: Partial<ShopNow> = {}) =>
-  rankNext(SHELF, COURSE, { learner: now, shop: { ...SHOP, ...shop }, stale: STALE_UNDER });
+  rankNext(SHELF, COURSE, { learner: now, shop: { ...SHOP, ...shop } });
 const first = (now: LearnerNow, shop: Partial<ShopNow> = {}) => rank(now, shop).ranked[0];
 const why = (now: LearnerNow, id: string, shop: Partial<ShopNow> = {}) =>
   rank(now, shop).notNow.find(({ exerciseId }) => exerciseId === id)?.why;
@@ -108,7 +107,10 @@ describe("what comes next", () => {
   test("a step long passed comes back only when it fades", () => {
     const standings = new Map([["draw", at(3)]]);
     expect(why(learner({ standings }), "cleat")).toEqual({ code: "behind", step: 1 });
-    const fading = learner({ standings, freshness: new Map([["draw", 0.4]]) });
+    const fading = learner({
+      standings,
+      freshness: new Map([["draw", { chance: 0.4, isStale: true }]]),
+    });
     expect(why(fading, "cleat")).toBeUndefined();
     expect(rank(fading).ranked[0]?.reasons).toContainEqual({ code: "fading", chance: 0.4 });
   });

@@ -2,6 +2,7 @@ import type { Outcome } from "../verdict/outcomes";
 import type { Step } from "../trade/steps";
 import { missingBefore, type CourseNode } from "./curriculum";
 import type { Standing } from "./standing";
+import type { Freshness } from "./summary";
 import { RECURS_FROM, type RecurringCause } from "../cause/recurs";
 
 /** An exercise that could be made next. */
@@ -43,8 +44,8 @@ export interface LatestOf {
 /** All the choice looks at. */
 export interface LearnerNow {
   standings: ReadonlyMap<string, Pick<Standing, "step" | "towards">>;
-  /** Chance of a sound piece now, by technique; only those that were ever fair. */
-  freshness: ReadonlyMap<string, number>;
+  /** How fresh each technique is now; only those that were ever fair. */
+  freshness: ReadonlyMap<string, Freshness>;
   recurring: readonly RecurringCause[];
   /** Exercises set and still open. */
   set: ReadonlySet<string>;
@@ -115,12 +116,11 @@ const WORTH = {
  *
  * @param candidates published exercises, in the order of the course; it decides between equals
  * @param course techniques with what comes before them
- * @param stale a technique with less than this chance of a sound piece is fading
  */
 export function rankNext(
   candidates: readonly Candidate[],
   course: readonly CourseNode[],
-  { learner, shop, stale }: { learner: LearnerNow; shop: ShopNow; stale: number },
+  { learner, shop }: { learner: LearnerNow; shop: ShopNow },
 ): Choices {
   const nodes = new Map(course.map((node) => [node.id, node]));
   const stepOf = (id: string) => learner.standings.get(id)?.step ?? 0;
@@ -129,10 +129,10 @@ export function rankNext(
   candidates.forEach((candidate, place) => {
     const { exerciseId, techniqueId } = candidate;
     const node = nodes.get(techniqueId) ?? { id: techniqueId, after: [] };
-    const why = whyNot(candidate, node, { learner, shop, stale, stepOf });
+    const why = whyNot(candidate, node, { learner, shop, stepOf });
     if (why) notNow.push({ exerciseId, why });
     else {
-      const { reasons, score } = worthOf(candidate, node, { learner, stale, stepOf });
+      const { reasons, score } = worthOf(candidate, node, { learner, stepOf });
       ranked.push({ exerciseId, score, reasons, place });
     }
   });
@@ -146,14 +146,13 @@ export function rankNext(
 
 interface Looking {
   learner: LearnerNow;
-  stale: number;
   stepOf: (techniqueId: string) => number;
 }
 
 function whyNot(
   { exerciseId, techniqueId, step, minuteBudget, stock, welds }: Candidate,
   node: CourseNode,
-  { learner, shop, stale, stepOf }: Looking & { shop: ShopNow },
+  { learner, shop, stepOf }: Looking & { shop: ShopNow },
 ): NotNow | null {
   const said = learner.choices.find((choice) => choice.exerciseId === exerciseId);
   if (said?.says === "skip") return { code: "skipped", reason: said.reason };
@@ -165,8 +164,8 @@ function whyNot(
   const missing = missingBefore(node, stepOf);
   if (missing.length > 0) return { code: "before", missing };
   const held = stepOf(techniqueId);
-  const fading = (learner.freshness.get(techniqueId) ?? 1) < stale;
-  return step < held && !fading ? { code: "behind", step } : null;
+  const isFading = learner.freshness.get(techniqueId)?.isStale ?? false;
+  return step < held && !isFading ? { code: "behind", step } : null;
 }
 
 function worthOf(
@@ -230,7 +229,7 @@ function runInHand(
 /** What speaks for its technique: a cause to cure, a skill that fades, one just opened, the next step. */
 function worthOfTechnique(
   node: CourseNode,
-  { learner, stale, stepOf }: Looking,
+  { learner, stepOf }: Looking,
   withoutRun: boolean,
 ): Worth[] {
   const { id, after } = node;
@@ -241,8 +240,9 @@ function worthOfTechnique(
       worth: WORTH.cause,
       reason: { code: "cause", cause: cause.cause, on: cause.on, of: cause.of },
     });
-  const chance = learner.freshness.get(id) ?? 1;
-  if (chance < stale) found.push({ worth: WORTH.fading, reason: { code: "fading", chance } });
+  const fresh = learner.freshness.get(id);
+  if (fresh?.isStale)
+    found.push({ worth: WORTH.fading, reason: { code: "fading", chance: fresh.chance } });
   const held = stepOf(id);
   // It may have been set or pinned before what it builds on.
   if (missingBefore(node, stepOf).length > 0) return found;

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { plusMinusForGradeMm } from "../measure/tolerance";
 import type { Step } from "../trade/steps";
 import { DEFAULT_STANDING_RULES, type RulesInForce, type StandingRules } from "./rules";
-import { goingStale, summariseClimb } from "./summary";
+import { freshness, goingStale, summariseClimb } from "./summary";
 import { spreadAllowed, standingOf, type SignedPiece } from "./standing";
 
 const DAY_MS = 86_400_000;
@@ -220,10 +220,12 @@ test("what is earned stays earned, and the order of the records doesn't matter",
   );
 });
 
-test("what is going stale: under even odds, never what was not fair, the highest step first", () => {
+test("what is going stale: much under the learner's own fresh chance, never what was not fair, the highest step first", () => {
   const DAY = 86_400_000;
-  const held = (step: Step, days: number) => ({ step, lastMadeAt: -days * DAY, halfLifeDays: 30 });
-  // 0.9 · 2^(−30/30) = 0.45 is stale, 0.9 · 2^(−20/30) = 0.57 is not.
+  const held = (step: Step, days: number, techniqueId = "other") => ({
+    ...{ step, techniqueId, lastMadeAt: -days * DAY, freshChance: 0.9, halfLifeDays: 30 },
+  });
+  // Of what was there 2^(−30/30) = 0.5 is left: stale; 2^(−20/30) = 0.63 is not.
   const [shown, fair, lately, older, sure] = [
     held(1, 300),
     held(2, 30),
@@ -231,7 +233,19 @@ test("what is going stale: under even odds, never what was not fair, the highest
     held(3, 60),
     held(5, 90),
   ];
-  const stale = goingStale([shown, fair, lately, older, sure], 0);
+  const stale = goingStale([shown, fair, lately, older, sure], [], 0);
   expect(stale.map((one) => one.held)).toEqual([sure, older, fair]);
   expect(stale.map(({ chance }) => chance)).toEqual([0.1125, 0.225, 0.45]);
+  // What others build on comes before all that.
+  const base = held(2, 30, "base");
+  const course = [
+    { id: "base", after: [] },
+    { id: "other", after: ["base"] },
+  ];
+  expect(goingStale([sure, base], course, 0).map((one) => one.held)).toEqual([base, sure]);
+  // A hand that was never sure of it has not lost it: 0.4 fresh, 0.38 after a week.
+  const poor = { ...held(2, 2), freshChance: 0.4 };
+  expect(goingStale([poor], [], 0)).toEqual([]);
+  expect(freshness(poor, 0)).toMatchObject({ isStale: false });
+  expect(freshness(poor, 0)!.chance).toBeCloseTo(0.4 * 2 ** (-2 / 30), 12);
 });

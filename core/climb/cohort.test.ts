@@ -12,6 +12,7 @@ const kept = (rest: Partial<KeptStanding>): KeptStanding => ({
   towards: null,
   since: 0,
   lastMadeAt: 0,
+  freshChance: 0.9,
   halfLifeDays: 30,
   ...rest,
 });

@@ -1,16 +1,12 @@
 import type { Step } from "../trade/steps";
-import { STALE_UNDER } from "./fading";
 import type { Towards } from "./standing";
-import { freshness } from "./summary";
+import { freshness, type Fades } from "./summary";
 
 /** A learner's standing on a technique as it is kept. */
-export interface KeptStanding {
+export interface KeptStanding extends Fades {
   techniqueId: string;
-  step: Step | 0;
   towards: Towards | null;
   since: number;
-  lastMadeAt: number;
-  halfLifeDays: number;
 }
 
 /** What a cell of the cohort calls for. */
@@ -43,8 +39,7 @@ export function cohortRow(
   return course.map(({ id }) => {
     const kept = byTechnique.get(id);
     if (!kept) return { step: 0, stale: false, mark: null };
-    const chance = freshness(kept, now);
-    const stale = chance !== null && chance < STALE_UNDER;
+    const stale = freshness(kept, now)?.isStale ?? false;
     return { step: kept.step, stale, mark: markOf(kept, stale) };
   });
 }

@@ -5,7 +5,14 @@ import { STARTER_TECHNIQUES } from "../trade/techniques";
 import { courseSchema } from "./course";
 import { DEFAULT_STANDING_RULES } from "./rules";
 import { findLoop, missingBefore, opensUp, type CourseNode } from "./curriculum";
-import { chanceAfter, halfLifeOf, retestsOf, staleAfterDays, STALE_UNDER } from "./fading";
+import {
+  fadingOf,
+  keptAfter,
+  MIN_GAP_DAYS,
+  retestsOf,
+  STALE_SHARE,
+  staleAfterDays,
+} from "./fading";
 
 const starter: CourseNode[] = STARTER_TECHNIQUES.map(({ slug, after }) => ({ id: slug, after }));
 
@@ -68,55 +75,117 @@ describe("the course as a graph, against a general-purpose graph library", () =>
 
 describe("fading", () => {
   test("the chance halves with every half-life, and never rises with time", () => {
-    expect(chanceAfter(0, 30)).toBeCloseTo(0.9, 9);
-    expect(chanceAfter(60, 30)).toBeCloseTo(0.225, 9);
+    expect(keptAfter(0, 30)).toBe(1);
+    expect(keptAfter(60, 30)).toBeCloseTo(0.25, 9);
     fc.assert(
       fc.property(fc.double({ min: 0, max: 900, noNaN: true }), (days) => {
-        expect(chanceAfter(days + 1, 40)).toBeLessThan(chanceAfter(days, 40));
+        expect(keptAfter(days + 1, 40)).toBeLessThan(keptAfter(days, 40));
       }),
     );
   });
 
-  test("stale from where the chance says so", () => {
-    expect(chanceAfter(staleAfterDays(45), 45)).toBeCloseTo(STALE_UNDER, 9);
+  test("stale from where the share left says so", () => {
+    expect(keptAfter(staleAfterDays(45), 45)).toBeCloseTo(STALE_SHARE, 9);
   });
 
-  test("before any retest the technique's own half-life stands, to a factor of two or so", () => {
-    const { days, low, high } = halfLifeOf(30, []);
+  test("before any piece the technique's own half-life stands, to a factor of three or so", () => {
+    const { fresh, days, low, high } = fadingOf(30, []);
     expect(days).toBeGreaterThan(28);
     expect(days).toBeLessThan(32);
     expect(low).toBeLessThan(16);
     expect(high).toBeGreaterThan(56);
+    // Two sound pieces to 0.8 of a poor one.
+    expect(Math.abs(fresh - 2 / 2.8)).toBeLessThan(0.03);
   });
 
   test("a retest that held lengthens it, one that failed shortens it, a long gap says more", () => {
-    const own = halfLifeOf(30, []).days;
-    const held = (gapDays: number) => halfLifeOf(30, [{ gapDays, held: true }]).days;
+    const own = fadingOf(30, []).days;
+    const held = (gapDays: number) => fadingOf(30, [{ gapDays, held: true }]).days;
     expect(held(10)).toBeGreaterThan(own);
     expect(held(90)).toBeGreaterThan(held(10));
-    expect(halfLifeOf(30, [{ gapDays: 10, held: false }]).days).toBeLessThan(own);
+    expect(fadingOf(30, [{ gapDays: 10, held: false }]).days).toBeLessThan(own);
+    // A week away is a retest, and grows it; a day less isn't.
+    const eight = (gapDays: number) =>
+      fadingOf(
+        30,
+        Array.from({ length: 8 }, () => ({ gapDays, held: true })),
+      ).days;
+    expect(eight(MIN_GAP_DAYS) / eight(MIN_GAP_DAYS - 0.01)).toBeGreaterThan(1.1);
   });
 
-  test("finds the half-life learners were made with", () => {
-    const random = seededRandom(3);
-    const found = Array.from({ length: 40 }, () => {
-      const retests = Array.from({ length: 40 }, () => {
-        const gapDays = 7 + 83 * random.next();
-        return { gapDays, held: random.next() < chanceAfter(gapDays, 60) };
+  test("failing without a gap is little skill, failing after gaps only is forgetting", () => {
+    const series = (heldFresh: boolean, heldAfter: boolean) =>
+      Array.from({ length: 12 }, (_, at) => ({
+        gapDays: at % 2 ? 21 : 0,
+        held: at % 2 ? heldAfter : heldFresh || at % 4 === 0,
+      }));
+    const forgets = fadingOf(60, series(true, false));
+    const unskilled = fadingOf(60, series(false, false));
+    expect(forgets.fresh).toBeGreaterThan(0.8);
+    expect(forgets.days).toBeLessThan(20);
+    expect(unskilled.fresh).toBeLessThan(0.65);
+    expect(unskilled.days).toBeGreaterThan(forgets.days);
+  });
+
+  /** Learners made by a chance, a half-life and whether that grows with what is held after a gap. */
+  const made = (
+    count: number,
+    of: { fresh: number; days: number; grows: number },
+    seed: number,
+  ) => {
+    const random = seededRandom(seed);
+    return Array.from({ length: count }, () => {
+      let days = of.days;
+      return Array.from({ length: 24 }, () => {
+        const gapDays = random.next() < 0.4 ? 0 : 7 + 50 * random.next();
+        const held = random.next() < of.fresh * keptAfter(gapDays, days);
+        if (held && gapDays > 0) days *= of.grows;
+        return { gapDays, held };
       });
-      return halfLifeOf(30, retests).days;
     });
-    const mean = found.reduce((sum, days) => sum + days, 0) / found.length;
-    expect(Math.abs(mean - 60)).toBeLessThan(12);
+  };
+
+  test.each([
+    { fresh: 0.95, days: 60, grows: 1 },
+    { fresh: 0.95, days: 60, grows: 1.25 },
+    { fresh: 0.6, days: 120, grows: 1 },
+    { fresh: 0.5, days: 1e6, grows: 1 },
+    { fresh: 0.9, days: 20, grows: 1 },
+  ])("retests come out as foretold: %j", (of) => {
+    const foretold: { chance: number; held: boolean }[] = [];
+    for (const retests of made(60, of, 5))
+      for (let at = 8; at < retests.length; at += 4) {
+        const { fresh, days } = fadingOf(60, retests.slice(0, at));
+        const { gapDays, held } = retests[at]!;
+        foretold.push({ chance: fresh * keptAfter(gapDays, days), held });
+      }
+    const mean = foretold.reduce((sum, { chance }) => sum + chance, 0) / foretold.length;
+    const rate = foretold.filter(({ held }) => held).length / foretold.length;
+    expect(Math.abs(mean - rate)).toBeLessThan(0.1);
   });
 
-  test("retests are the first pieces after a week away, once there was a fair one", () => {
+  test("a steady hand that forgets nothing is not stale at sixty days; one that loses half in twenty is", () => {
+    const isStale = (retests: readonly { gapDays: number; held: boolean }[]) =>
+      keptAfter(60, fadingOf(60, retests).days) < STALE_SHARE;
+    const weekly = (held: (at: number) => boolean, length: number) =>
+      Array.from({ length }, (_, at) => ({ gapDays: 7, held: held(at) }));
+    expect(isStale(weekly(() => true, 6))).toBe(false);
+    const random = seededRandom(9);
+    const steady = Array.from({ length: 200 }, () => weekly(() => random.next() < 0.85, 20));
+    expect(steady.filter(isStale).length).toBeLessThan(4);
+    const losing = made(60, { fresh: 0.95, days: 20, grows: 1 }, 2);
+    expect(losing.filter(isStale).length).toBeGreaterThan(50);
+  });
+
+  test("retests are the pieces after the first fair one, each with its gap", () => {
     const day = (days: number, meetsStep: 0 | 2) => ({ startedAt: days * 86_400_000, meetsStep });
     const pieces = [day(0, 0), day(20, 2), day(21, 2), day(51, 0), day(60, 2)];
     expect(retestsOf(pieces)).toEqual([
+      { gapDays: 1, held: true },
       { gapDays: 30, held: false },
       { gapDays: 9, held: true },
     ]);
+    expect(retestsOf(pieces.slice(0, 1))).toEqual([]);
   });
 });
 

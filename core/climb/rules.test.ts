@@ -1,7 +1,6 @@
 import { signedPiece, thicknessLine } from "../testing/builders";
 import type { Step } from "../trade/steps";
 import { rankNext, type Candidate, type LearnerNow, type ShopNow } from "./choose";
-import { STALE_UNDER } from "./fading";
 import { DEFAULT_STANDING_RULES, type RulesInForce, type StandingRules } from "./rules";
 import { standingOf, type SignedPiece } from "./standing";
 
@@ -178,7 +177,6 @@ describe("what comes next", () => {
     rankNext(shelf, COURSE, {
       learner: now,
       shop: { minutesLeft: null, stock: null, weldingHearth: null, ...shop },
-      stale: STALE_UNDER,
     });
   const order = (...args: Parameters<typeof rank>) =>
     rank(...args).ranked.map(({ exerciseId }) => exerciseId);
@@ -219,12 +217,15 @@ describe("what comes next", () => {
     expect(order([candidate("a"), candidate("b")], learner({ choices }))).toEqual(["b"]);
   });
 
-  test("a technique at even odds is not fading yet", () => {
-    const fading = (chance: number) =>
-      learner({ standings: new Map([["draw", at(3)]]), freshness: new Map([["draw", chance]]) });
-    expect(why([candidate("a")], fading(STALE_UNDER))).toEqual({ code: "behind", step: 1 });
-    expect(why([candidate("a")], fading(STALE_UNDER - 0.01))).toBeUndefined();
-    const reasons = rank([candidate("a", { step: 3 })], fading(STALE_UNDER)).ranked[0]!.reasons;
+  test("what is stale is made again, of a step long passed too; a poor chance by itself is not that", () => {
+    const fading = (isStale: boolean) =>
+      learner({
+        standings: new Map([["draw", at(3)]]),
+        freshness: new Map([["draw", { chance: 0.4, isStale }]]),
+      });
+    expect(why([candidate("a")], fading(false))).toEqual({ code: "behind", step: 1 });
+    expect(why([candidate("a")], fading(true))).toBeUndefined();
+    const reasons = rank([candidate("a", { step: 3 })], fading(false)).ranked[0]!.reasons;
     expect(reasons.map(({ code }) => code)).toEqual(["step"]);
   });
 
@@ -344,7 +345,7 @@ describe("what comes next", () => {
   test("reasons stand by what they are worth, and at Sure there is no next step", () => {
     const now = learner({
       standings: new Map([["draw", at(5)]]),
-      freshness: new Map([["draw", 0.2]]),
+      freshness: new Map([["draw", { chance: 0.2, isStale: true }]]),
       recurring: [{ cause: "too-cold", techniqueId: "draw", on: 3, of: 5 }],
       set: new Set(["a"]),
     });

@@ -1,4 +1,4 @@
-import { chanceAfter, halfLifeOf, retestsOf, STALE_UNDER } from "./fading";
+import { fadingOf, keptAfter, retestsOf, STALE_SHARE } from "./fading";
 import type { RulesInForce } from "./rules";
 import { standingOf, type SignedPiece, type Standing } from "./standing";
 
@@ -8,7 +8,9 @@ export interface ClimbSummary extends Standing {
   pieces: number;
   /** When the latest of them was begun, ms since 1970. */
   lastMadeAt: number;
-  /** Days in which the chance of a sound piece halves. */
+  /** Chance of a sound piece without a gap. */
+  freshChance: number;
+  /** Days in which it halves. */
   halfLifeDays: number;
 }
 
@@ -24,11 +26,13 @@ export function summariseClimb(
   history?: readonly RulesInForce[],
 ): ClimbSummary {
   const made = [...pieces].sort(byStart);
+  const { fresh, days } = fadingOf(ownHalfLifeDays, retestsOf(made));
   return {
     ...standingOf(pieces, history),
     pieces: made.length,
     lastMadeAt: made.at(-1)!.startedAt,
-    halfLifeDays: halfLifeOf(ownHalfLifeDays, retestsOf(made)).days,
+    freshChance: fresh,
+    halfLifeDays: days,
   };
 }
 
@@ -40,25 +44,44 @@ export const byStart = (
 
 const DAY_MS = 86_400_000;
 
-/** The chance of a sound piece at a moment; null for a technique that was never fair. */
-export const freshness = (
-  { step, lastMadeAt, halfLifeDays }: { step: number; lastMadeAt: number; halfLifeDays: number },
+/** What fading is reckoned from. */
+export type Fades = Pick<ClimbSummary, "step" | "lastMadeAt" | "freshChance" | "halfLifeDays">;
+
+/** The chance of a sound piece at a moment, and whether that is much less than the learner's own fresh one. */
+export interface Freshness {
+  chance: number;
+  isStale: boolean;
+}
+
+/** How fresh a technique is at a moment, ms since 1970; null for one that was never fair. */
+export function freshness(
+  { step, lastMadeAt, freshChance, halfLifeDays }: Fades,
   now: number,
-): number | null => (step < 2 ? null : chanceAfter((now - lastMadeAt) / DAY_MS, halfLifeDays));
+): Freshness | null {
+  if (step < 2) return null;
+  const kept = keptAfter((now - lastMadeAt) / DAY_MS, halfLifeDays);
+  return { chance: freshChance * kept, isStale: kept < STALE_SHARE };
+}
 
 /**
- * The techniques that are going stale at a moment, the highest step first, then the least fresh.
+ * The techniques that are going stale at a moment: first those that the most others build on, then the
+ * highest step, then the least fresh.
  *
  * @param standings of one learner, in any order
+ * @param course techniques with what comes before them
  * @param now ms since 1970
  */
-export const goingStale = <Held extends Pick<ClimbSummary, "step" | "lastMadeAt" | "halfLifeDays">>(
+export function goingStale<Held extends Fades & { techniqueId: string }>(
   standings: readonly Held[],
+  course: readonly { id: string; after: readonly string[] }[],
   now: number,
-): { held: Held; chance: number }[] =>
-  standings
+): { held: Held; chance: number }[] {
+  const buildOn = (id: string) => course.filter(({ after }) => after.includes(id)).length;
+  return standings
     .flatMap((held) => {
-      const chance = freshness(held, now);
-      return chance !== null && chance < STALE_UNDER ? [{ held, chance }] : [];
+      const found = freshness(held, now);
+      return found?.isStale ? [{ held, chance: found.chance, on: buildOn(held.techniqueId) }] : [];
     })
-    .sort((a, b) => b.held.step - a.held.step || a.chance - b.chance);
+    .sort((a, b) => b.on - a.on || b.held.step - a.held.step || a.chance - b.chance)
+    .map(({ held, chance }) => ({ held, chance }));
+}

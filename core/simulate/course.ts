@@ -1,5 +1,5 @@
 import { missingBefore, type CourseNode } from "../climb/curriculum";
-import { chanceAfter, STALE_UNDER } from "../climb/fading";
+import { keptAfter, STALE_SHARE } from "../climb/fading";
 import { rankNext, type Candidate, type LearnerNow } from "../climb/choose";
 import { standingOf, type SignedPiece, type Standing } from "../climb/standing";
 import type { Outcome } from "../verdict/outcomes";
@@ -110,14 +110,14 @@ class CourseState {
         const last = this.pieces.get(id)?.at(-1);
         if (!last || standings.get(id)!.step < 2) return [];
         const days = (this.now - last.startedAt) / DAY_MS;
-        return [[id, chanceAfter(days, this.traits.halfLifeDays)] as const];
+        const kept = keptAfter(days, this.traits.halfLifeDays);
+        return [[id, { chance: kept, isStale: kept < STALE_SHARE }] as const];
       }),
     );
     const learner = { standings, freshness, recurring: [], set: new Set<string>(), choices: [] };
     const { ranked } = rankNext(open, TEN_TECHNIQUES, {
       learner: { ...learner, latest: this.latest },
       shop: { minutesLeft: null, stock: null, weldingHearth: null },
-      stale: STALE_UNDER,
     });
     const first = ranked[0]?.exerciseId;
     return EXERCISES.find(({ exerciseId }) => exerciseId === first) ?? this.byList();

@@ -123,7 +123,7 @@ export interface ClassLearner {
   then: string | null;
   /** Open assignments besides. */
   alsoSet: string[];
-  /** Going stale by then, the highest step first. */
+  /** Going stale by then, what most builds on first. */
   due: { technique: string; step: Step; chance: number }[];
   /** Techniques with many pieces and no step. */
   stuck: string[];
@@ -215,7 +215,7 @@ function forClass(overview: LearnerOverview, now: number): Omit<ClassLearner, "l
           exerciseId !== candidate?.exerciseId && exerciseId !== second?.exerciseId,
       )
       .map(({ exercise }) => exercise),
-    due: goingStale(standings, now).map(({ held: { techniqueId, step }, chance }) => ({
+    due: goingStale(standings, techniques, now).map(({ held: { techniqueId, step }, chance }) => ({
       technique: nameOf.get(techniqueId)!,
       step: step as Step,
       chance,

@@ -32,6 +32,7 @@ export interface StandingCell {
   since: number;
   pieces: number;
   lastMadeAt: number;
+  freshChance: number;
   halfLifeDays: number;
 }
 
@@ -42,6 +43,7 @@ type PackedStanding = [
   since: number,
   pieces: number,
   lastMadeAt: number,
+  freshChance: number,
   halfLifeDays: number,
 ];
 
@@ -58,21 +60,24 @@ export async function listStandings(
   if (learnerId && whose !== learnerId) return [];
   const { rows } = await database.execute<{ learner_id: string; cells: PackedStanding[] }>(sql`
     select learner_id, json_agg(json_build_array(technique_id, step, towards, since, pieces,
-      extract(epoch from last_made_at) * 1000, half_life_days)) as cells
+      extract(epoch from last_made_at) * 1000, fresh_chance, half_life_days)) as cells
     from standing
     where school_id = ${actor.schoolId} ${whose ? sql`and learner_id = ${whose}` : sql``}
     group by learner_id`);
   return rows.flatMap(({ learner_id, cells }) =>
-    cells.map(([techniqueId, step, towards, since, pieces, lastMadeAt, halfLifeDays]) => ({
-      learnerId: learner_id,
-      techniqueId,
-      step,
-      towards,
-      since,
-      pieces,
-      lastMadeAt,
-      halfLifeDays,
-    })),
+    cells.map(
+      ([techniqueId, step, towards, since, pieces, lastMadeAt, freshChance, halfLifeDays]) => ({
+        learnerId: learner_id,
+        techniqueId,
+        step,
+        towards,
+        since,
+        pieces,
+        lastMadeAt,
+        freshChance,
+        halfLifeDays,
+      }),
+    ),
   );
 }
 

@@ -9,7 +9,6 @@ import {
   type ShopNow,
 } from "@/core/climb/choose";
 import type { RecurringCause } from "@/core/cause/recurs";
-import { STALE_UNDER } from "@/core/climb/fading";
 import { freshness } from "@/core/climb/summary";
 import type { Step } from "@/core/trade/steps";
 import type { Actor } from "../actor";
@@ -147,8 +146,8 @@ export interface Ranking {
 export function rankLearner(ranking: Ranking): Choices {
   const { candidates, techniques, standings, pieces, set, choices, recurring, shop, now } = ranking;
   const fresh = standings.flatMap((cell) => {
-    const chance = freshness(cell, now);
-    return chance === null ? [] : [[cell.techniqueId, chance] as const];
+    const found = freshness(cell, now);
+    return found === null ? [] : [[cell.techniqueId, found] as const];
   });
   const shopNow: ShopNow = {
     minutesLeft: shop.minutesLeft,
@@ -165,7 +164,6 @@ export function rankLearner(ranking: Ranking): Choices {
       choices,
     },
     shop: shopNow,
-    stale: STALE_UNDER,
   });
 }
 

@@ -7,7 +7,16 @@ import type { Queryable } from "../database";
 import { notFound } from "../notFound";
 import { revisionPlan } from "../records";
 import { readRules } from "../rules";
-import { exercise, exerciseRevision, piece, school, technique, verdict } from "../schema";
+import {
+  exercise,
+  exerciseRevision,
+  instrument,
+  piece,
+  reading,
+  school,
+  technique,
+  verdict,
+} from "../schema";
 import { rulesInForce } from "../standing";
 
 /** A learner's pieces of one exercise with what the run is judged by. */
@@ -61,6 +70,11 @@ export async function findRun(
       values: sql<Record<string, number> | null>`(
         select jsonb_object_agg(j ->> 'characteristicId', j -> 'value')
         from jsonb_array_elements(${verdict.computed} -> 'judgements') j)`,
+      steps: sql<Record<string, number> | null>`(
+        select jsonb_object_agg(characteristic, step) from (
+          select ${reading.characteristicId} as characteristic, max(${instrument.resolution}) as step
+          from ${reading} join ${instrument} on ${instrument.id} = ${reading.instrumentId}
+          where ${reading.pieceId} = ${piece.id} and not ${reading.selfCheck} group by 1) as read)`,
     })
     .from(piece)
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
@@ -88,11 +102,12 @@ export async function findRun(
     grade: readRules(rules).grades[step as Step],
     alike,
     trueRun,
-    pieces: rows.map(({ revisionId: _, signedAt, values, ...row }) => ({
+    pieces: rows.map(({ revisionId: _, signedAt, values, steps, ...row }) => ({
       ...row,
       meetsStep: row.meetsStep as Step | 0,
       signedAt: signedAt.getTime(),
       values: values ?? {},
+      steps: steps ?? {},
     })),
   };
 }

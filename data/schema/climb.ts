@@ -37,7 +37,9 @@ export const standing = pgTable(
     pieces: integer("pieces").notNull(),
     /** When the latest of them was begun. */
     lastMadeAt: moment("last_made_at").notNull(),
-    /** Days in which the chance of a sound piece halves, for this learner. */
+    /** Chance of a sound piece without a gap, for this learner. */
+    freshChance: doublePrecision("fresh_chance").notNull().default(0.9),
+    /** Days in which it halves. */
     halfLifeDays: doublePrecision("half_life_days").notNull(),
   },
   (table) => [
@@ -54,6 +56,7 @@ export const standing = pgTable(
       foreignColumns: [technique.schoolId, technique.id],
     }),
     check("standing_step", sql`${table.step} between 0 and 5`),
+    check("standing_fresh", sql`${table.freshChance} between 0 and 1`),
     check("standing_half_life", sql`${table.halfLifeDays} > 0`),
   ],
 );

@@ -17,18 +17,15 @@ import { AXIS, INK } from "./look";
 export interface RunPoint {
   tag: string;
   value: number | null;
-  /** Changed from the piece before. */
-  moved: number | null;
   called: boolean;
 }
 
-/** A size along a run: the pieces in their order, the limits as a band, what the run itself allows as dashed lines; below, the change from each piece to the next. */
+/** A size along a run: the pieces in their order, the limits as a band, what the run itself allows as dashed lines. */
 export function RunChart({
   title,
   points,
   limits,
   own,
-  movedUpper,
   digits,
 }: {
   title: string;
@@ -36,7 +33,6 @@ export function RunChart({
   limits: { lower: number; upper: number };
   /** Mean and natural limits of the run; null where there are too few pieces. */
   own: { mean: number; lower: number; upper: number } | null;
-  movedUpper: number | null;
   digits: number;
 }) {
   const say = (value: unknown) => Number(value).toFixed(digits);
@@ -94,25 +90,6 @@ export function RunChart({
           />
         </ComposedChart>
       </ResponsiveContainer>
-      {movedUpper === null ? null : (
-        <>
-          <figcaption className="quiet mt-1 text-13">From each piece to the next</figcaption>
-          <ResponsiveContainer width="100%" height={84}>
-            <ComposedChart data={[...points]} margin={{ top: 4, right: 12, bottom: 6, left: 0 }}>
-              <XAxis dataKey="tag" hide />
-              <YAxis {...AXIS} width={56} tickCount={3} tickFormatter={say} domain={[0, "auto"]} />
-              <ReferenceLine y={movedUpper} stroke={INK.quiet} strokeDasharray="6 4" />
-              <Line
-                dataKey="moved"
-                stroke={INK.steel}
-                strokeWidth={1.5}
-                dot={{ r: 2.5, fill: INK.steel }}
-                isAnimationActive={false}
-              />
-            </ComposedChart>
-          </ResponsiveContainer>
-        </>
-      )}
     </figure>
   );
 }

@@ -28,6 +28,7 @@ describe("a learner's row", () => {
     towards: { step: 4 as const, have: 0, need: 10, exerciseId: null },
     since: 0,
     lastMadeAt: 0,
+    freshChance: 0.9,
     halfLifeDays: 30,
     ...more,
   });

@@ -1,16 +1,11 @@
 import { missingBefore } from "@/core/climb/curriculum";
-import { STALE_UNDER } from "@/core/climb/fading";
 import type { Towards } from "@/core/climb/standing";
-import { freshness } from "@/core/climb/summary";
-import type { Step } from "@/core/trade/steps";
+import { freshness, type Fades } from "@/core/climb/summary";
 import { TechniqueStanding, type StepProof } from "./TechniqueStanding";
 
-interface Held {
+interface Held extends Fades {
   techniqueId: string;
-  step: Step | 0;
   towards: Towards | null;
-  lastMadeAt: number;
-  halfLifeDays: number;
 }
 
 /** Every technique of the course with where the learner stands on it and what proves it; what isn't open yet says what comes before. */
@@ -44,15 +39,15 @@ export function Stair({
       {techniques.map(({ id, name, after }) => {
         const held = byTechnique.get(id);
         const missing = held ? [] : missingBefore({ after }, stepOf);
-        const chance = held ? freshness(held, now) : null;
+        const fresh = held ? freshness(held, now) : null;
         return (
           <TechniqueStanding
             key={id}
             name={name}
             step={held?.step ?? 0}
             towards={held?.towards ?? null}
-            stale={chance !== null && chance < STALE_UNDER}
-            chance={chance}
+            stale={fresh?.isStale ?? false}
+            chance={fresh?.chance ?? null}
             proof={evidence.filter(({ techniqueId }) => techniqueId === id)}
             timeZone={timeZone}
             pieceBase={pieceBase}

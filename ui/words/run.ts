@@ -1,7 +1,8 @@
-import type { RunChart, Signal } from "@/core/run/chart";
+import { MIN_FOR_FINDING, type Finding } from "@/core/run/findings";
 import type { RunReport, RunSize } from "@/core/run/likeness";
 import { printMeasured, type PrintedUnit } from "@/core/units/print";
 import type { LengthUnit } from "@/core/units/length";
+import { countOf } from "./count";
 
 const percent = (share: number) => `${Math.floor(share * 100)} %`;
 
@@ -49,27 +50,50 @@ export function alikeInWords(
     : `They lie ${print(apart)} apart, ${print(mayLieApart)} is allowed: not alike.`;
 }
 
-const SIGNALS: Record<Signal["code"], string> = {
-  outlier: "stands out: something else happened there",
-  jump: "is a jump from the one before: look at what changed",
-  "one-side": "all lie on one side: the habit has moved",
-  rising: "grow piece by piece: a drift, not chance",
-  falling: "shrink piece by piece: a drift, not chance",
-  "two-of-three": "lie far out together: the setting has slipped",
-};
-
-/** What stands out on the chart, each with its pieces. */
-export const signalsInWords = ({ signals }: RunChart, tags: readonly string[]): string[] =>
-  signals.map(({ code, from, to }) =>
-    from === to || code === "jump"
-      ? `${tags[to]} ${SIGNALS[code]}.`
-      : `${tags[from]} to ${tags[to]} ${SIGNALS[code]}.`,
-  );
-
-/** Whether the run drifts. */
-export function driftInWords({ drift }: RunChart, size: RunSize, unit: LengthUnit): string {
-  const { characteristic } = size;
-  if (!drift.called) return "No drift that chance doesn't make.";
-  const by = withUnit(Math.abs(drift.perPiece), characteristic.unit, unit);
-  return `It drifts ${drift.perPiece > 0 ? "up" : "down"} by ${by} a piece.`;
+/** What stands out in one size of a run. No cause is claimed. */
+export function findingInWords(
+  finding: Finding,
+  tags: readonly string[],
+  { characteristic }: Pick<RunSize, "characteristic">,
+  unit: LengthUnit,
+): string {
+  switch (finding.code) {
+    case "drift": {
+      const by = withUnit(Math.abs(finding.perPiece), characteristic.unit, unit);
+      return `It drifts ${finding.perPiece > 0 ? "up" : "down"}, by about ${by} a piece.`;
+    }
+    case "one-out":
+      return `${tags[finding.at]} lies apart from all the others.`;
+    case "in-turn":
+      return "Larger and smaller by turns.";
+    case "stretches":
+      return "It moves in stretches: neighbours are more alike than the rest.";
+    case "two-kinds":
+      return `They fall in two kinds: ${finding.at.map((at) => tags[at]).join(", ")} lie apart from the rest, together.`;
+  }
 }
+
+/** The pieces a finding is about, by their places; none where it is about all. */
+export const placesOf = (finding: Finding): readonly number[] =>
+  finding.code === "one-out" ? [finding.at] : finding.code === "two-kinds" ? finding.at : [];
+
+/** What is found of a run as a whole. */
+export function foundInWords({ sizes, pieces }: RunReport): string {
+  const sure = sizes.filter(({ found }) => found?.isSure).length;
+  const look = sizes.filter(({ found }) => found && !found.isSure).length;
+  if (pieces.length < MIN_FOR_FINDING)
+    return `What stands out is said from ${MIN_FOR_FINDING} pieces on.`;
+  if (sizes.length > 0 && sizes.every(({ hiddenBy }) => hiddenBy !== null))
+    return "The pieces differ by less than the instruments show: nothing can be said of their order.";
+  if (sure + look === 0) return "Nothing stands out: they differ as steady work does.";
+  return [
+    sure > 0 ? `${countOf(sure, "size")} not as steady work has it` : null,
+    look > 0 ? `${countOf(look, "size")} worth a look` : null,
+  ]
+    .filter((one) => one !== null)
+    .join(", ");
+}
+
+/** Where the instrument hides how pieces differ. */
+export const hiddenInWords = (step: number, { characteristic }: RunSize, unit: LengthUnit) =>
+  `It was read in steps of ${withUnit(step, characteristic.unit, unit)}, and the pieces differ by less: a finer instrument would show how.`;

@@ -1,5 +1,5 @@
 import type { NextReason, NotNow } from "@/core/climb/choose";
-import type { RunChart } from "@/core/run/chart";
+import type { Finding } from "@/core/run/findings";
 import type { RunReport, RunSize } from "@/core/run/likeness";
 import { classInWords, hoursInWords } from "./classes";
 import { nextReasonInWords, notNowInWords, piecesToGoInWords, towardsInWords } from "./climb";
@@ -7,7 +7,14 @@ import { countOf } from "./count";
 import { deviceNoteInWords, temperatureInWords, weightInWords } from "./devices";
 import { errorInWords, eyeInWords } from "./eye";
 import { modelsInWords } from "./practice";
-import { alikeInWords, besidesInWords, driftInWords, provesInWords, signalsInWords } from "./run";
+import {
+  alikeInWords,
+  besidesInWords,
+  findingInWords,
+  foundInWords,
+  placesOf,
+  provesInWords,
+} from "./run";
 
 const named = { techniqueOf: (id: string) => ({ taper: "Square taper", punch: "Punching" })[id]! };
 
@@ -166,20 +173,32 @@ describe("a run", () => {
     expect(alikeInWords(size(1.9), "mm")).toContain("not alike");
   });
 
-  test("signals name their pieces, a drift its way", () => {
-    const tags = ["K1-1", "K1-2", "K1-3"];
-    const chart = (signals: unknown, drift: unknown = { called: false }) =>
-      ({ signals, drift }) as RunChart;
-    expect(signalsInWords(chart([{ code: "outlier", from: 1, to: 1 }]), tags)[0]).toMatch(
-      /^K1-2 stands out/,
-    );
-    expect(signalsInWords(chart([{ code: "rising", from: 0, to: 2 }]), tags)[0]).toMatch(
-      /^K1-1 to K1-3 grow/,
-    );
-    expect(driftInWords(chart([]), size(1), "mm")).toMatch(/^No drift/);
-    expect(driftInWords(chart([], { called: true, perPiece: -0.2 }), size(1), "mm")).toBe(
-      "It drifts down by 0.2 mm a piece.",
-    );
+  const tags = ["K1-1", "K1-2", "K1-3"];
+  test.each<[Finding, string, number[]]>([
+    [{ code: "drift", perPiece: -0.2 }, "It drifts down, by about 0.2 mm a piece.", []],
+    [{ code: "drift", perPiece: 0.2 }, "It drifts up, by about 0.2 mm a piece.", []],
+    [{ code: "one-out", at: 1 }, "K1-2 lies apart from all the others.", [1]],
+    [{ code: "in-turn" }, "Larger and smaller by turns.", []],
+    [
+      { code: "two-kinds", at: [0, 2] },
+      "They fall in two kinds: K1-1, K1-3 lie apart from the rest, together.",
+      [0, 2],
+    ],
+  ])("what stands out: %j", (finding, words, places) => {
+    expect(findingInWords(finding, tags, size(1), "mm")).toBe(words);
+    expect(placesOf(finding)).toEqual(places);
+  });
+
+  test("of a run as a whole: what is sure apart from what is worth a look, or that nothing is", () => {
+    const run = (found: (boolean | null)[], pieces = 5, hiddenBy: number | null = null) =>
+      foundInWords({
+        sizes: found.map((isSure) => ({ found: isSure === null ? null : { isSure }, hiddenBy })),
+        pieces: Array.from({ length: pieces }),
+      } as unknown as RunReport);
+    expect(run([null, null])).toMatch(/^Nothing stands out/);
+    expect(run([true, null, false])).toBe("1 size not as steady work has it, 1 size worth a look");
+    expect(run([null], 4)).toMatch(/from 5 pieces on/);
+    expect(run([null], 5, 0.5)).toMatch(/^The pieces differ by less/);
   });
 });
 

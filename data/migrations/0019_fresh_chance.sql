@@ -1,0 +1,2 @@
+ALTER TABLE "standing" ADD COLUMN "fresh_chance" double precision DEFAULT 0.9 NOT NULL;--> statement-breakpoint
+ALTER TABLE "standing" ADD CONSTRAINT "standing_fresh" CHECK ("standing"."fresh_chance" between 0 and 1);
