@@ -1,5 +1,4 @@
 import { CAUSES, type CauseCode } from "@/core/cause/causes";
-import { recurringCauses } from "@/core/cause/recurring";
 import { fitPractice, piecesToGo } from "@/core/climb/practice";
 import { goingStale } from "@/core/climb/summary";
 import { STEP_NAMES } from "@/core/trade/steps";
@@ -102,14 +101,11 @@ export function staleNotes(overview: LearnerOverview, now: number): SlateNote[] 
 }
 
 /** Causes that keep coming back, each with its drill. */
-export function causeNotes({ causes, techniques }: LearnerOverview): SlateNote[] {
-  const bySlug = new Map(techniques.map(({ id, slug }) => [slug, id]));
-  return recurringCauses(causes, bySlug)
-    .slice(0, MAX_NOTES)
-    .map(({ cause, on, of }) => ({
-      title: `Keeps coming back: ${CAUSES[cause as CauseCode].name.toLowerCase()}`,
-      detail: `${on} of the last ${of} pieces. ${CAUSES[cause as CauseCode].drill}`,
-    }));
+export function causeNotes({ recurring }: LearnerOverview): SlateNote[] {
+  return recurring.slice(0, MAX_NOTES).map(({ cause, on, of }) => ({
+    title: `Keeps coming back: ${CAUSES[cause as CauseCode].name.toLowerCase()}`,
+    detail: `${on} of the last ${of} pieces. ${CAUSES[cause as CauseCode].drill}`,
+  }));
 }
 
 /** Pieces to the next step of what is being worked on. */

@@ -1,4 +1,6 @@
-import { effectOfDrill, recurringCauses, type PieceCauses } from "./recurring";
+import { seededRandom } from "../stats/random";
+import { causeRates, effectOfDrill, recurringCauses, type PieceCauses } from "./recurring";
+import { keepsComingBack } from "./recurs";
 import { CAUSES, CAUSE_CODES } from "./causes";
 import { STARTER_TECHNIQUES } from "../trade/techniques";
 
@@ -22,16 +24,16 @@ test("what shows on two or more of the last five keeps coming back, the commones
     piece("too-cold"),
     piece("scale-left"),
   ];
-  expect(recurringCauses(pieces, SLUGS)).toEqual([
+  expect(recurringCauses(pieces, SLUGS, new Map())).toEqual([
     { cause: "turning-off", techniqueId: "drawing-out", on: 3, of: 5 },
     { cause: "too-cold", techniqueId: "heat-control", on: 2, of: 5 },
   ]);
-  expect(recurringCauses(pieces, new Map())).toEqual([]);
+  expect(recurringCauses(pieces, new Map(), new Map())).toEqual([]);
 });
 
 test("causes equally common are in one order whatever showed first", () => {
   const codes = (...pieces: PieceCauses[]) =>
-    recurringCauses(pieces, SLUGS).map(({ cause }) => cause);
+    recurringCauses(pieces, SLUGS, new Map()).map(({ cause }) => cause);
   const [a, b] = [piece("too-cold", "scale-left"), piece("scale-left", "too-cold")];
   expect(codes(a, a)).toEqual(["scale-left", "too-cold"]);
   expect(codes(b, b)).toEqual(["scale-left", "too-cold"]);
@@ -39,44 +41,108 @@ test("causes equally common are in one order whatever showed first", () => {
   expect(codes(piece("scale-left"), a, b)).toEqual(["scale-left", "too-cold"]);
 });
 
+test("a cause keeps coming back only where the school's own rate hardly shows as much", () => {
+  // Two or more of five at 7.6 %: 1 − 0.924⁵ − 5·0.076·0.924⁴ = 0.0497; at 7.7 %: 0.0509.
+  expect(keepsComingBack({ on: 2, of: 5 }, 0.076)).toBe(true);
+  expect(keepsComingBack({ on: 2, of: 5 }, 0.077)).toBe(false);
+  expect(keepsComingBack({ on: 3, of: 5 }, 0.18)).toBe(true);
+  expect(keepsComingBack({ on: 3, of: 5 }, 0.2)).toBe(false);
+  expect(keepsComingBack({ on: 1, of: 1 }, 0)).toBe(false);
+  const pieces = [piece("turning-off"), piece("turning-off"), piece(), piece(), piece()];
+  const of = (rate: number) => recurringCauses(pieces, SLUGS, new Map([["turning-off", rate]]));
+  expect(of(0.05)).toHaveLength(1);
+  expect(of(0.1)).toEqual([]);
+});
+
+test("a school's rates are shares of its pieces", () => {
+  const rates = causeRates([piece("turning-off"), piece("turning-off", "too-cold"), piece()]);
+  expect(Object.fromEntries(rates)).toEqual({ "turning-off": 2 / 3, "too-cold": 1 / 3 });
+});
+
 describe("whether a drill helped", () => {
+  /** So many of the first and of the last showed the cause, and every other showed another. */
   const series = (before: number, after: number, of: number): PieceCauses[] =>
-    Array.from({ length: 2 * of }, (_, index) => ({
-      ...piece(),
-      startedAt: index < of ? index : index + 1,
-      causes: (index < of ? index < before : index - of < after) ? ["turning-off"] : [],
+    Array.from({ length: 2 * of }, (_, index) => {
+      const isShown = index < of ? index < before : index - of < after;
+      return {
+        ...piece(
+          ...(isShown ? (["turning-off"] as const) : []),
+          ...(index % 2 ? (["scale-left"] as const) : []),
+        ),
+        startedAt: index < of ? index : index + 1,
+      };
+    });
+  const effect = (pieces: readonly PieceCauses[], drilledAt: number, ledBy = "none") =>
+    effectOfDrill(pieces, "turning-off", { drilledAt, ledBy });
+
+  test("is counted on either side; only a clear fall is called one, and only a clear rise worse", () => {
+    expect(effect(series(10, 1, 10), 10)).toEqual({
+      before: { on: 10, of: 10 },
+      after: { on: 1, of: 10 },
+      says: "helped",
+    });
+    expect(effect(series(1, 10, 10), 10).says).toBe("worse");
+    expect(effect(series(6, 4, 10), 10).says).toBeNull();
+    expect(effect([], 0)).toEqual({
+      before: { on: 0, of: 0 },
+      after: { on: 0, of: 0 },
+      says: null,
+    });
+  });
+
+  test("four on a side tell nothing, however clear; five may", () => {
+    const pieces = series(30, 0, 30).map((one, at) => ({ ...one, at }));
+    const some = (before: number) => pieces.filter(({ at }) => at >= 30 - before);
+    expect(effect(some(4), 30).says).toBeNull();
+    expect(effect(some(5), 30).says).toBe("helped");
+  });
+
+  test("what fell as all the others did was practice, not the drill", () => {
+    const pieces = Array.from({ length: 24 }, (_, startedAt) => ({
+      ...piece(...(startedAt < 12 ? (["turning-off", "scale-left"] as const) : [])),
+      startedAt: startedAt < 12 ? startedAt : startedAt + 1,
     }));
-
-  test("is counted on either side, with the chance that it didn't", () => {
-    const effect = effectOfDrill(series(8, 1, 10), "turning-off", 10);
-    expect(effect).toMatchObject({ before: { on: 8, of: 10 }, after: { on: 1, of: 10 } });
-    expect(effect.chance).toBeLessThan(0.02);
-    expect(effectOfDrill(series(1, 8, 10), "turning-off", 10).chance).toBeGreaterThan(0.98);
+    expect(effect(pieces, 12)).toMatchObject({ before: { on: 12 }, after: { on: 0 }, says: null });
   });
 
-  test("the piece begun at the drill is on neither side", () => {
+  test("the piece that led to it and the one begun at it are on neither side", () => {
     const pieces = [9, 10, 11].map((startedAt) => ({ ...piece("turning-off"), startedAt }));
-    expect(effectOfDrill(pieces, "turning-off", 10)).toMatchObject({
-      before: { on: 1, of: 1 },
-      after: { on: 1, of: 1 },
-    });
+    expect(effect(pieces, 10)).toMatchObject({ before: { of: 1 }, after: { of: 1 } });
+    expect(effect(pieces, 10, pieces[0]!.pieceId)).toMatchObject({ before: { of: 0 } });
   });
 
-  test("too few tell nothing; the chance of two alike is even", () => {
-    expect(effectOfDrill([], "turning-off", 0)).toMatchObject({
-      before: { of: 0 },
-      after: { of: 0 },
-    });
-    const { chance } = effectOfDrill(series(5, 5, 10), "turning-off", 10);
-    expect(Math.abs(chance - 0.5)).toBeLessThan(0.05);
-  });
+  /** How often a drill is said to have helped, of learners whose causes fall by practice alone but for what it does. */
+  function saidToHelp(drillLeaves: number, seed: number): { helped: number; told: number } {
+    const random = seededRandom(seed);
+    let [helped, told] = [0, 0];
+    for (let learner = 0; learner < 400; learner += 1) {
+      const falls = 0.02 + 0.08 * random.next();
+      const rates = CAUSE_CODES.slice(0, 6).map(() => 0.1 + 0.4 * random.next());
+      let [drilledAt, ledBy] = [Infinity, "none"];
+      const pieces: PieceCauses[] = [];
+      for (let at = 0; at < 30; at += 1) {
+        const causes = CAUSE_CODES.slice(0, 6).filter((code, index) => {
+          const left = index === 0 && at > drilledAt ? drillLeaves : 1;
+          return random.next() < rates[index]! * Math.exp(-falls * at) * left;
+        });
+        pieces.push({ ...piece(...causes), startedAt: at });
+        // Set once the cause keeps coming back, for the piece that showed it last.
+        const on = pieces.slice(-5).filter((one) => one.causes.includes("turning-off")).length;
+        if (drilledAt === Infinity && on >= 2 && causes.includes("turning-off"))
+          [drilledAt, ledBy] = [at + 0.5, pieces.at(-1)!.pieceId];
+      }
+      if (drilledAt === Infinity) continue;
+      told += 1;
+      if (effect(pieces, drilledAt, ledBy).says === "helped") helped += 1;
+    }
+    return { helped, told };
+  }
 
-  test("agrees with the exact chance for Beta(2, 1) against Beta(1, 2)", () => {
-    // P(X ≥ Y), X ~ Beta(1, 2) after, Y ~ Beta(2, 1) before: ∫ 2(1 − x)·x² dx = 1/6.
-    const pieces = [
-      { ...piece("turning-off"), startedAt: 0 },
-      { ...piece(), startedAt: 2 },
-    ];
-    expect(effectOfDrill(pieces, "turning-off", 1).chance).toBeCloseTo(1 / 6, 1);
+  test("of useless drills at most one in twenty is said to have helped; of those that cure, many more", () => {
+    const useless = saidToHelp(1, 3);
+    expect(useless.told).toBeGreaterThan(200);
+    expect(useless.helped / useless.told).toBeLessThanOrEqual(0.05);
+    const cures = saidToHelp(0.05, 3);
+    expect(cures.helped / cures.told).toBeGreaterThan(0.15);
   });
 });

@@ -1,4 +1,4 @@
-import { RECURS_FROM, type RecurringCause } from "./recurs";
+import { keepsComingBack, type RecurringCause } from "./recurs";
 import { seededRandom, type Random } from "../stats/random";
 import { CAUSES, type CauseCode } from "./causes";
 
@@ -13,19 +13,33 @@ export interface PieceCauses {
   causes: CauseCode[];
 }
 
+/** The share of a school's pieces that showed a cause. */
+export type CauseRates = ReadonlyMap<CauseCode, number>;
+
+/** The share of pieces that showed each cause; what none showed is left out. */
+export function causeRates(pieces: readonly Pick<PieceCauses, "causes">[]): CauseRates {
+  const counts = new Map<CauseCode, number>();
+  for (const { causes } of pieces)
+    for (const cause of causes) counts.set(cause, (counts.get(cause) ?? 0) + 1);
+  return new Map([...counts].map(([cause, on]) => [cause, on / pieces.length]));
+}
+
 /** How many of the latest pieces are looked at for what keeps coming back. */
 export const LATEST_PIECES = 5;
 
 /**
- * Causes that keep coming back among the latest pieces, the commonest first, each with the
- * technique its drill belongs to; one whose technique isn't in the course is left out.
+ * Causes that keep coming back among the latest pieces, more often than they do in the school, the
+ * commonest first, each with the technique its drill belongs to; one whose technique isn't in the course is
+ * left out.
  *
  * @param pieces newest first
  * @param techniqueBySlug ids of the course's techniques
+ * @param schoolRates the share of the school's pieces that showed each
  */
 export function recurringCauses(
   pieces: readonly PieceCauses[],
   techniqueBySlug: ReadonlyMap<string, string>,
+  schoolRates: CauseRates,
 ): RecurringCause[] {
   const latest = pieces.slice(0, LATEST_PIECES);
   const counts = new Map<CauseCode, number>();
@@ -34,56 +48,83 @@ export function recurringCauses(
   return [...counts]
     .flatMap(([cause, on]) => {
       const techniqueId = techniqueBySlug.get(CAUSES[cause].practises);
-      return techniqueId && on >= RECURS_FROM
+      return techniqueId && keepsComingBack({ on, of: latest.length }, schoolRates.get(cause) ?? 0)
         ? [{ cause, techniqueId, on, of: latest.length }]
         : [];
     })
     .sort((a, b) => b.on - a.on || (a.cause < b.cause ? -1 : 1));
 }
 
-/** Before and after a drill: how often a cause showed. */
-export interface DrillEffect {
-  before: { on: number; of: number };
-  after: { on: number; of: number };
-  /** How likely it shows no less often now than before: under 0.1 the drill has helped. */
-  chance: number;
+/** How often a cause showed, of so many pieces. */
+export interface Shown {
+  on: number;
+  of: number;
 }
 
-/** Draws of each rate; the chance is known to about two in a hundred. */
+/** Before and after a drill: how often its cause showed, and what that says. */
+export interface DrillEffect {
+  before: Shown;
+  after: Shown;
+  /** Only where chance, and what falls by practice alone, hardly does as much; else not to be told. */
+  says: "helped" | "worse" | null;
+}
+
+/** Fewer pieces than this on either side tell nothing. */
+const MIN_A_SIDE = 5;
+/** At most so likely each of the two: together a drill that does nothing is said to help three times in a hundred, as counted. */
+const MAX_CHANCE = 0.2;
+/** Draws of each rate; a chance is known to about one in a hundred. */
 const DRAWS = 2000;
 
 /**
- * How often a cause showed before and after its drill's technique was practised. Both rates
- * are unknown and taken as Beta(on + 1, off + 1) (Bayes with a flat prior); the chance that the
- * later is not lower is counted over seeded draws.
+ * Whether a cause showed less often once its drill's technique was practised, by more than the learner's
+ * other causes fell in the same time: practice brings them all down.
+ *
+ * Rates of the cause and of all others together, a piece, on either side, are taken as Gamma(on + ½, of)
+ * (Bayes, Jeffreys' prior of a Poisson rate); the chances that the cause didn't fall, and that it didn't
+ * fall by more than the others, are counted over seeded draws. The piece that led to the drill is on neither
+ * side: it was chosen for what it showed.
  *
  * @param pieces in any order
- * @param drilledAt ms since 1970; the piece begun then is neither before nor after
+ * @param drilledAt ms since 1970; the piece begun then is on neither side
+ * @param ledBy id of the piece that led to the drill
  */
 export function effectOfDrill(
   pieces: readonly PieceCauses[],
   cause: CauseCode,
-  drilledAt: number,
+  { drilledAt, ledBy }: { drilledAt: number; ledBy: string },
 ): DrillEffect {
-  const count = (some: readonly PieceCauses[]) => ({
-    on: some.filter(({ causes }) => causes.includes(cause)).length,
+  const looked = pieces.filter(({ pieceId }) => pieceId !== ledBy);
+  const sides = [
+    looked.filter(({ startedAt }) => startedAt < drilledAt),
+    looked.filter(({ startedAt }) => startedAt > drilledAt),
+  ];
+  const shown = (some: readonly PieceCauses[], is: (code: CauseCode) => boolean): Shown => ({
+    on: some.reduce((sum, { causes }) => sum + causes.filter(is).length, 0),
     of: some.length,
   });
-  const before = count(pieces.filter(({ startedAt }) => startedAt < drilledAt));
-  const after = count(pieces.filter(({ startedAt }) => startedAt > drilledAt));
+  const [before, after] = sides.map((side) => shown(side, (code) => code === cause));
+  const [othersBefore, othersAfter] = sides.map((side) => shown(side, (code) => code !== cause));
+  const found = { before: before!, after: after! };
+  if (sides.some(({ length }) => length < MIN_A_SIDE)) return { ...found, says: null };
   const random = seededRandom(1);
-  const rate = ({ on, of }: { on: number; of: number }) => {
-    const yes = gammaOfWhole(on + 1, random);
-    return yes / (yes + gammaOfWhole(of - on + 1, random));
-  };
-  let noLess = 0;
-  for (let draw = 0; draw < DRAWS; draw += 1) if (rate(after) >= rate(before)) noLess += 1;
-  return { before, after, chance: noLess / DRAWS };
+  let [notLess, notLessThanOthers] = [0, 0];
+  for (let draw = 0; draw < DRAWS; draw += 1) {
+    const own = rateOf(after!, random) / rateOf(before!, random);
+    const others = rateOf(othersAfter!, random) / rateOf(othersBefore!, random);
+    if (own >= 1) notLess += 1;
+    if (own >= others) notLessThanOthers += 1;
+  }
+  const chances = [notLess / DRAWS, notLessThanOthers / DRAWS];
+  const isSmall = (chance: number) => chance <= MAX_CHANCE;
+  if (chances.every(isSmall)) return { ...found, says: "helped" };
+  const isWorse = chances.every((chance) => isSmall(1 - chance));
+  return { ...found, says: isWorse ? "worse" : null };
 }
 
-/** A gamma deviate of whole shape: a sum of exponential ones. */
-function gammaOfWhole(shape: number, random: Random): number {
-  let product = 1;
-  for (let one = 0; one < shape; one += 1) product *= 1 - random.next();
-  return -Math.log(product);
+/** A rate a piece, drawn: a gamma deviate of half-whole shape is half a sum of squared normal ones. */
+function rateOf({ on, of }: Shown, random: Random): number {
+  let squares = 0;
+  for (let half = 0; half < 2 * on + 1; half += 1) squares += random.normal() ** 2;
+  return squares / 2 / of;
 }

@@ -1,7 +1,7 @@
 import { and, desc, eq, inArray, sql } from "drizzle-orm";
 import type { CauseCode } from "@/core/cause/causes";
 import { likelyCauses, type CauseSaid, type EarlierPiece } from "@/core/cause/likely";
-import type { PieceCauses } from "@/core/cause/recurring";
+import { causeRates, type CauseRates, type PieceCauses } from "@/core/cause/recurring";
 import { signsOf } from "@/core/cause/signs";
 import type { Verdict } from "@/core/verdict/verdict";
 import { isStaff, type Actor } from "../actor";
@@ -79,6 +79,21 @@ export async function listPieceCauses(
   limit: number,
 ): Promise<PieceCauses[]> {
   if (!isStaff(actor) && learnerId !== actor.personId) return [];
+  return causesOf(database, actor, { learnerId, limit });
+}
+
+/** So many of the school's latest pieces say how common a cause is in it. */
+const LOOKED_AT = 200;
+
+/** How common each cause is in the school, by its latest pieces. */
+export const schoolCauseRates = async (database: Queryable, actor: Actor): Promise<CauseRates> =>
+  causeRates(await causesOf(database, actor, { limit: LOOKED_AT }));
+
+async function causesOf(
+  database: Queryable,
+  { schoolId }: Actor,
+  { learnerId, limit }: { learnerId?: string; limit: number },
+): Promise<PieceCauses[]> {
   const rows = await database
     .select({
       pieceId: piece.id,
@@ -93,7 +108,12 @@ export async function listPieceCauses(
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
     .innerJoin(exercise, eq(exercise.id, exerciseRevision.exerciseId))
     .innerJoin(verdict, and(eq(verdict.pieceId, piece.id), eq(verdict.sequence, 1)))
-    .where(and(eq(piece.schoolId, actor.schoolId), eq(piece.learnerId, learnerId)))
+    .where(
+      and(
+        eq(piece.schoolId, schoolId),
+        learnerId === undefined ? undefined : eq(piece.learnerId, learnerId),
+      ),
+    )
     .orderBy(desc(piece.startedAt), desc(piece.id))
     .limit(limit);
   return rows.map(({ startedAt, revisionId, characteristics, computed, ...row }) => ({

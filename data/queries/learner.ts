@@ -1,9 +1,15 @@
 import type { Choices } from "@/core/climb/choose";
-import { LATEST_PIECES, recurringCauses, type PieceCauses } from "@/core/cause/recurring";
+import {
+  LATEST_PIECES,
+  recurringCauses,
+  type CauseRates,
+  type PieceCauses,
+} from "@/core/cause/recurring";
+import type { RecurringCause } from "@/core/cause/recurs";
 import type { Actor } from "../actor";
 import type { Queryable } from "../database";
 import { listOpenAssignments, type OpenAssignment } from "./assignments";
-import { listPieceCauses } from "./causes";
+import { listPieceCauses, schoolCauseRates } from "./causes";
 import {
   listEvidence,
   listLearnerPieces,
@@ -33,6 +39,9 @@ export interface LearnerOverview {
   evidence: StepEvidence[];
   /** Causes of the latest pieces, newest first. */
   causes: PieceCauses[];
+  /** What keeps coming back among them, and how common each is in the school. */
+  recurring: RecurringCause[];
+  causeRates: CauseRates;
   candidates: ShelfCandidate[];
   choices: ChoiceSaid[];
   next: Choices;
@@ -40,12 +49,13 @@ export interface LearnerOverview {
 
 /** What everybody's next piece is chosen from. */
 export async function findChoice(database: Queryable, actor: Actor) {
-  const [techniques, candidates, shop] = await Promise.all([
+  const [techniques, candidates, shop, rates] = await Promise.all([
     listTechniques(database, actor),
     listCandidates(database, actor),
     findShop(database, actor),
+    schoolCauseRates(database, actor),
   ]);
-  return { techniques, candidates, shop };
+  return { techniques, candidates, shop, rates };
 }
 
 interface Asked {
@@ -65,7 +75,7 @@ export async function findLearnerOverview(
 ): Promise<LearnerOverview> {
   const learner = await findLearner(database, actor, learnerId);
   const [
-    { techniques, candidates, shop },
+    { techniques, candidates, shop, rates },
     assignments,
     pieces,
     standings,
@@ -82,6 +92,7 @@ export async function findLearnerOverview(
     listChoices(database, [learnerId]),
   ]);
   const bySlug = new Map(techniques.map(({ id, slug }) => [slug, id]));
+  const recurring = recurringCauses(causes, bySlug, rates);
   const next = rankLearner({
     candidates,
     techniques,
@@ -89,7 +100,7 @@ export async function findLearnerOverview(
     pieces,
     set: new Set(assignments.map(({ exerciseId }) => exerciseId)),
     choices,
-    recurring: recurringCauses(causes, bySlug),
+    recurring,
     shop: { ...shop, minutesLeft },
     now,
   });
@@ -101,6 +112,8 @@ export async function findLearnerOverview(
     standings,
     evidence,
     causes,
+    recurring,
+    causeRates: rates,
     candidates,
     choices,
     next,

@@ -132,6 +132,7 @@ export const piece = pgTable(
       foreignColumns: [person.schoolId, person.id],
     }),
     index("piece_by_learner").on(table.learnerId, table.startedAt),
+    index("piece_by_school").on(table.schoolId, table.startedAt),
     index("piece_by_assignment").on(table.assignmentId),
     check("piece_corrections", sql`${table.corrections} <@ array['filed', 'ground', 'trimmed']`),
     check("piece_undeclared", sql`${table.undeclared} <@ array['filed', 'ground', 'trimmed']`),

@@ -4,7 +4,7 @@ import { notFound } from "next/navigation";
 import * as z from "zod";
 import { CAUSES, CAUSE_CODES } from "@/core/cause/causes";
 import { effectOfDrill, type PieceCauses } from "@/core/cause/recurring";
-import { RECURS_FROM } from "@/core/cause/recurs";
+import { keepsComingBack } from "@/core/cause/recurs";
 import { fitPractice } from "@/core/climb/practice";
 import { idSchema } from "@/core/units/fields";
 import { defectKind } from "@/core/trade/defects";
@@ -281,7 +281,9 @@ function Causes({
     code,
     count: causes.filter((piece) => piece.causes.includes(code)).length,
   }))
-    .filter(({ count }) => count >= RECURS_FROM)
+    .filter(({ code, count }) =>
+      keepsComingBack({ on: count, of: causes.length }, overview.causeRates.get(code) ?? 0),
+    )
     .sort((a, b) => b.count - a.count)
     .slice(0, MAX_CAUSES);
   const bySlug = new Map(overview.techniques.map(({ id, slug }) => [slug, id]));
@@ -289,14 +291,14 @@ function Causes({
     <section aria-label="Causes and faults">
       <h2 className="mb-2 font-slab text-20 font-semibold">What keeps coming back</h2>
       {counted.length === 0 ? (
-        <p className="text-15 text-ink-2">Nothing has come back so far.</p>
+        <p className="text-15 text-ink-2">Nothing more often than in the school as a whole.</p>
       ) : (
         <Pareto
           what="Cause"
           counts={counted.map(({ code, count }) => ({
             name: CAUSES[code].name,
             count,
-            detail: drillInWords(code, causes, bySlug.get(CAUSES[code].practises)),
+            detail: `${inSchoolInWords(overview.causeRates.get(code) ?? 0)} ${drillInWords(code, causes, bySlug.get(CAUSES[code].practises))}`,
           }))}
         />
       )}
@@ -316,21 +318,30 @@ function Causes({
   );
 }
 
+const inSchoolInWords = (rate: number): string =>
+  `In the school on ${Math.round(rate * 100)} of a hundred pieces.`;
+
+const EFFECT_WORDS = {
+  helped: "more than their other faults fell: the drill helped",
+  worse: "it got worse, against their other faults",
+} as const;
+
 /** Whether practising the drill's technique helped, as far as can be told. */
 function drillInWords(
   code: (typeof CAUSE_CODES)[number],
   causes: readonly PieceCauses[],
   techniqueId: string | undefined,
 ): string {
-  const first = [...causes].reverse().find((piece) => piece.causes.includes(code));
-  const drilled = [...causes]
-    .reverse()
-    .find(
-      (piece) => piece.techniqueId === techniqueId && first && piece.startedAt > first.startedAt,
-    );
-  if (!drilled) return `Drill not made yet: ${CAUSES[code].drill}`;
-  const { before, after, chance } = effectOfDrill(causes, code, drilled.startedAt);
-  const outcome =
-    chance < 0.1 ? "the drill helped" : chance > 0.9 ? "it got worse" : "too few to tell";
-  return `Before its practice ${before.on} of ${before.of}, after ${after.on} of ${after.of}: ${outcome}.`;
+  const earliest = [...causes].reverse();
+  const first = earliest.find((piece) => piece.causes.includes(code));
+  const drilled = earliest.find(
+    (piece) => piece.techniqueId === techniqueId && first && piece.startedAt > first.startedAt,
+  );
+  if (!drilled || !first) return `Drill not made yet: ${CAUSES[code].drill}`;
+  const { before, after, says } = effectOfDrill(causes, code, {
+    drilledAt: drilled.startedAt,
+    ledBy: first.pieceId,
+  });
+  const counts = `Before its practice ${before.on} of ${before.of}, after ${after.on} of ${after.of}`;
+  return says ? `${counts}, ${EFFECT_WORDS[says]}.` : `${counts}: that tells nothing of the drill.`;
 }

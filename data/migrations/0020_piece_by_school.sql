@@ -1,0 +1,1 @@
+CREATE INDEX "piece_by_school" ON "piece" USING btree ("school_id","started_at");
