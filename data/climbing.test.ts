@@ -235,12 +235,24 @@ describe("a learner", () => {
     const errors = await listPieceErrors(database, school.instructor, {
       learnerId: personId("Bryn Ostler"),
       techniqueId: alike.techniqueId,
+      step: 3,
     });
     expect(errors.length).toBeGreaterThanOrEqual(
       run.pieces.filter((one) => !one.guided).length - 2,
     );
-    for (const { worst, byMeasure } of errors)
-      expect(worst).toBe(Math.max(...Object.values(byMeasure)));
+    for (const { worst, byMeasure } of errors) {
+      const bySizes = Math.max(...Object.values(byMeasure));
+      // What doesn't meet the step is off, though all its sizes may be inside; what meets it isn't.
+      expect([bySizes, 1, 1.02]).toContain(worst);
+    }
+    // A looser step allows more of the same pieces.
+    const looser = await listPieceErrors(database, school.instructor, {
+      ...{ learnerId: personId("Bryn Ostler"), techniqueId: alike.techniqueId, step: 1 },
+    });
+    errors.forEach(({ byMeasure }, at) => {
+      for (const [measure, share] of Object.entries(byMeasure))
+        expect(looser[at]!.byMeasure[measure]!).toBeLessThanOrEqual(share + 1e-12);
+    });
   });
 
   test("of another's record a learner gets nothing, whatever they ask", async () => {
@@ -258,7 +270,9 @@ describe("a learner", () => {
       gone,
     );
     expect(await listEvidence(database, learner, other)).toEqual([]);
-    expect(await listPieceErrors(database, learner, { learnerId: other, techniqueId })).toEqual([]);
+    expect(
+      await listPieceErrors(database, learner, { learnerId: other, techniqueId, step: 3 }),
+    ).toEqual([]);
     expect(await listItems(database, learner)).toEqual([]);
     expect(await listStudies(database, learner)).toEqual([]);
     expect(await listResults(database, learner)).toEqual([]);

@@ -573,7 +573,7 @@ describe("queries", () => {
     expect(await listEvidence(database, instructor, learnerId)).toEqual([]);
     expect(await findLastVerdict(database, instructor, learnerId)).toBeNull();
     expect(await listPieceCauses(database, instructor, learnerId, 5)).toEqual([]);
-    const errors = { learnerId, techniqueId: technique };
+    const errors = { learnerId, techniqueId: technique, step: 3 as const };
     expect(await listPieceErrors(database, instructor, errors)).toEqual([]);
     expect((await listStudies(database, instructor)).map(({ id }) => id)).not.toContain(studyId);
     expect((await listStudies(database, ours.instructor)).map(({ id }) => id)).toContain(studyId);

@@ -1,5 +1,6 @@
 import { CAUSES, type CauseCode } from "@/core/cause/causes";
-import { fitPractice, piecesToGo } from "@/core/climb/practice";
+import { piecesToGo } from "@/core/climb/piecesToGo";
+import { fitPractice } from "@/core/climb/practice";
 import { goingStale } from "@/core/climb/summary";
 import { STEP_NAMES } from "@/core/trade/steps";
 import { isInstructor, type Actor } from "@/data/actor";
@@ -118,6 +119,7 @@ async function practiceNotes(actor: Actor, overview: LearnerOverview): Promise<S
   const errors = await listPieceErrors(database, actor, {
     learnerId: learner.id,
     techniqueId: cell.techniqueId,
+    step: cell.towards.step,
   });
   const fit = fitPractice(errors.map(({ worst }) => worst));
   const toGo = fit ? piecesToGo(fit, cell.towards) : null;

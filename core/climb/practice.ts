@@ -32,8 +32,6 @@ const MIN_SHARE = 0.05;
 /** Fewer pieces than this and nothing is said. */
 export const MIN_PIECES = 4;
 const DRAWS = 300;
-/** Looking ahead ends here. */
-const FARTHEST = 60;
 
 interface Posterior {
   model: PracticeModel;
@@ -54,13 +52,15 @@ export interface PracticeFit {
   models: { model: PracticeModel; probability: number; level: number; slope: number }[];
   /** The typical error of the n-th piece, as a share of the tolerance: middle, and eight times out of ten. */
   typical: (n: number) => { middle: number; low: number; high: number };
-  draws: readonly Draw[];
+  /** Curves that agree with what was seen, one as likely as the other. */
+  draws: readonly PracticeCurve[];
 }
 
-interface Draw {
-  model: PracticeModel;
-  level: number;
-  slope: number;
+/** A curve of practice. */
+export interface PracticeCurve {
+  /** Middle of ln error of the n-th piece; 0 is at the limit. */
+  meanLog: (n: number) => number;
+  /** Standard deviation of ln error about it. */
   scatter: number;
 }
 
@@ -96,15 +96,12 @@ export function fitPractice(shares: readonly number[], seed = 1): PracticeFit | 
       slope,
     })),
     typical: (n) => {
-      const at = draws.map((one) => Math.exp(meanAt(one, n)));
+      const at = draws.map((one) => Math.exp(one.meanLog(n)));
       return { middle: quantile(at, 0.5), low: quantile(at, 0.1), high: quantile(at, 0.9) };
     },
     draws,
   };
 }
-
-const meanAt = ({ model, level, slope }: Draw, n: number): number =>
-  level + slope * SHAPES[model].x(n);
 
 function fitModel(model: PracticeModel, logs: readonly number[]): Posterior {
   const { x, slope, slopeWeight } = SHAPES[model];
@@ -137,8 +134,7 @@ function fitModel(model: PracticeModel, logs: readonly number[]): Posterior {
   };
 }
 
-/** One curve that agrees with what was seen. */
-function draw({ model, mean, covariance, shape, scale }: Posterior, random: Random): Draw {
+function draw({ model, mean, covariance, shape, scale }: Posterior, random: Random): PracticeCurve {
   // A gamma deviate of half-whole shape is half a sum of squared normal ones.
   let gamma = 0;
   for (let half = 0; half < 2 * shape; half += 1) gamma += random.normal() ** 2 / 2;
@@ -146,68 +142,10 @@ function draw({ model, mean, covariance, shape, scale }: Posterior, random: Rand
   const [[vLevel, vBoth], [, vSlope]] = covariance;
   const [one, other] = [random.normal(), random.normal()];
   const root = Math.sqrt(vLevel);
-  return {
-    model,
-    scatter,
-    level: mean[0] + scatter * root * one,
-    slope:
-      mean[1] +
-      scatter *
-        ((vBoth / root) * one + Math.sqrt(Math.max(0, vSlope - vBoth ** 2 / vLevel)) * other),
-  };
-}
-
-/** Pieces still to make: the middle, and the shortest stretch that holds about eight times out of ten. */
-export interface PiecesToGo {
-  likely: number;
-  low: number;
-  high: number;
-}
-
-/** What the stated stretch holds, as nearly as whole pieces can. */
-const HOLDS = 0.8;
-
-/**
- * How many more pieces until so many in a row are inside the tolerance, by making them
- * over and over by the fitted curves.
- *
- * @param have how many in a row there are already
- * @param need how many in a row it takes
- * @returns null when that stretch would reach over sixty pieces: not to be said
- */
-export function piecesToGo(
-  fit: PracticeFit,
-  { have, need }: { have: number; need: number },
-  seed = 2,
-): PiecesToGo | null {
-  const random = seededRandom(seed);
-  const counts = fit.draws
-    .map((curve) => {
-      let inARow = have;
-      for (let more = 1; more <= FARTHEST; more += 1) {
-        const log = meanAt(curve, fit.pieces + more) + curve.scatter * random.normal();
-        inARow = log <= 0 ? inARow + 1 : 0;
-        if (inARow >= need) return more;
-      }
-      return Infinity;
-    })
-    .sort((a, b) => a - b);
-  const stretch = shortestHolding(counts, HOLDS);
-  return Number.isFinite(stretch.high)
-    ? { ...stretch, likely: counts[Math.floor(counts.length / 2)]! }
-    : null;
-}
-
-/** The shortest stretch of sorted counts that holds a share of them; its last count is left off where that comes nearer. */
-function shortestHolding(sorted: readonly number[], share: number): { low: number; high: number } {
-  const held = Math.ceil(share * sorted.length);
-  let [low, high] = [sorted[0]!, Infinity];
-  for (let from = 0; from + held <= sorted.length; from += 1) {
-    const to = sorted[from + held - 1]!;
-    if (to - sorted[from]! < high - low) [low, high] = [sorted[from]!, to];
-  }
-  const holding = (to: number) =>
-    sorted.filter((count) => count >= low && count <= to).length / sorted.length;
-  const off = (to: number) => Math.abs(holding(to) - share);
-  return { low, high: high - 1 >= low && off(high - 1) < off(high) ? high - 1 : high };
+  const level = mean[0] + scatter * root * one;
+  const slope =
+    mean[1] +
+    scatter * ((vBoth / root) * one + Math.sqrt(Math.max(0, vSlope - vBoth ** 2 / vLevel)) * other);
+  const { x } = SHAPES[model];
+  return { scatter, meanLog: (n) => level + slope * x(n) };
 }

@@ -1,6 +1,7 @@
 import { and, asc, eq, sql } from "drizzle-orm";
 import type { RunPiece } from "@/core/run/likeness";
-import type { Characteristic } from "@/core/measure/characteristic";
+import { limitsAtGrade, type Characteristic } from "@/core/measure/characteristic";
+import { shareOfAllowance } from "@/core/measure/judge";
 import type { Step } from "@/core/trade/steps";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
@@ -112,24 +113,29 @@ export async function findRun(
   };
 }
 
-/** One piece's errors, as shares of the allowance at its exercise's step. */
+/** One piece's errors, as shares of what a step allows. */
 export interface PieceErrors {
   pieceId: string;
   tag: string;
   exerciseId: string;
   /** By what is measured, the worst of the piece. */
   byMeasure: Record<string, number>;
+  /** The worst of all; above 1 where it doesn't meet the step for whatever reason, else at most 1. */
   worst: number;
 }
 
+/** What doesn't meet a step for another reason than its sizes is off by at least so much. */
+const JUST_OFF = 1.02;
+
 /**
- * How far off a learner's assessed pieces of a technique were at first, in the order they were
- * made: what practice is judged by. Their own, or any of the school's for staff.
+ * How far off a learner's assessed pieces of a technique were at first, each by the same measure: what a
+ * step allows, whatever step its exercise was of. In the order they were made: what practice is judged by.
+ * Their own, or any of the school's for staff.
  */
 export async function listPieceErrors(
   database: Queryable,
   actor: Actor,
-  { learnerId, techniqueId }: { learnerId: string; techniqueId: string },
+  { learnerId, techniqueId, step }: { learnerId: string; techniqueId: string; step: Step },
 ): Promise<PieceErrors[]> {
   if (!isStaff(actor) && learnerId !== actor.personId) return [];
   const rows = await database
@@ -138,11 +144,14 @@ export async function listPieceErrors(
       tag: piece.tag,
       exerciseId: exercise.id,
       revisionId: piece.revisionId,
-      deviations: sql<Record<string, number> | null>`(
-        select jsonb_object_agg(j ->> 'characteristicId', j -> 'deviation')
+      meetsStep: verdict.meetsStep,
+      rules: school.rules,
+      values: sql<Record<string, number> | null>`(
+        select jsonb_object_agg(j ->> 'characteristicId', j -> 'value')
         from jsonb_array_elements(${verdict.computed} -> 'judgements') j)`,
     })
     .from(piece)
+    .innerJoin(school, eq(school.id, piece.schoolId))
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
     .innerJoin(exercise, eq(exercise.id, exerciseRevision.exerciseId))
     .innerJoin(verdict, and(eq(verdict.pieceId, piece.id), eq(verdict.sequence, 1)))
@@ -156,17 +165,26 @@ export async function listPieceErrors(
     )
     .orderBy(asc(piece.startedAt), asc(piece.id));
   const found: PieceErrors[] = [];
-  for (const { revisionId, deviations, ...row } of rows) {
-    if (!deviations) continue;
+  for (const { revisionId, values, meetsStep, rules, ...row } of rows) {
+    if (!values) continue;
+    const grade = readRules(rules).grades[step];
     const { characteristics } = await revisionPlan(database, revisionId);
     const byMeasure: Record<string, number> = {};
-    for (const { id, measure } of characteristics) {
-      const share = deviations[id];
-      if (share !== undefined)
-        byMeasure[measure] = Math.max(byMeasure[measure] ?? 0, Math.abs(share));
+    for (const characteristic of characteristics) {
+      const { id, measure, nominal } = characteristic;
+      const value = values[id];
+      if (value === undefined) continue;
+      const share = shareOfAllowance(value, nominal, limitsAtGrade(characteristic, grade));
+      byMeasure[measure] = Math.max(byMeasure[measure] ?? 0, share);
     }
-    const shares = Object.values(byMeasure);
-    if (shares.length > 0) found.push({ ...row, byMeasure, worst: Math.max(...shares) });
+    const worst = Math.max(...Object.values(byMeasure));
+    if (!Number.isFinite(worst)) continue;
+    const isMet = meetsStep >= step;
+    found.push({
+      ...row,
+      byMeasure,
+      worst: isMet ? Math.min(worst, 1) : Math.max(worst, JUST_OFF),
+    });
   }
   return found;
 }

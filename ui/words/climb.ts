@@ -1,5 +1,6 @@
 import { CAUSES, type CauseCode } from "@/core/cause/causes";
 import type { NextReason, NotNow } from "@/core/climb/choose";
+import type { PiecesToGo } from "@/core/climb/piecesToGo";
 import type { Towards } from "@/core/climb/standing";
 import { STEP_NAMES, type Step } from "@/core/trade/steps";
 import { dayInWords } from "./when";
@@ -95,11 +96,22 @@ export function notNowInWords(why: NotNow, { techniqueOf }: Named): string {
 
 const causeName = (code: string): string => CAUSES[code as CauseCode].name.toLowerCase();
 
-/** "about 4 pieces, between 2 and 9, eight times out of ten"; the reckoning asks for size, not for likeness. */
-export const piecesToGoInWords = (
-  toGo: { likely: number; low: number; high: number } | null,
-  step: Step,
-): string =>
-  toGo
-    ? `${step === 4 ? "at the least " : ""}about ${countOf(toGo.likely, "more piece")}; between ${toGo.low} and ${toGo.high}, about eight times out of ten${step === 4 ? "; that they match one another comes on top" : ""}`
-    : "not enough pieces to say";
+/** "about 4 more pieces; between 2 and 9, about eight times out of ten"; sizes are reckoned, not likeness. */
+export function piecesToGoInWords(toGo: PiecesToGo | "beyond" | null, step: Step): string {
+  if (toGo === null) return "too few pieces to say: four are needed";
+  if (toGo === "beyond") return "more than thirty at this rate: look for another way";
+  const { likely, low, high, holds } = toGo;
+  const stretch = low === high ? `just ${low}` : `between ${low} and ${high}`;
+  const said = `about ${countOf(likely, "more piece")}; ${stretch}, ${timesInTen(holds)}`;
+  return step === 4 ? `at the least ${said}; that they match one another comes on top` : said;
+}
+
+/** How often a stated stretch holds. */
+const timesInTen = (share: number): string =>
+  share >= 0.95
+    ? "nearly always"
+    : share >= 0.85
+      ? "about nine times out of ten"
+      : share >= 0.75
+        ? "about eight times out of ten"
+        : "about seven times out of ten";

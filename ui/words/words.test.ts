@@ -87,13 +87,26 @@ describe("why a piece is next", () => {
   });
 
   test("pieces to go: a stretch, one piece, none to be said, and for a run of ten at the least", () => {
-    const toGo = { likely: 4, low: 2, high: 9 };
+    const toGo = { likely: 4, low: 2, high: 9, holds: 0.8 };
     expect(piecesToGoInWords(toGo, 3)).toBe(
       "about 4 more pieces; between 2 and 9, about eight times out of ten",
     );
     expect(piecesToGoInWords({ ...toGo, likely: 1 }, 3)).toMatch(/^about 1 more piece;/);
     expect(piecesToGoInWords(toGo, 4)).toMatch(/^at the least about 4 .*match one another/);
-    expect(piecesToGoInWords(null, 4)).toBe("not enough pieces to say");
+    expect(piecesToGoInWords(null, 4)).toMatch(/^too few pieces to say/);
+    expect(piecesToGoInWords("beyond", 3)).toMatch(/^more than thirty at this rate/);
+    expect(piecesToGoInWords({ likely: 1, low: 1, high: 1, holds: 0.92 }, 3)).toBe(
+      "about 1 more piece; just 1, about nine times out of ten",
+    );
+    for (const [holds, words] of [
+      [0.749, /about seven times/],
+      [0.75, /about eight times/],
+      [0.849, /about eight times/],
+      [0.85, /about nine times/],
+      [0.949, /about nine times/],
+      [0.95, /nearly always/],
+    ] as const)
+      expect(piecesToGoInWords({ ...toGo, holds }, 3)).toMatch(words);
   });
 });
 

@@ -60,12 +60,14 @@ export default async function LearnerClimbPage({
   );
   await noteLook(database, actor, learnerId);
   const techniqueId = overview.pieces[0]?.techniqueId;
+  const towards = overview.standings.find((one) => one.techniqueId === techniqueId)?.towards;
+  const step = towards?.step ?? 5;
   const [causes, defects, calls, judged, errors] = await Promise.all([
     listPieceCauses(database, actor, learnerId, LOOKED_AT),
     listDefectCounts(database, actor, { since: new Date(now - FAULTS_MS), learnerId }),
     listCalls(database, actor, learnerId),
     listJudgingCalls(database, actor, learnerId),
-    techniqueId ? listPieceErrors(database, actor, { learnerId, techniqueId }) : [],
+    techniqueId ? listPieceErrors(database, actor, { learnerId, techniqueId, step }) : [],
   ]);
   return (
     <main className="grid items-start gap-x-10 gap-y-8 p-5 xl:grid-cols-2">
