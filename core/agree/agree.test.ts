@@ -138,17 +138,52 @@ describe("an exercise as a test", () => {
     const passed = [true, true, false, true, false, false, true, false];
     const elsewhere = [0.9, 0.8, 0.4, 0.7, 0.2, 0.5, 0.6, 0.1];
     const item = judgeItem(tries(passed, elsewhere));
-    expect(item).toMatchObject({ learners: 8, passed: 4, passShare: 0.5, verdict: "sound" });
-    expect(item.tells).toBeCloseTo(sampleCorrelation(passed.map(Number), elsewhere), 9);
+    expect(item).toMatchObject({ learners: 8, passed: 4, passShare: 0.5, verdict: "tells" });
+    expect(item.tells!.r).toBeCloseTo(sampleCorrelation(passed.map(Number), elsewhere), 9);
   });
 
+  test("its interval is Fisher's: r = 0.5 of 28 lies between 0.16 and 0.74", () => {
+    // atanh 0.5 = 0.5493, ± 1.96/√25: tanh 0.1573 and tanh 0.9413, by hand.
+    const tries = Array.from({ length: 28 }, (_, index) => ({
+      passed: index % 2 === 0,
+      elsewhere: (index % 2 === 0 ? 1 : -1) + Math.sqrt(3) * (index % 4 < 2 ? 1 : -1),
+    }));
+    const { tells } = judgeItem(tries);
+    expect(tells!.r).toBeCloseTo(0.5, 9);
+    expect(tells!.low).toBeCloseTo(0.156, 3);
+    expect(tells!.high).toBeCloseTo(0.7358, 3);
+  });
+
+  const passes = (passed: number, of: number) =>
+    Array.from({ length: of }, (_, index) => index < passed);
+  // None of six: at most 1 − 0.05^(1/6) = 39.3 % pass; of five 45.1 %. One of ten: 39.4 %; of nine: 42.9 %.
+  // All of nine: at least 0.05^(1/9) = 71.7 %; of eight 68.8 %.
   test.each([
-    ["nearly-all-fail", Array.from({ length: 10 }, (_, index) => index === 0)],
-    ["nearly-all-pass", Array.from({ length: 10 }, () => true)],
-    ["does-not-tell", Array.from({ length: 10 }, (_, index) => index % 2 === 1 && index < 8)],
-    ["too-few", [true, false]],
-  ])("%s", (verdict, passed) => {
-    const elsewhere = passed.map((_, index) => (index % 4 < 2 ? 0.9 : 0.2) - index / 100);
-    expect(judgeItem(tries(passed, elsewhere)).verdict).toBe(verdict);
+    ["few-pass", passes(0, 6)],
+    ["untold", passes(0, 5)],
+    ["few-pass", passes(1, 10)],
+    ["untold", passes(1, 9)],
+    ["most-pass", passes(9, 9)],
+    ["untold", passes(8, 8)],
+    ["too-few", passes(0, 4)],
+    ["untold", passes(2, 5)],
+  ])("%s: %j", (verdict, passed) => {
+    expect(judgeItem(passed.map((did) => ({ passed: did, elsewhere: null }))).verdict).toBe(
+      verdict,
+    );
+  });
+
+  test("which way it tells is said only where that is clear", () => {
+    const of = (elsewhere: (did: boolean, index: number) => number, length = 12) =>
+      judgeItem(
+        passes(length / 2, length).map((passed, index) => ({
+          passed,
+          elsewhere: elsewhere(passed, index),
+        })),
+      ).verdict;
+    expect(of((did, index) => (did ? 0.8 : 0.3) + index / 100)).toBe("tells");
+    expect(of((did, index) => (did ? 0.3 : 0.8) - index / 100)).toBe("backwards");
+    expect(of((_, index) => (index % 2) / 2)).toBe("untold");
+    expect(of((did, index) => (did ? 0.8 : 0.3) + index / 100, 6)).toBe("untold");
   });
 });

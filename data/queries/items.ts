@@ -12,7 +12,7 @@ export interface ExerciseItem extends ItemFigures {
   step: Step;
   /** All signed pieces of it. */
   pieces: number;
-  /** Which characteristic is off most often at the first try, and on how many. */
+  /** Which characteristic is off most often at the first try, and on how many of those. */
   worst: { name: string; off: number; heavy: number; light: number } | null;
 }
 
@@ -69,9 +69,10 @@ export async function listItems(database: Queryable, actor: Actor): Promise<Exer
 }
 
 const doubt = ({ verdict }: ItemFigures): number =>
-  ({ "nearly-all-fail": 4, "does-not-tell": 3, "nearly-all-pass": 2, sound: 1, "too-few": 0 })[
-    verdict
-  ];
+  ({
+    ...{ "few-pass": 5, backwards: 4, "most-pass": 3 },
+    ...{ tells: 2, untold: 1, "too-few": 0 },
+  })[verdict];
 
 interface OffRow extends Record<string, unknown> {
   exercise_id: string;
@@ -81,23 +82,28 @@ interface OffRow extends Record<string, unknown> {
   light: number;
 }
 
-/** Of each exercise the characteristic most often off at first. */
+/** Of each exercise the characteristic most often off, by pieces, at the learners' first unguided tries. */
 async function worstCharacteristics(
   database: Queryable,
   { schoolId }: Actor,
 ): Promise<Map<string, NonNullable<ExerciseItem["worst"]>>> {
   const { rows } = await database.execute<OffRow>(sql`
-    select distinct on (exercise_id) exercise_id, name, heavy + light as off, heavy, light from (
-      select r.exercise_id, j ->> 'name' as name,
-        count(*) filter (where j ->> 'state' = 'heavy')::int as heavy,
-        count(*) filter (where j ->> 'state' = 'light')::int as light
-      from verdict v
-      join piece p on p.id = v.piece_id
+    with first as (
+      select distinct on (r.exercise_id, p.learner_id) r.exercise_id, p.id, v.computed
+      from piece p
       join exercise_revision r on r.id = p.revision_id
-      cross join lateral jsonb_array_elements(v.computed -> 'judgements') j
-      where v.school_id = ${schoolId} and v.sequence = 1 and p.kind = 'assessed' and j ->> 'state' in ('heavy', 'light')
-      group by r.exercise_id, j ->> 'name') counted
-    order by exercise_id, heavy + light desc, name`);
+      join verdict v on v.piece_id = p.id and v.sequence = 1
+      where p.school_id = ${schoolId} and p.kind = 'assessed' and not p.guided
+      order by r.exercise_id, p.learner_id, p.started_at, p.id),
+    counted as (
+      select first.exercise_id, j ->> 'name' as name, count(distinct first.id)::int as off,
+        (count(distinct first.id) filter (where j ->> 'state' = 'heavy'))::int as heavy,
+        (count(distinct first.id) filter (where j ->> 'state' = 'light'))::int as light
+      from first cross join lateral jsonb_array_elements(first.computed -> 'judgements') j
+      where j ->> 'state' in ('heavy', 'light')
+      group by first.exercise_id, j ->> 'name')
+    select distinct on (exercise_id) exercise_id, name, off, heavy, light from counted
+    order by exercise_id, off desc, name`);
   return new Map(rows.map(({ exercise_id, ...row }) => [exercise_id, row]));
 }
 
