@@ -124,6 +124,7 @@ test("a run says what it proves, and an exercise that is wrong is found", async 
   );
   await choose(page, "Lio Farrow");
   await page.getByRole("link", { name: "Everything about Lio" }).click();
+  await page.getByRole("link", { name: "Where they stand" }).click();
   const proof = page.getByRole("listitem").filter({ hasText: "True, " }).first();
   await page.getByText("what proves it").first().waitFor();
   for (const details of await page.getByText("what proves it").all()) await details.click();

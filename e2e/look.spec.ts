@@ -78,8 +78,21 @@ test("an exercise and a learner are accessible, and so is finding them", async (
   await page.goto("/climb");
   await page.getByRole("table").getByRole("link", { name: "Hedda Marsh" }).click();
   await page.getByRole("link", { name: "Everything about Hedda" }).click();
-  await expect(page.getByRole("heading", { name: "What they made" })).toBeVisible();
-  await expectAccessible(page);
+  for (const part of [
+    "What next",
+    "Where they stand",
+    "What practice does",
+    "What comes back",
+    "The eye",
+    "What they made",
+  ]) {
+    await page.getByRole("link", { name: part, exact: true }).click();
+    await expect(page.getByRole("link", { name: part, exact: true })).toHaveAttribute(
+      "aria-current",
+      "page",
+    );
+    await expectAccessible(page);
+  }
   await page.keyboard.press("Control+k");
   await expect(page.getByRole("dialog")).toBeVisible();
   await expectAccessible(page);

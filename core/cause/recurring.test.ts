@@ -9,6 +9,8 @@ const piece = (...causes: PieceCauses["causes"]): PieceCauses => {
   made += 1;
   return { pieceId: `p${made}`, tag: `K1-${made}`, techniqueId: "t", startedAt: made, causes };
 };
+/** A school in which nothing ever shows. */
+const NONE = new Map(CAUSE_CODES.map((code) => [code, 0]));
 const SLUGS = new Map(STARTER_TECHNIQUES.map(({ slug }) => [slug, slug]));
 
 test("every cause's drill belongs to a technique of the starter course", () => {
@@ -24,16 +26,16 @@ test("what shows on two or more of the last five keeps coming back, the commones
     piece("too-cold"),
     piece("scale-left"),
   ];
-  expect(recurringCauses(pieces, SLUGS, new Map())).toEqual([
+  expect(recurringCauses(pieces, SLUGS, NONE)).toEqual([
     { cause: "turning-off", techniqueId: "drawing-out", on: 3, of: 5 },
     { cause: "too-cold", techniqueId: "heat-control", on: 2, of: 5 },
   ]);
-  expect(recurringCauses(pieces, new Map(), new Map())).toEqual([]);
+  expect(recurringCauses(pieces, new Map(), NONE)).toEqual([]);
 });
 
 test("causes equally common are in one order whatever showed first", () => {
   const codes = (...pieces: PieceCauses[]) =>
-    recurringCauses(pieces, SLUGS, new Map()).map(({ cause }) => cause);
+    recurringCauses(pieces, SLUGS, NONE).map(({ cause }) => cause);
   const [a, b] = [piece("too-cold", "scale-left"), piece("scale-left", "too-cold")];
   expect(codes(a, a)).toEqual(["scale-left", "too-cold"]);
   expect(codes(b, b)).toEqual(["scale-left", "too-cold"]);
@@ -49,14 +51,25 @@ test("a cause keeps coming back only where the school's own rate hardly shows as
   expect(keepsComingBack({ on: 3, of: 5 }, 0.2)).toBe(false);
   expect(keepsComingBack({ on: 1, of: 1 }, 0)).toBe(false);
   const pieces = [piece("turning-off"), piece("turning-off"), piece(), piece(), piece()];
-  const of = (rate: number) => recurringCauses(pieces, SLUGS, new Map([["turning-off", rate]]));
+  const of = (rate: number) =>
+    recurringCauses(pieces, SLUGS, new Map([["turning-off" as const, rate]]));
   expect(of(0.05)).toHaveLength(1);
   expect(of(0.1)).toEqual([]);
 });
 
-test("a school's rates are shares of its pieces", () => {
+test("a school's rates are shares of its pieces, and believed to be small before there are any", () => {
   const rates = causeRates([piece("turning-off"), piece("turning-off", "too-cold"), piece()]);
-  expect(Object.fromEntries(rates)).toEqual({ "turning-off": 2 / 3, "too-cold": 1 / 3 });
+  expect(rates.get("turning-off")).toBe(3 / 19);
+  expect(rates.get("too-cold")).toBe(2 / 19);
+  expect(rates.get("scale-left")).toBe(1 / 19);
+  // Enough to call two of a new school's five.
+  expect(
+    recurringCauses(
+      [piece("too-cold"), piece("too-cold"), piece(), piece(), piece()],
+      SLUGS,
+      causeRates([]),
+    ),
+  ).toHaveLength(1);
 });
 
 describe("whether a drill helped", () => {

@@ -1,6 +1,6 @@
 import { keepsComingBack, type RecurringCause } from "./recurs";
 import { seededRandom, type Random } from "../stats/random";
-import { CAUSES, type CauseCode } from "./causes";
+import { CAUSES, CAUSE_CODES, type CauseCode } from "./causes";
 
 /** What one piece pointed to. */
 export interface PieceCauses {
@@ -13,15 +13,24 @@ export interface PieceCauses {
   causes: CauseCode[];
 }
 
-/** The share of a school's pieces that showed a cause. */
+/** The share of a school's pieces that show each cause. */
 export type CauseRates = ReadonlyMap<CauseCode, number>;
 
-/** The share of pieces that showed each cause; what none showed is left out. */
+/** What is believed of a cause before a piece is seen: one in sixteen, as sixteen pieces would tell it (ours; no source). */
+const BELIEVED = { on: 1, of: 16 };
+
+/**
+ * How often each cause shows in a school, from some of its pieces.
+ *
+ * @example causeRates([]).get("too-cold") → 0.0625
+ */
 export function causeRates(pieces: readonly Pick<PieceCauses, "causes">[]): CauseRates {
-  const counts = new Map<CauseCode, number>();
-  for (const { causes } of pieces)
-    for (const cause of causes) counts.set(cause, (counts.get(cause) ?? 0) + 1);
-  return new Map([...counts].map(([cause, on]) => [cause, on / pieces.length]));
+  return new Map(
+    CAUSE_CODES.map((code) => {
+      const on = pieces.filter(({ causes }) => causes.includes(code)).length;
+      return [code, (on + BELIEVED.on) / (pieces.length + BELIEVED.of)];
+    }),
+  );
 }
 
 /** How many of the latest pieces are looked at for what keeps coming back. */
@@ -48,7 +57,7 @@ export function recurringCauses(
   return [...counts]
     .flatMap(([cause, on]) => {
       const techniqueId = techniqueBySlug.get(CAUSES[cause].practises);
-      return techniqueId && keepsComingBack({ on, of: latest.length }, schoolRates.get(cause) ?? 0)
+      return techniqueId && keepsComingBack({ on, of: latest.length }, schoolRates.get(cause)!)
         ? [{ cause, techniqueId, on, of: latest.length }]
         : [];
     })

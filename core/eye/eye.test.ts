@@ -1,44 +1,93 @@
 import { mean, sampleStandardDeviation } from "simple-statistics";
-import { seededRandom } from "../stats/random";
+import { seededRandom, type Random } from "../stats/random";
 import { DRAWN_MEASURES, drawPiece, type DrawnMeasure } from "./drawn";
-import { callError, CARD_HEIGHT_MM, CARD_WIDTH_MM, eyeOf } from "./eye";
+import { CARD_HEIGHT_MM, CARD_WIDTH_MM, eyeOf } from "./eye";
 
 describe("how an eye judges", () => {
-  test("bias and spread as a general-purpose library has them, of the errors as shares", () => {
-    const random = seededRandom(5);
-    const calls = Array.from({ length: 40 }, () => {
-      const truth = 5 + 40 * random.next();
-      return { truth, called: truth * (1.06 + 0.09 * random.normal()) };
+  const person = (random: Random, calls: number, say: (truth: number) => number) =>
+    Array.from({ length: calls }, () => {
+      const truth = 5 * 8 ** random.next();
+      return { truth, called: say(truth) * Math.exp(0.1 * random.normal()) };
     });
-    const errors = calls.map(callError);
+
+  test("bias and spread as a general-purpose library has them, of the errors as logarithms", () => {
+    const calls = person(seededRandom(5), 40, (truth) => truth * 1.06);
+    const errors = calls.map(({ called, truth }) => Math.log(called / truth));
     const eye = eyeOf(calls)!;
     expect(eye.bias).toBeCloseTo(mean(errors), 12);
     expect(eye.spread).toBeCloseTo(sampleStandardDeviation(errors), 12);
-    expect(eye.biasError).toBeCloseTo(sampleStandardDeviation(errors) / Math.sqrt(40), 12);
+    expect(eye.leans).toBe("large");
+    // Half is as far off as double.
+    expect(eyeOf([{ called: 5, truth: 10 }])!.bias).toBe(-eyeOf([{ called: 20, truth: 10 }])!.bias);
   });
 
-  test("a simulated eye's bias is found again, as often as its error says", () => {
+  /** How many of so many people are said to be so. */
+  const said = (
+    is: (eye: NonNullable<ReturnType<typeof eyeOf>>) => boolean,
+    say: (truth: number) => number,
+    calls = 12,
+  ) => {
     const random = seededRandom(11);
-    let covered = 0;
-    for (let person = 0; person < 400; person += 1) {
-      const calls = Array.from({ length: 30 }, () => {
-        const truth = 5 + 40 * random.next();
-        return { truth, called: truth * (0.93 + 0.1 * random.normal()) };
-      });
-      const { bias, biasError } = eyeOf(calls)!;
-      if (Math.abs(bias + 0.07) < 2 * biasError!) covered += 1;
-    }
-    // Two standard errors of 30 readings: about 94 % (Student's t, 29 degrees of freedom).
-    expect(covered / 400).toBeGreaterThan(0.9);
-    expect(covered / 400).toBeLessThan(0.98);
+    const people = Array.from({ length: 600 }, () => eyeOf(person(random, calls, say))!);
+    return people.filter(is).length / people.length;
+  };
+
+  test("a true eye is said to lean one time in twenty, a biased one nearly always; of four calls none", () => {
+    const leans = (eye: { leans: unknown }) => eye.leans !== null;
+    expect(said(leans, (truth) => truth)).toBeLessThan(0.07);
+    expect(said(leans, (truth) => truth)).toBeGreaterThan(0.03);
+    expect(
+      said(
+        ({ leans: way }) => way === "small",
+        (truth) => truth * 0.85,
+      ),
+    ).toBeGreaterThan(0.98);
+    expect(said(leans, (truth) => truth * 0.5, 4)).toBe(0);
+    expect(said(leans, (truth) => truth * 0.5, 5)).toBe(1);
+  });
+
+  test("small things said too large are found by the slope, from eight calls of sizes that differ", () => {
+    const towards = (truth: number) => truth * (truth / 14) ** -0.3;
+    expect(said(({ smallOnes }) => smallOnes === "large", towards)).toBeGreaterThan(0.9);
+    expect(
+      said(
+        ({ smallOnes }) => smallOnes === "small",
+        (truth) => truth * (truth / 14) ** 0.3,
+      ),
+    ).toBeGreaterThan(0.9);
+    expect(
+      said(
+        ({ smallOnes }) => smallOnes !== null,
+        (truth) => truth * 1.2,
+      ),
+    ).toBeLessThan(0.07);
+    expect(said(({ smallOnes }) => smallOnes !== null, towards, 7)).toBe(0);
+    const alike = Array.from({ length: 12 }, (_, at) => ({
+      truth: 10 + at / 100,
+      called: 11 - at / 9,
+    }));
+    expect(eyeOf(alike)!.smallOnes).toBeNull();
+  });
+
+  test("the score is against saying the drawing's number", () => {
+    const calls = [9, 11, 8, 12, 9.5].map((truth) => ({ truth, called: truth, drawn: 10 }));
+    expect(eyeOf(calls)!.score).toBe(1);
+    expect(eyeOf(calls.map((call) => ({ ...call, called: 10 })))!.score).toBeCloseTo(0, 12);
+    expect(eyeOf(calls.slice(1))!.score).toBeNull();
+    expect(eyeOf(calls.map(({ drawn: _, ...call }) => call))!.score).toBeNull();
+    // Twice as far off in logarithms as the drawing: four times its squared error.
+    const worse = calls.map(({ truth, drawn }) => ({
+      truth,
+      drawn,
+      called: truth * (10 / truth) ** 2,
+    }));
+    expect(eyeOf(worse)!.score).toBeCloseTo(-3, 9);
   });
 
   test("one call has no spread, and none has nothing", () => {
     expect(eyeOf([{ called: 12, truth: 10 }])).toEqual({
-      calls: 1,
-      bias: expect.closeTo(0.2) as number,
-      spread: null,
-      biasError: null,
+      ...{ calls: 1, bias: expect.closeTo(Math.log(1.2)) as number },
+      ...{ spread: null, leans: null, smallOnes: null, score: null },
     });
     expect(eyeOf([])).toBeNull();
     expect(eyeOf([{ called: 3, truth: 0 }])).toBeNull();

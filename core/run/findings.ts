@@ -108,7 +108,11 @@ const neighbours: Test = (values) => {
   };
 };
 
-/** @example neighbourRatio([1, 2, 1, 2]) → 3 */
+/**
+ * Squared differences of neighbours over squared deviations from the mean.
+ *
+ * @example neighbourRatio([1, 2, 1, 2]) → 3
+ */
 export function neighbourRatio(values: readonly number[]): number {
   const { mean } = describe(values);
   const squares = values.reduce((sum, value) => sum + (value - mean) ** 2, 0);

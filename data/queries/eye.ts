@@ -25,11 +25,16 @@ export async function listCalls(
     measure: string;
     called: number;
     truth: number;
+    drawn: number | null;
     at: "bench" | "drill";
     called_at: string;
   }>(sql`
     select c.measure, c.called, coalesce(c.truth, r.value) as truth, c.called_at,
-      case when c.piece_id is null then 'drill' else 'bench' end as at
+      case when c.piece_id is null then 'drill' else 'bench' end as at,
+      (select (line ->> 'nominal')::float8 from piece p
+        join exercise_revision v on v.id = p.revision_id
+        cross join lateral jsonb_array_elements(v.characteristics) line
+        where p.id = c.piece_id and line ->> 'id' = c.characteristic_id) as drawn
     from eye_call c
     left join lateral (
       select (select avg(v) from unnest(r.values) v) as value
@@ -41,11 +46,8 @@ export async function listCalls(
     where c.caller_id = ${personId} and c.school_id = ${actor.schoolId}
       and coalesce(c.truth, r.value) > 0
     order by c.called_at`);
-  return rows.map(({ measure, called, truth, at, called_at }) => ({
-    measure,
-    called,
-    truth,
-    at,
+  return rows.map(({ called_at, ...call }) => ({
+    ...call,
     calledAt: new Date(called_at).toISOString(),
   }));
 }

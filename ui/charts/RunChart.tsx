@@ -27,6 +27,7 @@ export function RunChart({
   limits,
   own,
   digits,
+  least: from = -Infinity,
 }: {
   title: string;
   points: readonly RunPoint[];
@@ -34,6 +35,8 @@ export function RunChart({
   /** Mean and natural limits of the run; null where there are too few pieces. */
   own: { mean: number; lower: number; upper: number } | null;
   digits: number;
+  /** What no value can fall below. */
+  least?: number;
 }) {
   const say = (value: unknown) => Number(value).toFixed(digits);
   const values = points.flatMap(({ value }) => (value === null ? [] : [value]));
@@ -57,7 +60,7 @@ export function RunChart({
           <YAxis
             {...AXIS}
             width={56}
-            domain={[least - margin, most + margin]}
+            domain={[Math.max(from, least - margin), most + margin]}
             tickFormatter={say}
           />
           <Tooltip

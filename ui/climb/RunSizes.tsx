@@ -81,6 +81,7 @@ export function SharesOfRun({
         points={tags.map((tag, index) => ({ tag, value: shares[index] ?? null, called: false }))}
         limits={{ lower: 0, upper: 1 }}
         own={null}
+        least={0}
         digits={2}
       />
     </section>

@@ -16,7 +16,15 @@ export function EyeOverWeeks({ calls }: { calls: readonly RecordedCall[] }) {
     .slice(-WEEKS_SHOWN)
     .flatMap(([, called], index) => {
       const eye = eyeOf(called);
-      return eye ? [{ week: `week ${index + 1}`, bias: eye.bias, spread: eye.spread ?? 0 }] : [];
+      return eye
+        ? [
+            {
+              week: `week ${index + 1}`,
+              bias: Math.expm1(eye.bias),
+              spread: Math.expm1(eye.spread ?? 0),
+            },
+          ]
+        : [];
     });
   if (weeks.length === 0) return null;
   return (

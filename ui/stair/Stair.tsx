@@ -1,6 +1,7 @@
 import { missingBefore } from "@/core/climb/curriculum";
 import type { Towards } from "@/core/climb/standing";
 import { freshness, type Fades } from "@/core/climb/summary";
+import { countOf } from "../words/count";
 import { TechniqueStanding, type StepProof } from "./TechniqueStanding";
 
 interface Held extends Fades {
@@ -34,33 +35,47 @@ export function Stair({
   const nameOf = new Map(techniques.map(({ id, name }) => [id, name]));
   const byTechnique = new Map(standings.map((one) => [one.techniqueId, one]));
   const stepOf = (id: string) => byTechnique.get(id)?.step ?? 0;
+  const standingOn = ({ id, name, after }: (typeof techniques)[number]) => {
+    const held = byTechnique.get(id);
+    const missing = held ? [] : missingBefore({ after }, stepOf);
+    const fresh = held ? freshness(held, now) : null;
+    return (
+      <TechniqueStanding
+        key={id}
+        name={name}
+        step={held?.step ?? 0}
+        towards={held?.towards ?? null}
+        stale={fresh?.isStale ?? false}
+        chance={fresh?.chance ?? null}
+        proof={evidence.filter(({ techniqueId }) => techniqueId === id)}
+        timeZone={timeZone}
+        pieceBase={pieceBase}
+        runBase={runBase}
+        awardBase={`${recordBase}/step/${id}`}
+        locked={
+          missing.length > 0
+            ? `after ${missing.map((before) => nameOf.get(before)?.toLowerCase()).join(" and ")}`
+            : null
+        }
+      />
+    );
+  };
+  const begun = techniques.filter(({ id }) => byTechnique.has(id));
+  const ahead = techniques.filter(({ id }) => !byTechnique.has(id));
   return (
-    <ul className="border-t-2 border-ink">
-      {techniques.map(({ id, name, after }) => {
-        const held = byTechnique.get(id);
-        const missing = held ? [] : missingBefore({ after }, stepOf);
-        const fresh = held ? freshness(held, now) : null;
-        return (
-          <TechniqueStanding
-            key={id}
-            name={name}
-            step={held?.step ?? 0}
-            towards={held?.towards ?? null}
-            stale={fresh?.isStale ?? false}
-            chance={fresh?.chance ?? null}
-            proof={evidence.filter(({ techniqueId }) => techniqueId === id)}
-            timeZone={timeZone}
-            pieceBase={pieceBase}
-            runBase={runBase}
-            awardBase={`${recordBase}/step/${id}`}
-            locked={
-              missing.length > 0
-                ? `after ${missing.map((before) => nameOf.get(before)?.toLowerCase()).join(" and ")}`
-                : null
-            }
-          />
-        );
-      })}
-    </ul>
+    <div className="@container">
+      <ul className={LIST}>{begun.map(standingOn)}</ul>
+      {begun.length === 0 ? <p className="bg-sheet p-4 text-15">No piece is signed yet.</p> : null}
+      {ahead.length > 0 ? (
+        <details open={begun.length === 0} className="mt-3">
+          <summary className="flex min-h-11 items-center text-15 underline underline-offset-3">
+            {countOf(ahead.length, "technique")} not begun
+          </summary>
+          <ul className={LIST}>{ahead.map(standingOn)}</ul>
+        </details>
+      ) : null}
+    </div>
   );
 }
+
+const LIST = "border-t-2 border-ink @4xl:columns-2 @4xl:gap-10";

@@ -43,7 +43,7 @@ export function TechniqueStanding({
   awardBase: string;
 }) {
   return (
-    <li className="border-b border-rule py-2">
+    <li className="break-inside-avoid border-b border-rule py-1">
       <div className="flex min-h-12 flex-wrap items-center gap-x-4 gap-y-1">
         <MiniStair step={step} stale={stale} size="large" />
         <span className="min-w-40 grow">

@@ -1,7 +1,8 @@
 import type { Eye } from "@/core/eye/eye";
 import { countOf } from "./count";
 
-const percent = (share: number) => `${Math.abs(share * 100).toFixed(0)} %`;
+/** A logarithm of a ratio as a share of the size. */
+const percent = (error: number) => `${Math.abs(Math.expm1(error) * 100).toFixed(0)} %`;
 
 /** How far off a call was. */
 export const errorInWords = (error: number): string =>
@@ -10,11 +11,21 @@ export const errorInWords = (error: number): string =>
 /** How an eye judges, in a sentence. */
 export function eyeInWords(eye: Eye): string {
   const calls = countOf(eye.calls, "call");
-  if (eye.spread === null || eye.biasError === null) return `${calls}: ${errorInWords(eye.bias)}.`;
-  // Within two standard errors of nothing it can't be told from nothing.
-  const leans = Math.abs(eye.bias) > 2 * eye.biasError;
-  const bias = leans
-    ? `says ${percent(eye.bias)} too ${eye.bias > 0 ? "large" : "small"}`
-    : "leans neither way";
-  return `${calls}: ${bias}, and spreads by ${percent(eye.spread)}.`;
+  if (eye.spread === null) return `${calls}: ${errorInWords(eye.bias)}.`;
+  const bias = eye.leans
+    ? `says ${percent(eye.bias)} too ${eye.leans}`
+    : "leans neither way that could be told";
+  const more = [
+    eye.smallOnes ? `It says small things too ${eye.smallOnes} against large ones.` : null,
+    eye.score === null ? null : scoreInWords(eye.score),
+  ];
+  return [`${calls}: ${bias}, and spreads by ${percent(eye.spread)}.`, ...more]
+    .filter((one) => one !== null)
+    .join(" ");
 }
+
+/** Whether the eye sees more than the drawing says. */
+const scoreInWords = (score: number): string =>
+  score > 0
+    ? `Nearer than saying the drawing’s number: ${Math.round(score * 100)} % of its squared error goes.`
+    : "Saying the drawing’s number would have been as near.";

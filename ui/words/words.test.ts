@@ -1,4 +1,5 @@
 import type { NextReason, NotNow } from "@/core/climb/choose";
+import type { Eye } from "@/core/eye/eye";
 import type { Finding } from "@/core/run/findings";
 import type { RunReport, RunSize } from "@/core/run/likeness";
 import { classInWords, hoursInWords } from "./classes";
@@ -129,16 +130,18 @@ describe("what devices send", () => {
 });
 
 describe("the eye", () => {
-  const eye = { calls: 12, bias: 0.08, biasError: 0.02, spread: 0.05 } as const;
-  test("leans only where the mean is beyond two of its errors", () => {
-    expect(eyeInWords(eye as never)).toBe("12 calls: says 8 % too large, and spreads by 5 %.");
-    expect(eyeInWords({ ...eye, biasError: 0.05 })).toBe(
-      "12 calls: leans neither way, and spreads by 5 %.",
-    );
-    expect(eyeInWords({ ...eye, calls: 1, spread: null, biasError: null })).toBe(
-      "1 call: 8 % over.",
-    );
-    expect([0.004, -0.12].map(errorInWords)).toEqual(["just right", "12 % under"]);
+  const eye: Eye = {
+    ...{ calls: 12, bias: Math.log(1.08), spread: Math.log(1.05) },
+    ...({ leans: "large", smallOnes: null, score: null } as const),
+  };
+  test("says which way it leans, what it makes of small things, and whether it beats the drawing", () => {
+    expect(eyeInWords(eye)).toBe("12 calls: says 8 % too large, and spreads by 5 %.");
+    expect(eyeInWords({ ...eye, leans: null })).toMatch(/leans neither way/);
+    expect(eyeInWords({ ...eye, smallOnes: "large" })).toMatch(/small things too large/);
+    expect(eyeInWords({ ...eye, score: 0.4 })).toMatch(/40 % of its squared error goes/);
+    expect(eyeInWords({ ...eye, score: 0 })).toMatch(/would have been as near/);
+    expect(eyeInWords({ ...eye, calls: 1, spread: null })).toBe("1 call: 8 % over.");
+    expect([0.004, Math.log(0.88)].map(errorInWords)).toEqual(["just right", "12 % under"]);
   });
 });
 

@@ -91,7 +91,7 @@ export default async function ExercisesPage() {
                 <td className="number whitespace-nowrap">
                   {item.tells === null
                     ? "–"
-                    : `${item.tells.r.toFixed(2)} (${item.tells.low.toFixed(2)} to ${item.tells.high.toFixed(2)})`}
+                    : `${signed(item.tells.r)} (${signed(item.tells.low)} to ${signed(item.tells.high)})`}
                 </td>
                 <td>
                   {item.worst
@@ -133,6 +133,8 @@ export default async function ExercisesPage() {
     </main>
   );
 }
+
+const signed = (share: number) => share.toFixed(2).replace("-", "−");
 
 const sideOf = ({ heavy, light }: NonNullable<ExerciseItem["worst"]>) =>
   heavy > 2 * light ? "heavy" : light > 2 * heavy ? "light" : "off";

@@ -1,0 +1,63 @@
+import { piecesToGo } from "@/core/climb/piecesToGo";
+import { fitPractice } from "@/core/climb/practice";
+import type { Towards } from "@/core/climb/standing";
+import { STEP_NAMES } from "@/core/trade/steps";
+import type { PieceErrors } from "@/data/queries/runs";
+import { PracticeChart } from "@/ui/charts/PracticeChart";
+import { piecesToGoInWords } from "@/ui/words/climb";
+import { modelsInWords } from "@/ui/words/practice";
+
+/** Pieces still to come that the curve is drawn for. */
+const AHEAD = 6;
+
+/** How far to the next step of the technique made last, and what practice does to it. */
+export function Practice({
+  technique,
+  towards,
+  errors,
+}: {
+  technique: string;
+  towards: Towards | null;
+  errors: readonly PieceErrors[];
+}) {
+  const fit = fitPractice(errors.map(({ worst }) => worst));
+  const toGo = fit && towards && towards.step <= 4 ? piecesToGo(fit, towards) : null;
+  const measures = [...new Set(errors.flatMap(({ byMeasure }) => Object.keys(byMeasure)))].sort();
+  const points = Array.from({ length: errors.length + AHEAD }, (_, index) => {
+    const { middle, low, high } = fit?.typical(index + 1) ?? { middle: 0, low: 0, high: 0 };
+    const band: [number, number] = [low, high];
+    return { n: index + 1, error: errors[index]?.worst ?? null, middle, band };
+  });
+  return (
+    <section aria-label="Practice">
+      <h2 className="font-slab text-20 font-semibold">{technique}: what practice does</h2>
+      {fit && towards && towards.step <= 4 ? (
+        <p className="text-15">
+          <strong className="font-semibold">To “{STEP_NAMES[towards.step]}”:</strong>{" "}
+          {piecesToGoInWords(toGo, towards.step)}.
+        </p>
+      ) : null}
+      {fit ? (
+        <>
+          <p className="text-15 text-ink-2">
+            {modelsInWords(fit)} Each dot is a piece: how far its worst size was off, as a share of
+            what that step allows; the band holds the typical piece eight times out of ten.
+          </p>
+          <PracticeChart title={`${technique}, error piece by piece`} points={points} />
+          <ul className="text-13 text-ink-2">
+            {measures.map((measure) => {
+              const own = fitPractice(errors.flatMap(({ byMeasure }) => byMeasure[measure] ?? []));
+              return own ? (
+                <li key={measure}>
+                  {measure}: {modelsInWords(own)}
+                </li>
+              ) : null;
+            })}
+          </ul>
+        </>
+      ) : (
+        <p className="text-15 text-ink-2">Not enough pieces to say: four are needed.</p>
+      )}
+    </section>
+  );
+}
