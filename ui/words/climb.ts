@@ -101,9 +101,10 @@ export function piecesToGoInWords(toGo: PiecesToGo | "beyond" | null, step: Step
   if (toGo === null) return "too few pieces to say: four are needed";
   if (toGo === "beyond") return "more than thirty at this rate: look for another way";
   const { likely, low, high, holds } = toGo;
+  if (step === 4)
+    return `at the least ${countOf(low, "more piece")}; how soon they match one another isn’t foretold`;
   const stretch = low === high ? `just ${low}` : `between ${low} and ${high}`;
-  const said = `about ${countOf(likely, "more piece")}; ${stretch}, ${timesInTen(holds)}`;
-  return step === 4 ? `at the least ${said}; that they match one another comes on top` : said;
+  return `about ${countOf(likely, "more piece")}; ${stretch}, ${timesInTen(holds)}`;
 }
 
 /** How often a stated stretch holds. */

@@ -93,7 +93,7 @@ describe("why a piece is next", () => {
       "about 4 more pieces; between 2 and 9, about eight times out of ten",
     );
     expect(piecesToGoInWords({ ...toGo, likely: 1 }, 3)).toMatch(/^about 1 more piece;/);
-    expect(piecesToGoInWords(toGo, 4)).toMatch(/^at the least about 4 .*match one another/);
+    expect(piecesToGoInWords(toGo, 4)).toMatch(/^at the least 2 more pieces; .*match one another/);
     expect(piecesToGoInWords(null, 4)).toMatch(/^too few pieces to say/);
     expect(piecesToGoInWords("beyond", 3)).toMatch(/^more than thirty at this rate/);
     expect(piecesToGoInWords({ likely: 1, low: 1, high: 1, holds: 0.92 }, 3)).toBe(
