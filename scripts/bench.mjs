@@ -50,7 +50,6 @@ await main(async () => {
     "scripts/bench/plan.ts",
     process.env,
   );
-  const course = await runJson("scripts/bench/course.ts", process.env);
   const { unfinished, mixed, perSecond } = await runJson("scripts/bench/advice.ts", process.env);
   const evening = await runJson("scripts/bench/evening.ts", process.env);
   const share = (of, all) => Math.round((1000 * of) / Math.max(1, all)) / 10;
@@ -209,10 +208,6 @@ await main(async () => {
       ),
       "signing at ten times the pieces": atMost(large.signMs / small.signMs, "times", 10),
       "all standings from scratch": atMost(large.recomputeMs / 1000, "s", 20),
-      "pieces to ten times True, by our choice (median)": said(course.ranked, "pieces"),
-      "the same, next in the list (median)": said(course.list, "pieces"),
-      "learners who took fewer by our choice": said(100 * course.fewer, "%"),
-      "learners who took more by our choice": said(100 * course.more, "%"),
       "first-load JavaScript of the bench": atMost(pages.benchBytes / 1000, "KB gzip", 250),
       "first-load JavaScript of the learner's page": atMost(
         pages.learnerBytes / 1000,

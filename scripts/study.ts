@@ -1,7 +1,9 @@
+import { printNext } from "./study/next";
 import { studyPiecesToGo, writeMaps } from "./study/piecesToGo";
 
 const STUDIES: Record<string, () => void> = {
   fit: writeMaps,
+  next: printNext,
   "pieces-to-go": studyPiecesToGo,
 };
 

@@ -64,6 +64,8 @@ export type NextReason =
   | { code: "fading"; chance: number }
   | { code: "opened"; by: string[] }
   | { code: "set"; made: boolean }
+  /** An easier exercise is left out: by nearly all they make elsewhere, or by their latest of this. */
+  | { code: "skips"; by: "elsewhere" | "latest" }
   | { code: "step"; step: Step };
 
 /** Why an exercise can't be next, as data. */
@@ -103,16 +105,15 @@ const WORTH = {
   step: 35,
   /** For every step an exercise lies off the one the learner is ready for. */
   off: -25,
-  /** The same technique as the last two pieces, with no run to finish. */
-  sameAgain: -10,
 } as const;
 /**
  * Ranks what a learner could make next, with the reasons, and says of the rest why not.
  * Left out: what builds on techniques that aren't fair yet, what an instructor put off, what
  * there is no time, bar or fire for, and exercises of steps long passed unless the technique
  * is fading. Worth is added up: a pin, the piece in hand or left off, a run begun, what was set, a
- * recurring cause's drill, what is fading, what has just opened, the next step; more of the same
- * technique counts less, so that there is some variety.
+ * recurring cause's drill, what is fading, what has just opened, the next step. Of a technique the exercise
+ * at which the learner is counts most, so that easier ones may be left out. The simulation beside it says
+ * what all this does.
  *
  * @param candidates published exercises, in the order of the course; it decides between equals
  * @param course techniques with what comes before them
@@ -181,15 +182,12 @@ function worthOf(
     ...(run ? [{ worth: WORTH.run + (WORTH.runMade * run.have) / run.need, reason: run }] : []),
     ...worthOfTechnique(node, looking, run === null),
   ];
-  const held = looking.stepOf(techniqueId);
-  const [last, beforeLast] = learner.latest;
-  const same = last?.techniqueId === techniqueId && beforeLast?.techniqueId === techniqueId;
-  const adjust =
-    WORTH.off * Math.abs(step - aimOf(techniqueId, held, learner)) +
-    (same && !run ? WORTH.sameAgain : 0);
+  const aim = aimOf(candidate, looking.stepOf(techniqueId), learner);
+  if (aim.skips && step === aim.step)
+    found.push({ worth: 0, reason: { code: "skips", by: aim.skips } });
   return {
     reasons: found.sort((a, b) => b.worth - a.worth).map(({ reason }) => reason),
-    score: found.reduce((sum, { worth }) => sum + worth, adjust),
+    score: found.reduce((sum, { worth }) => sum + worth, WORTH.off * Math.abs(step - aim.step)),
   };
 }
 
@@ -253,8 +251,35 @@ function worthOfTechnique(
   return found;
 }
 
-/** The step a learner is ready to try: the one after that held, or what their latest piece met already. */
-function aimOf(techniqueId: string, held: number, { latest }: LearnerNow): number {
-  const met = latest.find((one) => one.techniqueId === techniqueId)?.meetsStep ?? 0;
-  return Math.min(5, Math.max(held + 1, met));
+/** The step a learner is ready to try, and by what they come to leave out an easier one. */
+interface Aim {
+  step: number;
+  skips: Extract<NextReason, { code: "skips" }>["by"] | null;
+}
+
+/**
+ * The step after that held, or after what the latest piece of the technique met, so that nobody makes a
+ * middle step they are past; a technique not yet begun where the learner is placed. Welding is begun at
+ * its beginning, whoever comes.
+ */
+function aimOf({ techniqueId, welds }: Candidate, held: number, { latest }: LearnerNow): Aim {
+  const made = latest.find((one) => one.techniqueId === techniqueId);
+  if (!made)
+    return !welds && isPlaced(latest)
+      ? { step: Math.max(held + 1, 3), skips: "elsewhere" }
+      : { step: held + 1, skips: null };
+  const met = made.meetsStep ?? 0;
+  const step = Math.min(5, Math.max(held + 1, Math.min(3, met + 1), met));
+  return { step, skips: step > held + 1 ? "latest" : null };
+}
+
+/** So many latest pieces of other exercises place a learner, at least and at most. */
+const PLACED_BY = { min: 4, max: 12 };
+/** Fair as often as this among them: the harder exercise at once. */
+const PLACED_FROM = 0.9;
+
+function isPlaced(latest: LearnerNow["latest"]): boolean {
+  const judged = latest.filter(({ meetsStep }) => meetsStep !== null).slice(0, PLACED_BY.max);
+  const fair = judged.filter(({ meetsStep }) => meetsStep! >= 2).length;
+  return judged.length >= PLACED_BY.min && fair >= PLACED_FROM * judged.length;
 }

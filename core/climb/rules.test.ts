@@ -212,6 +212,68 @@ describe("what comes next", () => {
     expect(why([candidate("a")], learner(), { weldingHearth: false })).toBeUndefined();
   });
 
+  describe("where a learner is in a technique", () => {
+    const shelf = [1, 2, 3].map((step) => candidate(`s${step}`, { step: step as Step }));
+    const first = (now: LearnerNow, of = shelf) => rank(of, now).ranked[0]!;
+    /** Pieces elsewhere, so many of them Fair. */
+    const elsewhere = (fair: number, of: number) =>
+      Array.from({ length: of }, (_, at) =>
+        latest(`e${at}`, { techniqueId: `t${at}`, meetsStep: at < fair ? 2 : 1 }),
+      );
+
+    test.each([
+      [4, 4, "s3"],
+      [3, 3, "s1"],
+      [9, 10, "s3"],
+      [8, 10, "s1"],
+      [10, 12, "s1"],
+      [11, 12, "s3"],
+    ])("Fair in %d of %d elsewhere: begun with %s", (fair, of, exerciseId) => {
+      expect(first(learner({ latest: elsewhere(fair, of) })).exerciseId).toBe(exerciseId);
+    });
+
+    test("only the latest dozen place, and what isn't signed doesn't", () => {
+      const late = [...elsewhere(0, 3), ...elsewhere(12, 12)];
+      expect(first(learner({ latest: [...elsewhere(12, 12), ...elsewhere(0, 9)] })).exerciseId).toBe("s3"); // prettier-ignore
+      expect(first(learner({ latest: late })).exerciseId).toBe("s1");
+      const unsigned = elsewhere(4, 4).map((one) => ({ ...one, meetsStep: null }));
+      expect(first(learner({ latest: unsigned })).exerciseId).toBe("s1");
+    });
+
+    test("welding is begun at its beginning, whoever comes", () => {
+      const welds = shelf.map((one) => ({ ...one, techniqueId: "weld", welds: true }));
+      expect(first(learner({ latest: elsewhere(9, 9) }), welds).exerciseId).toBe("s1");
+    });
+
+    test.each([
+      [0, 1, "s2"],
+      [1, 1, "s2"],
+      [2, 1, "s3"],
+      [3, 1, "s3"],
+      [0, 2, "s3"],
+    ])("the latest met %d, held %d: next is %s", (meetsStep, held, exerciseId) => {
+      const now = learner({
+        standings: new Map([["draw", at(held as Step)]]),
+        latest: [latest("other", { meetsStep })],
+      });
+      expect(first(now).exerciseId).toBe(exerciseId);
+    });
+
+    test("leaving out an easier one is said, and by what", () => {
+      const skips = (now: LearnerNow) => first(now).reasons.find(({ code }) => code === "skips");
+      expect(skips(learner({ latest: elsewhere(9, 9) }))).toEqual({
+        code: "skips",
+        by: "elsewhere",
+      });
+      const past = learner({
+        standings: new Map([["draw", at(1)]]),
+        latest: [latest("other", { meetsStep: 2 })],
+      });
+      expect(skips(past)).toEqual({ code: "skips", by: "latest" });
+      expect(skips(learner())).toBeUndefined();
+    });
+  });
+
   test("what was put off is that exercise alone", () => {
     const choices = [{ exerciseId: "a", says: "skip" as const, reason: "wrist" }];
     expect(order([candidate("a"), candidate("b")], learner({ choices }))).toEqual(["b"]);

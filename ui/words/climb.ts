@@ -67,6 +67,10 @@ export function nextReasonInWords(reason: NextReason, { techniqueOf, own = false
       return `Going stale: about ${percent(reason.chance)} for a sound one now.`;
     case "opened":
       return `Ready to open: ${listed(reason.by.map((id) => techniqueOf(id).toLowerCase()))} ${reason.by.length > 1 ? "are" : "is"} fair.`;
+    case "skips":
+      return reason.by === "elsewhere"
+        ? `Fair nearly everywhere else: ${own ? "you need" : "they need"} not make the easier one.`
+        : "Past the step between by the latest piece.";
     case "set":
       return reason.made
         ? "It is set; make another one: alike is what counts."

@@ -47,6 +47,11 @@ describe("why a piece is next", () => {
     ],
     [{ code: "set", made: false }, "It was set and is still to make."],
     [{ code: "step", step: 2 }, "The way to “Fair”."],
+    [
+      { code: "skips", by: "elsewhere" },
+      "Fair nearly everywhere else: they need not make the easier one.",
+    ],
+    [{ code: "skips", by: "latest" }, "Past the step between by the latest piece."],
   ])("%j", (reason, words) => {
     expect(nextReasonInWords(reason, named)).toBe(words);
   });

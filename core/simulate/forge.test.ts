@@ -1,0 +1,35 @@
+import { throughForge, type Policy, type World } from "./forge";
+
+const LEARNERS = 40;
+const minutes = (policy: Policy, world: World) =>
+  Array.from({ length: LEARNERS }, (_, seed) => throughForge(policy, world, seed).minutes).reduce(
+    (sum, one) => sum + one,
+    0,
+  );
+
+test.each([
+  // Where techniques share nothing the list is hard to beat; where they share, and where something is known already, not.
+  [{ entry: "beginners", transfer: 0 }, 1.02],
+  [{ entry: "beginners", transfer: 0.9 }, 0.97],
+  [{ entry: "mixed", transfer: 0.5 }, 1],
+  [{ entry: "experienced", transfer: 0.5 }, 0.93],
+  [{ entry: "experienced", transfer: 0.9 }, 0.87],
+] as const)("%j: by our choice at most this share of the list's time: %d", (world, share) => {
+  const list = minutes("list", world);
+  expect(minutes("ranked", world) / list).toBeLessThanOrEqual(share);
+});
+
+test("the same seed is the same learner and luck; three in a row of ten take 900 minutes at least", () => {
+  const world = { entry: "experienced", transfer: 0.9 } as const;
+  const first = throughForge("ranked", world, 5);
+  expect(throughForge("ranked", world, 5)).toEqual(first);
+  expect(first.minutes).toBeGreaterThanOrEqual(900);
+  expect(first.pieces).toBeGreaterThanOrEqual(30);
+  expect(throughForge("ranked", world, 6)).not.toEqual(first);
+});
+
+test("choosing at random is no shorter where techniques share nothing, and those who know something take less", () => {
+  const none = { entry: "beginners", transfer: 0 } as const;
+  expect(minutes("random", none)).toBeGreaterThan(minutes("list", none));
+  expect(minutes("list", { ...none, entry: "experienced" })).toBeLessThan(minutes("list", none));
+});

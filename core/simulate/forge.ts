@@ -1,0 +1,291 @@
+import { rankNext, type Candidate, type LatestOf } from "../climb/choose";
+import { missingBefore, type CourseNode } from "../climb/curriculum";
+import type { Standing as ClimbStanding } from "../climb/standing";
+import { seededRandom, type Random } from "../stats/random";
+import type { Step } from "../trade/steps";
+
+/** Ten techniques of a first term, in course order. */
+export const TEN_TECHNIQUES: readonly CourseNode[] = [
+  { id: "drawing-out", after: [] },
+  { id: "square-taper", after: ["drawing-out"] },
+  { id: "round-taper", after: ["square-taper"] },
+  { id: "upsetting", after: [] },
+  { id: "shoulder", after: ["drawing-out"] },
+  { id: "bend", after: [] },
+  { id: "ring-eye", after: ["bend", "round-taper"] },
+  { id: "scroll", after: ["round-taper"] },
+  { id: "twist", after: ["drawing-out"] },
+  { id: "punching", after: [] },
+];
+
+/** What the sizes of a piece rest on, whatever technique it is of (ours; common practice, no source). */
+const COMPONENTS = [
+  "heat",
+  "turning",
+  "flat-blows",
+  "marking",
+  "eye",
+  "tools-in-line",
+  "truing",
+  "volume",
+] as const;
+type Component = (typeof COMPONENTS)[number];
+
+/** Who comes: nobody has forged, some have a little, or all have at other things. */
+export const ENTRIES = ["beginners", "mixed", "experienced"] as const;
+export type Entry = (typeof ENTRIES)[number];
+
+/** A made-up shop: how much of what is learnt of one technique is learnt for all. */
+export interface World {
+  transfer: number;
+  entry: Entry;
+}
+
+export const POLICIES = ["list", "ranked", "random", "easiest"] as const;
+export type Policy = (typeof POLICIES)[number];
+
+/** Sizes and minutes of the exercises of a step, and what its sizes allow against True. */
+const STEPS = {
+  1: { sizes: 3, minutes: 15, allows: 2.56 },
+  2: { sizes: 4, minutes: 22, allows: 1.6 },
+  3: { sizes: 5, minutes: 30, allows: 1 },
+} as const;
+const NEED = 3;
+const EVENING_MINUTES = 150;
+const CLASS_DAYS = 7;
+/** More evenings than this nobody stays. */
+const MAX_MINUTES = 20_000;
+
+/** Which five components a technique's sizes rest on: drawn once, the same for everybody. */
+const RESTS: ReadonlyMap<string, readonly Component[]> = (() => {
+  const random = seededRandom(21);
+  return new Map(
+    TEN_TECHNIQUES.map(({ id }) => {
+      const left = [...COMPONENTS];
+      return [
+        id,
+        Array.from(
+          { length: 5 },
+          () => left.splice(Math.floor(random.next() * left.length), 1)[0]!,
+        ),
+      ];
+    }),
+  );
+})();
+
+interface ForgeExercise extends Candidate {
+  step: 1 | 2 | 3;
+  rests: readonly Component[];
+}
+
+const EXERCISES: readonly ForgeExercise[] = TEN_TECHNIQUES.flatMap(({ id }) =>
+  ([1, 2, 3] as const).map((step) => {
+    const { sizes, minutes } = STEPS[step];
+    return {
+      ...{ exerciseId: `${id}/${step}`, techniqueId: id, step, stock: "12 square", welds: false },
+      minuteBudget: minutes,
+      rests: RESTS.get(id)!.slice(0, sizes),
+    };
+  }),
+);
+
+/** How much practice there was of something, and when it was counted; forgotten by halves. */
+interface Practice {
+  amount: number;
+  day: number;
+}
+
+/** A made-up learner and what is so of them; the policies see only the errors. */
+class Learner {
+  private readonly shared = new Map<Component, Practice>();
+  private readonly own = new Map<string, Practice>();
+  private readonly weak: Component;
+  private readonly first: number;
+  private readonly rate: number;
+  private readonly halfLifeDays: number;
+
+  constructor(
+    private readonly world: World,
+    private readonly random: Random,
+  ) {
+    const between = (low: number, high: number) => low + (high - low) * random.next();
+    this.weak = random.pick(COMPONENTS);
+    this.first = between(0.85, 1.35);
+    this.rate = between(0.3, 0.5);
+    this.halfLifeDays = between(90, 300);
+    const had = { beginners: 0, mixed: random.next() < 0.5 ? 0 : 60, experienced: 120 }[
+      world.entry
+    ];
+    for (const component of COMPONENTS)
+      this.shared.set(component, { amount: had * between(0.3, 1), day: 0 });
+    for (const { id } of TEN_TECHNIQUES)
+      for (const component of COMPONENTS)
+        this.own.set(`${id} ${component}`, {
+          amount: random.next() < 0.5 ? had * 0.25 * between(0, 1) : 0,
+          day: 0,
+        });
+  }
+
+  /** Spread of a size as a share of what True allows. */
+  spread(
+    techniqueId: string,
+    component: Component,
+    { day, tired }: { day: number; tired: number },
+  ) {
+    const { transfer } = this.world;
+    const gained = (of: Practice, from: number) =>
+      this.rate * Math.log(1 + this.left(of, day) / from);
+    const ln =
+      transfer * gained(this.shared.get(component)!, 8) +
+      (1 - transfer) * gained(this.own.get(`${techniqueId} ${component}`)!, 2.5);
+    return this.first * (component === this.weak ? 1.35 : 1) * Math.exp(-ln) * (1 + 0.15 * tired);
+  }
+
+  private left = ({ amount, day: of }: Practice, day: number) =>
+    amount * 2 ** (-(day - of) / this.halfLifeDays);
+
+  make({ techniqueId, rests }: ForgeExercise, at: { day: number; tired: number }): number[] {
+    const errors = rests.map(
+      (component) => this.spread(techniqueId, component, at) * this.random.normal(),
+    );
+    for (const component of rests)
+      for (const [of, key] of [
+        [this.shared, component],
+        [this.own, `${techniqueId} ${component}`],
+      ] as const) {
+        const practice = (of as Map<string, Practice>).get(key)!;
+        practice.amount = this.left(practice, at.day) + 1;
+        practice.day = at.day;
+      }
+    return errors;
+  }
+}
+
+/** What a learner has reached in a technique. */
+interface Reached {
+  step: Step | 0;
+  inARow: number;
+}
+
+/** How it stands while the next exercise is chosen. */
+interface Standing {
+  reached: ReadonlyMap<string, Reached>;
+  /** What may be made: never nothing. */
+  open: readonly ForgeExercise[];
+  latest: LatestOf[];
+  random: Random;
+}
+
+/** Minutes at the fire until all ten techniques are True, and how many pieces; the same seed gives each policy the same person. */
+export function throughForge(
+  policy: Policy,
+  world: World,
+  seed: number,
+): { minutes: number; pieces: number } {
+  const learner = new Learner(world, seededRandom(seed));
+  const random = seededRandom(seed + 7919);
+  const choose = CHOOSERS[policy]();
+  const reached = new Map<string, Reached>(
+    TEN_TECHNIQUES.map(({ id }) => [id, { step: 0, inARow: 0 }]),
+  );
+  let latest: LatestOf[] = [];
+  let [minutes, pieces, evening, out] = [0, 0, -1, ""];
+  while ([...reached.values()].some(({ step }) => step < 3) && minutes < MAX_MINUTES) {
+    const isNew = Math.floor(minutes / EVENING_MINUTES) !== evening;
+    evening = Math.floor(minutes / EVENING_MINUTES);
+    // One technique's tool or fire isn't free this evening.
+    if (isNew) out = random.pick(TEN_TECHNIQUES).id;
+    const exercise = choose({ reached, open: openTo(reached, out), latest, random });
+    const tired = (minutes % EVENING_MINUTES) / EVENING_MINUTES;
+    const errors = learner.make(exercise, { day: evening * CLASS_DAYS, tired });
+    const meetsStep = stepMet(errors);
+    take(reached.get(exercise.techniqueId)!, exercise, meetsStep);
+    const { exerciseId, techniqueId } = exercise;
+    const outcome = meetsStep >= exercise.step ? ("keep" as const) : ("start-again" as const);
+    latest = [
+      { exerciseId, techniqueId, outcome, meetsStep },
+      ...latest.filter((one) => one.exerciseId !== exerciseId),
+    ];
+    minutes += exercise.minuteBudget;
+    pieces += 1;
+  }
+  return { minutes, pieces };
+}
+
+/** What may be made: what isn't True, is open, and whose fire is free; never nothing. */
+function openTo(reached: ReadonlyMap<string, Reached>, out: string): ForgeExercise[] {
+  const stepOf = (id: string) => reached.get(id)!.step;
+  const may = EXERCISES.filter(({ techniqueId }) => {
+    const node = TEN_TECHNIQUES.find(({ id }) => id === techniqueId)!;
+    return stepOf(techniqueId) < 3 && missingBefore(node, stepOf).length === 0;
+  });
+  const free = may.filter(({ techniqueId }) => techniqueId !== out);
+  return free.length > 0 ? free : may;
+}
+
+/** A piece proves at most its own exercise's step; True takes three in a row. */
+function take(of: Reached, { step }: ForgeExercise, met: Step | 0): void {
+  of.step = Math.max(of.step, Math.min(2, met, step)) as Step | 0;
+  if (step === 3) of.inARow = met >= 3 ? of.inARow + 1 : 0;
+  if (of.inARow >= NEED) of.step = 3;
+}
+
+/** The highest step whose allowances hold all of a piece's errors. */
+const stepMet = (errors: readonly number[]): Step | 0 =>
+  ([3, 2, 1] as const).find((step) =>
+    errors.every((error) => Math.abs(error) <= STEPS[step].allows),
+  ) ?? 0;
+
+type Chooser = (now: Standing) => ForgeExercise;
+
+/** Each makes a chooser for one learner. */
+const CHOOSERS: Record<Policy, () => Chooser> = {
+  /** Each exercise of the course in turn until its step is held, the last of a technique until its run is. */
+  list: () => {
+    let place = 0;
+    return ({ reached, open }) => {
+      for (let turned = 0; turned < EXERCISES.length; turned += 1) {
+        const at = (place + turned) % EXERCISES.length;
+        const exercise = EXERCISES[at]!;
+        if (reached.get(exercise.techniqueId)!.step >= exercise.step) continue;
+        if (!open.includes(exercise)) continue;
+        place = at;
+        return exercise;
+      }
+      return open[0]!;
+    };
+  },
+  /** What the school's screens set: `rankNext`. */
+  ranked: () => (now) => {
+    const standings = new Map([...now.reached].map(([id, of]) => [id, standingOf(id, of)]));
+    const learner = { standings, freshness: new Map(), recurring: [], choices: [] };
+    const { ranked } = rankNext(now.open, TEN_TECHNIQUES, {
+      learner: { ...learner, set: new Set(), latest: now.latest },
+      shop: { minutesLeft: null, stock: null, weldingHearth: null },
+    });
+    return now.open.find(({ exerciseId }) => exerciseId === ranked[0]?.exerciseId) ?? now.open[0]!;
+  },
+  random:
+    () =>
+    ({ reached, open, random }) => {
+      const useful = open.filter(({ techniqueId, step }) => step > reached.get(techniqueId)!.step);
+      return random.pick(useful);
+    },
+  /** The first open technique's easiest exercise that is any use, and then its hardest for ever: what no teacher would do. */
+  easiest:
+    () =>
+    ({ open, reached }) => {
+      const useful = open.filter(({ techniqueId, step }) => step > reached.get(techniqueId)!.step);
+      return [...useful].sort((a, b) => a.step - b.step)[0]!;
+    },
+};
+
+function standingOf(
+  techniqueId: string,
+  { step, inARow }: Reached,
+): Pick<ClimbStanding, "step" | "towards"> {
+  const need = step === 2 ? NEED : 1;
+  const have = step === 2 ? inARow : 0;
+  const exerciseId = have > 0 ? `${techniqueId}/3` : null;
+  return { step, towards: { step: (step + 1) as Step, have, need, exerciseId } };
+}
