@@ -8,6 +8,7 @@ import { countOf } from "./count";
 import { deviceNoteInWords, temperatureInWords, weightInWords } from "./devices";
 import { errorInWords, eyeInWords } from "./eye";
 import { modelsInWords } from "./practice";
+import { recordInWords } from "./record";
 import {
   alikeInWords,
   besidesInWords,
@@ -220,6 +221,23 @@ describe("a run", () => {
     expect(run([true, null, false])).toBe("1 size not as steady work has it, 1 size worth a look");
     expect(run([null], 4)).toMatch(/from 5 pieces on/);
     expect(run([null], 5, 0.5)).toMatch(/^The pieces differ by less/);
+  });
+});
+
+describe("how often what was said came so", () => {
+  const record = { of: 40, expected: 32, came: 30, within: 5 };
+  test.each([
+    [{ ...record, of: 9 }, /^9 known so far .*too few/],
+    [
+      record,
+      /^In this school 30 of 40 came so; 32 were to be expected, within 5 by chance: as stated\.$/,
+    ],
+    [{ ...record, came: 27 }, /as stated/],
+    [{ ...record, came: 26 }, /fewer than stated/],
+    [{ ...record, came: 37 }, /as stated/],
+    [{ ...record, came: 38 }, /more than stated/],
+  ])("%j", (own, words) => {
+    expect(recordInWords(own)).toMatch(words);
   });
 });
 

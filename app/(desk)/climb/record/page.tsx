@@ -1,0 +1,96 @@
+import type { Metadata } from "next";
+import { STAFF } from "@/data/actor";
+import { findSchoolRecord, type SchoolRecord } from "@/data/queries/ownRecord";
+import { ClimbTabs } from "@/ui/climb/ClimbTabs";
+import { recordInWords } from "@/ui/words/record";
+import { requireActor, recordsOf } from "../../../server";
+
+export const metadata: Metadata = { title: "How sure are we" };
+
+interface Claim {
+  what: string;
+  said: string;
+  /** How it was checked before any school used it. */
+  checked: string;
+  own?: (record: SchoolRecord) => string;
+}
+
+const CLAIMS: readonly Claim[] = [
+  {
+    what: "Pieces to go",
+    said: "How many more pieces to the next step: a stretch, and how often such stretches hold.",
+    checked:
+      "On made-up learners of seven kinds the stretches hold as often as stated in every group that can be seen beforehand. Who makes no progress, or suddenly does, can’t be seen beforehand.",
+    own: ({ piecesToGo }) => recordInWords(piecesToGo),
+  },
+  {
+    what: "Going stale",
+    said: "How likely a sound piece is now: how well they do it fresh, and how fast that goes.",
+    checked:
+      "On made-up learners that forget fast, slowly and not at all, retests come out within ten in a hundred of what was said. A hand that was never sure of it is not called stale.",
+    own: ({ retests }) => recordInWords(retests),
+  },
+  {
+    what: "What stands out in a run",
+    said: "A drift, one out, turns, stretches, two kinds; nothing of what it comes from.",
+    checked:
+      "Of a hundred steady runs of ten with fourteen sizes at most five to seven are called. “Worth a look” is said where one such look in ten is nothing.",
+  },
+  {
+    what: "Keeps coming back",
+    said: "A cause on more of the latest pieces than the school’s own rate of it would show, but one time in twenty.",
+    checked: "By the binomial distribution; the school’s rate by its latest two hundred pieces.",
+  },
+  {
+    what: "The drill helped",
+    said: "Only where a cause fell by more than the learner’s other causes did; else the two counts.",
+    checked:
+      "Of drills that do nothing, three in a hundred are said to have helped; of those that cure, one in five is found.",
+  },
+  {
+    what: "What to make next",
+    said: "The exercise with the most reasons; easier ones are left out for who is past them.",
+    checked:
+      "On made-up learners it takes 81 to 97 hundredths of the time the list takes to ten times True: least where much is known already and techniques share it, most where they share nothing.",
+  },
+  {
+    what: "An exercise as a test",
+    said: "Few pass, or most, by the bound of what the first tries agree with; whether it tells, only where its interval is clear of nothing.",
+    checked: "By published bounds (Clopper and Pearson, Fisher).",
+  },
+  {
+    what: "The eye",
+    said: "Which way it leans, from five calls, and whether small things look larger, from eight.",
+    checked: "A true eye is said to lean one time in twenty.",
+  },
+];
+
+export default async function RecordPage() {
+  const actor = await requireActor(STAFF);
+  const record = await findSchoolRecord(recordsOf(actor), actor);
+  return (
+    <main className="max-w-4xl p-5">
+      <ClimbTabs />
+      <h1 className="font-slab text-27 font-semibold">How sure are we</h1>
+      <p className="text-15 text-ink-2">
+        What is said about people, how that was checked, and how often it came so in this school,
+        reckoned again from its own pieces.
+      </p>
+      <dl className="mt-4 border-t-2 border-ink">
+        {CLAIMS.map(({ what, said, checked, own }) => (
+          <div
+            key={what}
+            className="border-b border-rule py-3 sm:grid sm:grid-cols-[12rem_1fr] sm:gap-5"
+          >
+            <dt className="font-slab text-17 font-semibold">{what}</dt>
+            <dd className="text-15">
+              <p>{said}</p>
+              <p className="quiet mt-1">{checked}</p>
+              {own ? <p className="mt-1 font-semibold">{own(record)}</p> : null}
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </main>
+  );
+}

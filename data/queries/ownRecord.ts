@@ -1,0 +1,57 @@
+import { sql } from "drizzle-orm";
+import { recordOfPiecesToGo, recordOfRetests, type OwnRecord } from "@/core/climb/ownRecord";
+import type { Step } from "@/core/trade/steps";
+import { isStaff, type Actor } from "../actor";
+import type { Queryable } from "../database";
+import { listPieceErrors } from "./runs";
+
+/** How often what the school was told of its learners came so. */
+export interface SchoolRecord {
+  retests: OwnRecord;
+  piecesToGo: OwnRecord;
+}
+
+/** So many of the school's latest pieces are looked at. */
+const MAX_PIECES = 10_000;
+/** So many learners and techniques, those with the most pieces, are forecast again: each takes some ten milliseconds. */
+const MAX_FORECAST = 40;
+/** Fewer pieces than this resolve no forecast. */
+const MIN_PIECES = 7;
+
+interface MadeRow extends Record<string, unknown> {
+  learner_id: string;
+  technique_id: string;
+  half_life_days: number;
+  made: [startedAt: number, meetsStep: Step | 0][];
+}
+
+/** What the school's own records say of the product's claims, reckoned again from its pieces. Staff only. */
+export async function findSchoolRecord(database: Queryable, actor: Actor): Promise<SchoolRecord> {
+  const { rows } = isStaff(actor)
+    ? await database.execute<MadeRow>(sql`
+        select learner_id, technique_id, half_life_days, json_agg(json_build_array(ms, meets_step) order by ms, id) as made
+        from (
+          select p.id, p.learner_id, e.technique_id, t.half_life_days, v.meets_step,
+            extract(epoch from p.started_at) * 1000 as ms
+          from piece p
+          join exercise_revision r on r.id = p.revision_id
+          join exercise e on e.id = r.exercise_id
+          join technique t on t.id = e.technique_id
+          join verdict v on v.piece_id = p.id and v.sequence = 1
+          where p.school_id = ${actor.schoolId} and p.kind = 'assessed'
+          order by p.started_at desc limit ${MAX_PIECES}) latest
+        group by learner_id, technique_id, half_life_days
+        order by count(*) desc, learner_id, technique_id`)
+    : { rows: [] };
+  const histories = rows.map(({ half_life_days, made }) => ({
+    halfLifeDays: half_life_days,
+    pieces: made.map(([startedAt, meetsStep]) => ({ startedAt, meetsStep })),
+  }));
+  const longest = rows.filter(({ made }) => made.length >= MIN_PIECES).slice(0, MAX_FORECAST);
+  const errors: number[][] = [];
+  for (const { learner_id: learnerId, technique_id: techniqueId } of longest) {
+    const of = { learnerId, techniqueId, step: 3 as const };
+    errors.push((await listPieceErrors(database, actor, of)).map(({ worst }) => worst));
+  }
+  return { retests: recordOfRetests(histories), piecesToGo: recordOfPiecesToGo(errors) };
+}
