@@ -165,9 +165,11 @@ function whyNot(
   const missing = missingBefore(node, stepOf);
   if (missing.length > 0) return { code: "before", missing };
   const held = stepOf(techniqueId);
-  const isFading = learner.freshness.get(techniqueId)?.isStale ?? false;
-  return step < held && !isFading ? { code: "behind", step } : null;
+  return step < held && !isStale(techniqueId, learner) ? { code: "behind", step } : null;
 }
+
+const isStale = (techniqueId: string, { freshness }: LearnerNow): boolean =>
+  freshness.get(techniqueId)?.isStale ?? false;
 
 function worthOf(
   candidate: Candidate,

@@ -1,6 +1,5 @@
-import { sampleStandardDeviation } from "simple-statistics";
 import { seededRandom } from "../stats/random";
-import { fitPractice, MIN_PIECES, PRACTICE_MODELS } from "./practice";
+import { fitPractice, MIN_PIECES } from "./practice";
 
 /** Errors that follow a law exactly but for a scatter of their logarithm. */
 function errorsBy(law: (n: number) => number, pieces: number, scatter: number, seed: number) {

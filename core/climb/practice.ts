@@ -21,7 +21,7 @@ const SHAPES: Record<PracticeModel, Shape> = {
   exponential: { x: (n) => n - 1, slope: -0.05, slopeWeight: 220 },
   level: { x: () => 0, slope: 0, slopeWeight: 1 },
 };
-export const PRACTICE_MODELS = Object.keys(SHAPES) as PracticeModel[];
+const PRACTICE_MODELS = Object.keys(SHAPES) as PracticeModel[];
 
 /** Before anything is seen: a first piece about at its limit, known poorly. */
 const START = { level: 0.1, weight: 0.2 };

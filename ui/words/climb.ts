@@ -49,6 +49,11 @@ export interface Named {
   own?: boolean;
 }
 
+const skipsInWords = ({ by }: Extract<NextReason, { code: "skips" }>, own: boolean): string =>
+  by === "elsewhere"
+    ? `Fair nearly everywhere else: ${own ? "you" : "they"} need not make the easier one.`
+    : "Past the step between by the latest piece.";
+
 /** Why an exercise is next, in one line. */
 export function nextReasonInWords(reason: NextReason, { techniqueOf, own = false }: Named): string {
   const whose = own ? "Your" : "The";
@@ -68,9 +73,7 @@ export function nextReasonInWords(reason: NextReason, { techniqueOf, own = false
     case "opened":
       return `Ready to open: ${listed(reason.by.map((id) => techniqueOf(id).toLowerCase()))} ${reason.by.length > 1 ? "are" : "is"} fair.`;
     case "skips":
-      return reason.by === "elsewhere"
-        ? `Fair nearly everywhere else: ${own ? "you need" : "they need"} not make the easier one.`
-        : "Past the step between by the latest piece.";
+      return skipsInWords(reason, own);
     case "set":
       return reason.made
         ? "It is set; make another one: alike is what counts."
