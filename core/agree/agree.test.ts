@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { sampleCorrelation } from "simple-statistics";
+import { sampleCorrelation, sampleStandardDeviation } from "simple-statistics";
 import { seededRandom } from "../stats/random";
 import { studyGauge, type GaugeStudy, type StudyReading } from "./gaugeStudy";
 import { judgeItem, type FirstTry } from "./item";
@@ -81,6 +81,32 @@ describe("a gauge study", () => {
     });
     expect(studyGauge([])).toMatchObject({ code: "too-small" });
   });
+
+  test("the gauge's share lies within what is stated, nineteen times in twenty", () => {
+    const random = seededRandom(12);
+    // A gauge of 0.5, half repeatability, pieces of 1.5: a share of 0.5/√2.5 = 0.316.
+    const [repeat, who, piece] = [Math.sqrt(0.125), Math.sqrt(0.125), 1.5];
+    const truth = 0.5 / Math.hypot(0.5, 1.5);
+    let held = 0;
+    for (let study = 0; study < 60; study += 1) {
+      const whose = Array.from({ length: 4 }, () => who * random.normal());
+      const readings = Array.from({ length: 10 }, () => piece * random.normal()).flatMap(
+        (size, at) =>
+          whose.flatMap((off, inspector) =>
+            [0, 1].map(() => ({
+              piece: `${at}`,
+              inspector: `${inspector}`,
+              value: size + off + repeat * random.normal(),
+            })),
+          ),
+      );
+      const { shareWithin, gaugeShare } = studyGauge(readings) as GaugeStudy;
+      expect(shareWithin.low).toBeLessThanOrEqual(gaugeShare + 0.05);
+      expect(shareWithin.high).toBeGreaterThanOrEqual(gaugeShare - 0.05);
+      if (truth >= shareWithin.low && truth <= shareWithin.high) held += 1;
+    }
+    expect(held).toBeGreaterThanOrEqual(52);
+  });
 });
 
 describe("weighted kappa", () => {
@@ -104,6 +130,17 @@ describe("weighted kappa", () => {
     expect(linear.byChance).toBeCloseTo(0.6911, 4);
     expect(linear.kappa).toBeCloseTo(0.5684, 4);
     expect(weightedKappa(pairs, 4, "quadratic").kappa).toBeCloseTo(0.6714, 4);
+  });
+
+  test("its interval is as wide as drawing the pieces again makes it", () => {
+    const random = seededRandom(5);
+    const drawn = Array.from({ length: 800 }, () => {
+      const again = pairs.map(() => random.pick(pairs));
+      return weightedKappa(again, 4).kappa!;
+    });
+    const { low, high } = weightedKappa(pairs, 4).within!;
+    expect((high - low) / 3.92).toBeCloseTo(sampleStandardDeviation(drawn), 2);
+    expect((low + high) / 2).toBeCloseTo(0.5684, 4);
   });
 
   test("full agreement is one; one same answer from both says nothing", () => {

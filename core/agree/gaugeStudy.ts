@@ -1,4 +1,6 @@
 import fCdf from "@stdlib/stats-base-dists-f-cdf";
+import { quantile } from "../stats/describe";
+import { seededRandom } from "../stats/random";
 
 /** One reading of a study: who measured which piece. */
 export interface StudyReading {
@@ -21,8 +23,9 @@ export interface GaugeStudy {
   gauge: number;
   pieceToPiece: number;
   total: number;
-  /** Share of the total standard deviation that is the gauge's. */
+  /** Share of the total standard deviation that is the gauge's, and what agrees with it at 95 %. */
   gaugeShare: number;
+  shareWithin: { low: number; high: number };
   /** How many sizes it can tell apart: 1.41·piece/gauge, whole. */
   categories: number;
   /** Whether inspectors differ on some pieces more than on others. */
@@ -49,34 +52,90 @@ export function studyGauge(readings: readonly StudyReading[]): GaugeStudy | Stud
   if ("code" in cells) return cells;
   const { pieces: p, inspectors: o, trials: r } = cells;
   const squares = squaresOf(cells);
-  const degrees = { interaction: (p - 1) * (o - 1), within: p * o * (r - 1) };
+  const degrees: Terms = {
+    pieces: p - 1,
+    inspectors: o - 1,
+    interaction: (p - 1) * (o - 1),
+    within: p * o * (r - 1),
+  };
   const msInteraction = squares.interaction / degrees.interaction;
   const msWithin = squares.within / degrees.within;
   const chance =
     msWithin > 0 ? 1 - fCdf(msInteraction / msWithin, degrees.interaction, degrees.within) : 0;
   const interaction = chance <= POOLED_ABOVE;
-  const repeatable = interaction
-    ? msWithin
-    : (squares.interaction + squares.within) / (degrees.interaction + degrees.within);
-  const against = interaction ? msInteraction : repeatable;
-  const ofBoth = interaction ? Math.max(0, (msInteraction - msWithin) / r) : 0;
-  const ofWho = Math.max(0, (squares.inspectors / (o - 1) - against) / (p * r)) + ofBoth;
-  const ofPiece = Math.max(0, (squares.pieces / (p - 1) - against) / (o * r));
+  const size = { pieces: p, inspectors: o, trials: r };
+  const { repeatable, ofWho, ofPiece } = variancesOf(squares, degrees, { ...size, interaction });
   const gauge = Math.sqrt(repeatable + ofWho);
   const total = Math.sqrt(gauge ** 2 + ofPiece);
   return {
-    pieces: p,
-    inspectors: o,
-    trials: r,
+    ...size,
     repeatability: Math.sqrt(repeatable),
     reproducibility: Math.sqrt(ofWho),
     gauge,
     pieceToPiece: Math.sqrt(ofPiece),
     total,
     gaugeShare: total > 0 ? gauge / total : 0,
+    shareWithin: shareWithin(squares, degrees, { ...size, interaction }),
     categories: gauge > 0 ? Math.floor((Math.SQRT2 * Math.sqrt(ofPiece)) / gauge) : 0,
     interaction,
   };
+}
+
+/** A number for each term of the analysis of variance. */
+type Terms = Record<"pieces" | "inspectors" | "interaction" | "within", number>;
+
+interface StudySize {
+  pieces: number;
+  inspectors: number;
+  trials: number;
+  interaction: boolean;
+}
+
+/** The variances from the sums of squares and what they are divided by; none below nothing. */
+function variancesOf(
+  squares: Terms,
+  over: Terms,
+  { pieces: p, inspectors: o, trials: r, interaction }: StudySize,
+) {
+  const within = squares.within / over.within;
+  const both = squares.interaction / over.interaction;
+  const repeatable = interaction
+    ? within
+    : (squares.interaction + squares.within) / (over.interaction + over.within);
+  const against = interaction ? both : repeatable;
+  const ofBoth = interaction ? Math.max(0, (both - within) / r) : 0;
+  return {
+    repeatable,
+    ofWho: Math.max(0, (squares.inspectors / over.inspectors - against) / (p * r)) + ofBoth,
+    ofPiece: Math.max(0, (squares.pieces / over.pieces - against) / (o * r)),
+  };
+}
+
+const DRAWS = 2000;
+
+/**
+ * What agrees with the gauge's share at 95 %: generalised inference (Hamada and Weaver 2000), each sum of
+ * squares over a seeded chi-square draw in place of its degrees.
+ */
+function shareWithin(squares: Terms, degrees: Terms, size: StudySize) {
+  const random = seededRandom(1);
+  const chiSquare = (of: number) => {
+    let sum = 0;
+    for (let one = 0; one < of; one += 1) sum += random.normal() ** 2;
+    return sum;
+  };
+  const shares = Array.from({ length: DRAWS }, () => {
+    const drawn: Terms = {
+      pieces: chiSquare(degrees.pieces),
+      inspectors: chiSquare(degrees.inspectors),
+      interaction: chiSquare(degrees.interaction),
+      within: chiSquare(degrees.within),
+    };
+    const { repeatable, ofWho, ofPiece } = variancesOf(squares, drawn, size);
+    const total = repeatable + ofWho + ofPiece;
+    return total > 0 ? Math.sqrt((repeatable + ofWho) / total) : 0;
+  });
+  return { low: quantile(shares, 0.025), high: quantile(shares, 0.975) };
 }
 
 /** The values of a study by piece and inspector; every cell holds as many. */

@@ -7,11 +7,14 @@ export interface Agreement {
   byChance: number;
   /** 1 for full agreement, 0 for chance; null when both only ever say one same thing. */
   kappa: number | null;
+  /** What agrees with it at 95 %; null without one. */
+  within: { low: number; high: number } | null;
 }
 
 /**
  * Cohen's weighted kappa of judgements on an ordered scale (Cohen 1968). Linear weights
- * 1 − |i − j|/(k − 1) or quadratic 1 − (i − j)²/(k − 1)²: two grades apart is worse than one.
+ * 1 − |i − j|/(k − 1) or quadratic 1 − (i − j)²/(k − 1)²: two grades apart is worse than one. Its interval
+ * by the standard error of Fleiss, Cohen and Everitt (1969), for many pieces.
  *
  * @param pairs the judgements of two inspectors of the same pieces, each from 0 to grades − 1
  * @param grades how many grades the scale has, at least 2
@@ -38,10 +41,22 @@ export function weightedKappa(
       ),
     0,
   );
+  if (byChance >= 1) return { pieces: n, seen, byChance, kappa: null, within: null };
+  const kappa = (seen - byChance) / (1 - byChance);
+  // Mean weight of each grade against what the other says.
+  const mean = (which: 0 | 1, grade: number) =>
+    scale.reduce((sum, other) => sum + weight(grade, other) * shareOf(which, other), 0);
+  const squares = pairs.reduce((sum, [one, other]) => {
+    const off = weight(one, other) - (mean(1, one) + mean(0, other)) * (1 - kappa);
+    return sum + off ** 2 / n;
+  }, 0);
+  const variance = (squares - (kappa - byChance * (1 - kappa)) ** 2) / (n * (1 - byChance) ** 2);
+  const reach = 1.96 * Math.sqrt(Math.max(0, variance));
   return {
     pieces: n,
     seen,
     byChance,
-    kappa: byChance < 1 ? (seen - byChance) / (1 - byChance) : null,
+    kappa,
+    within: { low: Math.max(-1, kappa - reach), high: Math.min(1, kappa + reach) },
   };
 }

@@ -101,8 +101,9 @@ function GaugeTable({ study }: { study: GaugeStudy }) {
           : study.gaugeShare > 0.1
             ? "Good enough for most of what is judged here"
             : "Who measures hardly counts"}
-        : {Math.round(study.gaugeShare * 100)} % of what is seen is the measuring;{" "}
-        {study.categories} sizes can be told apart.
+        : {Math.round(study.gaugeShare * 100)} % of what is seen is the measuring (
+        {Math.round(study.shareWithin.low * 100)} to {Math.round(study.shareWithin.high * 100)} % at
+        95 %); {study.categories} sizes can be told apart.
       </p>
       <table className="ledger mt-2 max-w-xl text-15">
         <tbody>
@@ -130,8 +131,13 @@ function problemInWords(problem: StudyProblem): string {
     : `Too small: ${countOf(problem.pieces, "piece")}, ${countOf(problem.inspectors, "inspector")}, ${countOf(problem.trials, "trial")}. It takes two of each, and ten pieces say much more.`;
 }
 
-function agreementInWords(one: string, other: string, { kappa, pieces, seen }: Agreement): string {
-  if (kappa === null) return `${one} and ${other} always say one same grade: that tells nothing.`;
+function agreementInWords(
+  one: string,
+  other: string,
+  { kappa, within, pieces, seen }: Agreement,
+): string {
+  if (kappa === null || within === null)
+    return `${one} and ${other} always say one same grade: that tells nothing.`;
   const words =
     kappa > 0.8
       ? "agree very well"
@@ -140,5 +146,5 @@ function agreementInWords(one: string, other: string, { kappa, pieces, seen }: A
         : kappa > 0.4
           ? "agree moderately"
           : "agree poorly: look at the reference pictures together";
-  return `${one} and ${other} ${words}: weighted kappa ${kappa.toFixed(2)} over ${countOf(pieces, "piece")} (${Math.round(seen * 100)} % agreement).`;
+  return `${one} and ${other} ${words}: weighted kappa ${kappa.toFixed(2)} (${within.low.toFixed(2).replace("-", "−")} to ${within.high.toFixed(2)} at 95 %) over ${countOf(pieces, "piece")} (${Math.round(seen * 100)} % agreement).`;
 }
