@@ -88,19 +88,26 @@ export function SharesOfRun({
   );
 }
 
+/** What there is no room for on a phone. */
+const DESK = "hidden sm:table-cell";
+
 /** Every size of a run in a line. */
 export function SizesOfRun({ sizes, unit }: { sizes: readonly RunSize[]; unit: LengthUnit }) {
   if (sizes.length === 0) return null;
   return (
-    <section aria-label="Sizes" className="mt-6 overflow-x-auto">
+    <section aria-label="Sizes" className="mt-6">
       <table className="ledger text-15">
         <thead>
           <tr>
             <th scope="col">Size</th>
             <th scope="col">Allowed</th>
-            <th scope="col">Mean</th>
+            <th scope="col" className={DESK}>
+              Mean
+            </th>
             <th scope="col">As a run</th>
-            <th scope="col">Capability, at least at 95 %</th>
+            <th scope="col" className={DESK}>
+              Capability, at least at 95 %
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -110,7 +117,7 @@ export function SizesOfRun({ sizes, unit }: { sizes: readonly RunSize[]; unit: L
                 {size.characteristic.name}
               </th>
               <td className="whitespace-nowrap">{limitsOf(size, unit)}</td>
-              <td className="whitespace-nowrap">
+              <td className={`whitespace-nowrap ${DESK}`}>
                 {printMeasured(size.figures.mean, size.characteristic.unit, unit)}
               </td>
               <td className="quiet">
@@ -118,7 +125,7 @@ export function SizesOfRun({ sizes, unit }: { sizes: readonly RunSize[]; unit: L
                   ? alikeInWords(size, unit)
                   : hiddenInWords(size.hiddenBy, size, unit)}
               </td>
-              <td className="whitespace-nowrap">
+              <td className={`whitespace-nowrap ${DESK}`}>
                 {size.hiddenBy !== null || size.figures.cpk === null
                   ? "–"
                   : `${size.figures.cpk.toFixed(2)}, ${Math.max(0, size.figures.cpkLower!).toFixed(2)}`}
