@@ -248,7 +248,7 @@ describe("calls", () => {
     await actOk(database, ours.otherLearner, "call-drawn", drawn);
     const own = await listCalls(database, ours.otherLearner, ours.otherLearner.personId);
     expect(own.filter(({ at }) => at === "drill")).toEqual([
-      { called: 50, truth: 40, at: "drill", measure: "length", calledAt: NOW },
+      { called: 50, truth: 40, drawn: null, at: "drill", measure: "length", calledAt: NOW },
     ]);
     await expect(
       listCalls(database, ours.learner, ours.otherLearner.personId),
