@@ -572,7 +572,9 @@ describe("queries", () => {
     await expect(findRun(database, instructor, run)).rejects.toEqual(gone);
     expect(await listEvidence(database, instructor, learnerId)).toEqual([]);
     expect(await findLastVerdict(database, instructor, learnerId)).toBeNull();
-    expect(await listPieceCauses(database, instructor, learnerId, 5)).toEqual([]);
+    expect((await listPieceCauses(database, instructor, [learnerId], 5)).get(learnerId)).toEqual(
+      [],
+    );
     const errors = { learnerId, techniqueId: technique, step: 3 as const };
     expect(await listPieceErrors(database, instructor, errors)).toEqual([]);
     expect((await listStudies(database, instructor)).map(({ id }) => id)).not.toContain(studyId);
@@ -596,7 +598,7 @@ describe("queries", () => {
     await expect(findStanding(database, learner, otherLearner.personId, technique)).rejects.toEqual(
       gone,
     );
-    expect(await listLearnerPieces(database, learner, otherLearner.personId)).toEqual([]);
+    expect(await listLearnerPieces(database, learner, [otherLearner.personId])).toEqual(new Map());
   });
 
   test("a learner sees exercises set for them only", async () => {
@@ -627,7 +629,7 @@ describe("queries", () => {
       findLearnerOverview(database, instructor, personId, { now: NOW_MS }),
     ).rejects.toEqual(gone);
     await expect(findStanding(database, instructor, personId, technique)).rejects.toEqual(gone);
-    expect(await listLearnerPieces(database, instructor, personId)).toEqual([]);
+    expect((await listLearnerPieces(database, instructor, [personId])).get(personId)).toEqual([]);
     expect(await listOpenAssignments(database, instructor, [personId])).toEqual([]);
     expect(await listStandings(database, instructor, personId)).toEqual([]);
   });

@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, sql } from "drizzle-orm";
+import { and, desc, eq, inArray, sql, type SQL } from "drizzle-orm";
 import type { CauseCode } from "@/core/cause/causes";
 import { likelyCauses, type CauseSaid, type EarlierPiece } from "@/core/cause/likely";
 import { causeRates, type CauseRates, type PieceCauses } from "@/core/cause/recurring";
@@ -8,6 +8,7 @@ import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { characteristicsOf } from "../records";
 import { causeSaid, exercise, exerciseRevision, piece, verdict } from "../schema";
+import { uuids } from "./climb";
 
 /** How many pieces before this one are looked at. */
 const EARLIER = 5;
@@ -69,34 +70,50 @@ export async function findCauseHistory(
 }
 
 /**
- * What so many of a learner's latest signed pieces pointed to, each by itself, newest first: a
- * learner's own, or any of the school's for staff.
+ * What so many of learners' latest signed pieces pointed to, each by itself, newest first: for staff, and
+ * of themselves for a learner.
  */
 export async function listPieceCauses(
   database: Queryable,
   actor: Actor,
-  learnerId: string,
+  learnerIds: readonly string[],
   limit: number,
-): Promise<PieceCauses[]> {
-  if (!isStaff(actor) && learnerId !== actor.personId) return [];
-  return causesOf(database, actor, { learnerId, limit });
+): Promise<Map<string, PieceCauses[]>> {
+  const whose = isStaff(actor) ? learnerIds : learnerIds.filter((id) => id === actor.personId);
+  const latest = sql`${piece.id} in (
+    select latest.id from unnest(${uuids(whose)}) as of(id)
+    cross join lateral (
+      select p.id from piece p
+      where p.school_id = ${actor.schoolId} and p.learner_id = of.id
+        and exists (select 1 from verdict where piece_id = p.id)
+      order by p.started_at desc, p.id desc limit ${limit}) latest)`;
+  const found = new Map<string, PieceCauses[]>(whose.map((id) => [id, []]));
+  for (const { learnerId, ...one } of await causesWhere(database, actor, latest))
+    found.get(learnerId)!.push(one);
+  return found;
 }
 
 /** So many of the school's latest pieces say how common a cause is in it. */
 const LOOKED_AT = 200;
 
 /** How common each cause is in the school, by its latest pieces. */
-export const schoolCauseRates = async (database: Queryable, actor: Actor): Promise<CauseRates> =>
-  causeRates(await causesOf(database, actor, { limit: LOOKED_AT }));
+export async function schoolCauseRates(database: Queryable, actor: Actor): Promise<CauseRates> {
+  const latest = sql`${piece.id} in (
+    select p.id from piece p where p.school_id = ${actor.schoolId}
+    order by p.started_at desc limit ${LOOKED_AT})`;
+  return causeRates(await causesWhere(database, actor, latest));
+}
 
-async function causesOf(
+/** Newest first. */
+async function causesWhere(
   database: Queryable,
   { schoolId }: Actor,
-  { learnerId, limit }: { learnerId?: string; limit: number },
-): Promise<PieceCauses[]> {
+  which: SQL,
+): Promise<(PieceCauses & { learnerId: string })[]> {
   const rows = await database
     .select({
       pieceId: piece.id,
+      learnerId: piece.learnerId,
       tag: piece.tag,
       techniqueId: exercise.techniqueId,
       startedAt: piece.startedAt,
@@ -108,14 +125,8 @@ async function causesOf(
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
     .innerJoin(exercise, eq(exercise.id, exerciseRevision.exerciseId))
     .innerJoin(verdict, and(eq(verdict.pieceId, piece.id), eq(verdict.sequence, 1)))
-    .where(
-      and(
-        eq(piece.schoolId, schoolId),
-        learnerId === undefined ? undefined : eq(piece.learnerId, learnerId),
-      ),
-    )
-    .orderBy(desc(piece.startedAt), desc(piece.id))
-    .limit(limit);
+    .where(and(eq(piece.schoolId, schoolId), which))
+    .orderBy(desc(piece.startedAt), desc(piece.id));
   return rows.map(({ startedAt, revisionId, characteristics, computed, ...row }) => ({
     ...row,
     startedAt: startedAt.getTime(),

@@ -11,7 +11,7 @@ import type { Queryable } from "../database";
 import { notFound } from "../notFound";
 import { pieceOf } from "../records";
 import { classDay, cohort, exerciseRevision, membership } from "../schema";
-import { findChoice, findLearnerOverview, type LearnerOverview } from "./learner";
+import { findChoice, findLearnersWork, type Choice, type LearnerWork } from "./learner";
 import type { ShelfCandidate } from "./next";
 import { listUnfinished } from "./floorEvents";
 import { listRoster } from "./people";
@@ -130,7 +130,7 @@ export interface ClassLearner {
 }
 
 export interface ClassPlan {
-  techniques: LearnerOverview["techniques"];
+  techniques: Choice["techniques"];
   learners: ClassLearner[];
   needs: ClassNeeds;
 }
@@ -146,15 +146,15 @@ export async function planClass(
   const roster = (await listRoster(database, actor)).filter(
     ({ role, cohortId }) => role === "learner" && cohortId === of.cohortId,
   );
-  const choice = findChoice(database, actor);
-  const { techniques } = await choice;
-  const learners = await Promise.all(
-    roster.map(async ({ id, name, tagCode }) => {
-      const asked = { now, minutesLeft: of.minutes, choice };
-      const overview = await findLearnerOverview(database, actor, id, asked);
-      return { learner: { id, name, tagCode }, ...forClass(overview, now) };
-    }),
-  );
+  const choice = await findChoice(database, actor);
+  const { techniques } = choice;
+  const learnerIds = roster.map(({ id }) => id);
+  const asked = { now, minutesLeft: of.minutes, choice };
+  const works = await findLearnersWork(database, actor, learnerIds, asked);
+  const learners = roster.map(({ id, name, tagCode }) => ({
+    learner: { id, name, tagCode },
+    ...forClass({ ...choice, ...works.get(id)! }, now),
+  }));
   const revisionIds = learners.flatMap(({ next }) => next?.revisionId ?? []);
   const pieces = new Map(
     (revisionIds.length === 0
@@ -167,7 +167,7 @@ export async function planClass(
   );
   const unfinished = await listUnfinished(database, actor, {
     ...of,
-    learnerIds: roster.map(({ id }) => id),
+    learnerIds,
   });
   const made = learners.flatMap(({ learner, next }) => {
     if (!next) return [];
@@ -185,7 +185,7 @@ export async function planClass(
 /** A piece nobody has closed: still to be judged, or back in the fire. */
 const isOpen = (outcome: Outcome | null): boolean => outcome === null || outcome === "another-heat";
 
-function forClass(overview: LearnerOverview, now: number): Omit<ClassLearner, "learner"> {
+function forClass(overview: LearnerWork & Choice, now: number): Omit<ClassLearner, "learner"> {
   const { next, candidates, assignments, choices, standings, techniques, pieces } = overview;
   const [first, second] = next.ranked;
   const candidateOf = (ranked?: { exerciseId: string }) =>

@@ -137,42 +137,46 @@ export interface LearnerPiece {
   meetsStep: Step | 0 | null;
 }
 
-/** A learner's pieces with their latest verdicts, newest first. */
+interface PieceRow extends Omit<LearnerPiece, "startedAt"> {
+  learnerId: string;
+  ms: number;
+}
+
+/** So many of a learner's latest pieces are looked at. */
+const LATEST = 40;
+
+/**
+ * The latest pieces of learners, each's newest first, with what was said of them last: for staff, and of
+ * themselves for a learner.
+ */
 export async function listLearnerPieces(
   database: Queryable,
   actor: Actor,
-  learnerId: string,
-  limit = 40,
-): Promise<LearnerPiece[]> {
-  if (!isStaff(actor) && learnerId !== actor.personId) return [];
-  const rows = await database
-    .selectDistinctOn([piece.startedAt, piece.id], {
-      id: piece.id,
-      tag: piece.tag,
-      exerciseId: exercise.id,
-      exercise: exercise.name,
-      techniqueId: exercise.techniqueId,
-      step: exercise.step,
-      kind: piece.kind,
-      startedAt: piece.startedAt,
-      outcome: verdict.outcome,
-      marks: verdict.marks,
-      meetsStep: verdict.meetsStep,
-    })
-    .from(piece)
-    .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
-    .innerJoin(exercise, eq(exercise.id, exerciseRevision.exerciseId))
-    .leftJoin(verdict, eq(verdict.pieceId, piece.id))
-    .where(and(eq(piece.schoolId, actor.schoolId), eq(piece.learnerId, learnerId)))
-    .orderBy(desc(piece.startedAt), desc(piece.id), desc(verdict.sequence))
-    .limit(limit);
-  return rows.map((row) => ({
-    ...row,
-    step: row.step as Step,
-    startedAt: row.startedAt.toISOString(),
-    meetsStep: row.meetsStep as Step | 0 | null,
-  }));
+  learnerIds: readonly string[],
+): Promise<Map<string, LearnerPiece[]>> {
+  const whose = isStaff(actor) ? learnerIds : learnerIds.filter((id) => id === actor.personId);
+  const { rows } = await database.execute<PieceRow & Record<string, unknown>>(sql`
+    select latest.* from unnest(${uuids(whose)}) as of(id)
+    cross join lateral (
+      select p.learner_id as "learnerId", p.id, p.tag, e.id as "exerciseId", e.name as exercise,
+        e.technique_id as "techniqueId", e.step, p.kind, extract(epoch from p.started_at) * 1000 as ms,
+        v.outcome, v.marks, v.meets_step as "meetsStep"
+      from piece p
+      join exercise_revision r on r.id = p.revision_id
+      join exercise e on e.id = r.exercise_id
+      left join lateral (
+        select outcome, marks, meets_step from verdict where piece_id = p.id
+        order by sequence desc limit 1) v on true
+      where p.school_id = ${actor.schoolId} and p.learner_id = of.id
+      order by p.started_at desc, p.id desc limit ${LATEST}) latest`);
+  const found = new Map<string, LearnerPiece[]>(whose.map((id) => [id, []]));
+  for (const { learnerId, ms, ...row } of rows)
+    found.get(learnerId)!.push({ ...row, startedAt: new Date(Number(ms)).toISOString() });
+  return found;
 }
+
+/** Ids as one parameter. */
+export const uuids = (ids: readonly string[]) => sql`${`{${ids.join(",")}}`}::uuid[]`;
 
 /** The verdict signed last on a learner's latest signed piece, whole. */
 export interface LastVerdict {

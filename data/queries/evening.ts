@@ -35,7 +35,7 @@ import {
   sawnBar,
 } from "../schema";
 import { floorOfClass, type ClassFloor } from "./floorEvents";
-import { findChoice, findLearnerOverview } from "./learner";
+import { findChoice, findLearnersWork } from "./learner";
 import { listRoster } from "./people";
 
 /** The fires that stand, in the order of their names. Staff only. */
@@ -197,22 +197,18 @@ export async function findEvening(
     database.select().from(eveningWord).where(eq(eveningWord.classId, classId)),
     listPaces(database, learnerIds),
   ]);
-  const choice = findChoice(database, actor);
-  const overviews = await Promise.all(
-    roster.map(({ id }) =>
-      findLearnerOverview(database, actor, id, {
-        now: of.beganAt,
-        minutesLeft: of.minutes - of.cleanUp,
-        choice,
-      }),
-    ),
-  );
-  const { candidates } = await choice;
-  const revisionOf = new Map(candidates.map((one) => [one.exerciseId, one.revisionId]));
-  const rankedOf = (index: number): string[] =>
-    overviews[index]!.next.ranked.slice(0, OFFERED).flatMap(
-      ({ exerciseId }) => revisionOf.get(exerciseId) ?? [],
-    );
+  const choice = await findChoice(database, actor);
+  const learnersWork = await findLearnersWork(database, actor, learnerIds, {
+    now: of.beganAt,
+    minutesLeft: of.minutes - of.cleanUp,
+    choice,
+  });
+  const revisionOf = new Map(choice.candidates.map((one) => [one.exerciseId, one.revisionId]));
+  const rankedOf = (id: string): string[] =>
+    learnersWork
+      .get(id)!
+      .next.ranked.slice(0, OFFERED)
+      .flatMap(({ exerciseId }) => revisionOf.get(exerciseId) ?? []);
   const works = [...floor.floor.works.values()];
   const begun = works.filter(({ state }) => state === "open");
   const isDone = (learnerId: string, revisionId: string) =>
@@ -227,11 +223,11 @@ export async function findEvening(
   const isOn = now > of.beganAt && now < of.endsAt;
   const elapsed = isOn ? Math.floor((now - of.beganAt) / 60_000) : 0;
   const exercises = await findEveningExercises(database, actor, [
-    ...roster.flatMap((_, index) => rankedOf(index)),
+    ...learnerIds.flatMap(rankedOf),
     ...words.map(({ revisionId }) => revisionId),
     ...begun.map(({ revisionId }) => revisionId),
   ]);
-  const learners = roster.map(({ id, name, tagCode }, index): EveningLearner => {
+  const learners = roster.map(({ id, name, tagCode }): EveningLearner => {
     const said = words.filter(({ learnerId }) => learnerId === id);
     const dropped = new Set(said.flatMap((one) => (one.says === "drop" ? [one.revisionId] : [])));
     const own = begun.filter(({ learnerId }) => learnerId === id);
@@ -246,7 +242,7 @@ export async function findEvening(
     const offered = [
       ...own.flatMap((work) => offer(work.revisionId, "begun", work)),
       ...said.flatMap((one) => (one.says === "make" ? offer(one.revisionId, "said") : [])),
-      ...rankedOf(index).flatMap((revisionId) => offer(revisionId, "ranked")),
+      ...rankedOf(id).flatMap((revisionId) => offer(revisionId, "ranked")),
     ].filter((one) => {
       if (dropped.has(one.revisionId) || seen.has(one.revisionId)) return false;
       if (one.from !== "begun" && isDone(id, one.revisionId)) return false;

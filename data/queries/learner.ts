@@ -1,10 +1,5 @@
 import type { Choices } from "@/core/climb/choose";
-import {
-  LATEST_PIECES,
-  recurringCauses,
-  type CauseRates,
-  type PieceCauses,
-} from "@/core/cause/recurring";
+import { LATEST_PIECES, recurringCauses, type CauseRates } from "@/core/cause/recurring";
 import type { RecurringCause } from "@/core/cause/recurs";
 import type { Actor } from "../actor";
 import type { Queryable } from "../database";
@@ -25,45 +20,94 @@ import {
   rankLearner,
   type ChoiceSaid,
   type ShelfCandidate,
+  type Shop,
 } from "./next";
 import { findLearner } from "./people";
 import { listTechniques, type CourseTechnique } from "./techniques";
 
-/** All a learner's own page shows; nothing about anyone else. */
-export interface LearnerOverview {
-  learner: { id: string; name: string; cohort: string | null };
-  techniques: CourseTechnique[];
+/** What of a learner the choice of the next looks at, and what it says. */
+export interface LearnerWork {
   assignments: OpenAssignment[];
+  /** The latest ones, newest first. */
   pieces: LearnerPiece[];
   standings: StandingCell[];
-  evidence: StepEvidence[];
-  /** Causes of the latest pieces, newest first. */
-  causes: PieceCauses[];
-  /** What keeps coming back among them, and how common each is in the school. */
+  /** What keeps coming back among the latest pieces. */
   recurring: RecurringCause[];
-  causeRates: CauseRates;
-  candidates: ShelfCandidate[];
   choices: ChoiceSaid[];
   next: Choices;
 }
 
+/** All a learner's own page shows; nothing about anyone else. */
+export interface LearnerOverview extends LearnerWork, Choice {
+  learner: { id: string; name: string; cohort: string | null };
+  evidence: StepEvidence[];
+}
+
 /** What everybody's next piece is chosen from. */
-export async function findChoice(database: Queryable, actor: Actor) {
-  const [techniques, candidates, shop, rates] = await Promise.all([
+export interface Choice {
+  techniques: CourseTechnique[];
+  candidates: ShelfCandidate[];
+  shop: Shop;
+  /** How common each cause is in the school. */
+  causeRates: CauseRates;
+}
+
+export async function findChoice(database: Queryable, actor: Actor): Promise<Choice> {
+  const [techniques, candidates, shop, causeRates] = await Promise.all([
     listTechniques(database, actor),
     listCandidates(database, actor),
     findShop(database, actor),
     schoolCauseRates(database, actor),
   ]);
-  return { techniques, candidates, shop, rates };
+  return { techniques, candidates, shop, causeRates };
 }
 
 interface Asked {
   /** ms since 1970. */
   now: number;
   minutesLeft?: number | null;
-  /** Where it is at hand already. */
-  choice?: ReturnType<typeof findChoice>;
+}
+
+/** The work of learners and where it leads, a few queries for all: for staff, and of themselves for a learner. */
+export async function findLearnersWork(
+  database: Queryable,
+  actor: Actor,
+  learnerIds: readonly string[],
+  { choice, now, minutesLeft = null }: Asked & { choice: Choice },
+): Promise<Map<string, LearnerWork>> {
+  const { techniques, candidates, shop, causeRates } = choice;
+  const [only] = learnerIds.length === 1 ? learnerIds : [];
+  const [assignments, pieces, standings, causes, choices] = await Promise.all([
+    listOpenAssignments(database, actor, [...learnerIds]),
+    listLearnerPieces(database, actor, learnerIds),
+    listStandings(database, actor, only),
+    listPieceCauses(database, actor, learnerIds, LATEST_PIECES),
+    listChoices(database, learnerIds),
+  ]);
+  const bySlug = new Map(techniques.map(({ id, slug }) => [slug, id]));
+  const ofLearner = <Row extends { learnerId: string }>(rows: readonly Row[]) => {
+    const grouped = new Map<string, Row[]>(learnerIds.map((id) => [id, []]));
+    for (const row of rows) grouped.get(row.learnerId)?.push(row);
+    return grouped;
+  };
+  const [assigned, held, said] = [ofLearner(assignments), ofLearner(standings), ofLearner(choices)];
+  return new Map(
+    learnerIds.map((id) => {
+      const own = {
+        assignments: assigned.get(id)!,
+        pieces: pieces.get(id) ?? [],
+        standings: held.get(id)!,
+        choices: said.get(id)!,
+        recurring: recurringCauses(causes.get(id) ?? [], bySlug, causeRates),
+      };
+      const next = rankLearner({
+        ...{ ...own, candidates, techniques, now },
+        set: new Set(own.assignments.map(({ exerciseId }) => exerciseId)),
+        shop: { ...shop, minutesLeft },
+      });
+      return [id, { ...own, next }];
+    }),
+  );
 }
 
 /** A learner's work and where it leads, for themselves or for their school's staff. */
@@ -71,51 +115,13 @@ export async function findLearnerOverview(
   database: Queryable,
   actor: Actor,
   learnerId: string,
-  { now, minutesLeft = null, choice = findChoice(database, actor) }: Asked,
+  asked: Asked,
 ): Promise<LearnerOverview> {
   const learner = await findLearner(database, actor, learnerId);
-  const [
-    { techniques, candidates, shop, rates },
-    assignments,
-    pieces,
-    standings,
-    evidence,
-    causes,
-    choices,
-  ] = await Promise.all([
-    choice,
-    listOpenAssignments(database, actor, [learnerId]),
-    listLearnerPieces(database, actor, learnerId),
-    listStandings(database, actor, learnerId),
+  const [choice, evidence] = await Promise.all([
+    findChoice(database, actor),
     listEvidence(database, actor, learnerId),
-    listPieceCauses(database, actor, learnerId, LATEST_PIECES),
-    listChoices(database, [learnerId]),
   ]);
-  const bySlug = new Map(techniques.map(({ id, slug }) => [slug, id]));
-  const recurring = recurringCauses(causes, bySlug, rates);
-  const next = rankLearner({
-    candidates,
-    techniques,
-    standings,
-    pieces,
-    set: new Set(assignments.map(({ exerciseId }) => exerciseId)),
-    choices,
-    recurring,
-    shop: { ...shop, minutesLeft },
-    now,
-  });
-  return {
-    learner,
-    techniques,
-    assignments,
-    pieces,
-    standings,
-    evidence,
-    causes,
-    recurring,
-    causeRates: rates,
-    candidates,
-    choices,
-    next,
-  };
+  const work = await findLearnersWork(database, actor, [learnerId], { ...asked, choice });
+  return { learner, evidence, ...choice, ...work.get(learnerId)! };
 }

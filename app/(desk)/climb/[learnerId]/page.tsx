@@ -170,12 +170,12 @@ async function practiceShown({ actor, overview, technique }: Asked) {
 async function faultsShown({ actor, overview, now }: Asked) {
   const [database, learnerId] = [recordsOf(actor), overview.learner.id];
   const [causes, defects] = await Promise.all([
-    listPieceCauses(database, actor, learnerId, LOOKED_AT),
+    listPieceCauses(database, actor, [learnerId], LOOKED_AT),
     listDefectCounts(database, actor, { since: new Date(now - FAULTS_MS), learnerId }),
   ]);
   return (
     <div className="max-w-3xl">
-      <Faults causes={causes} defects={defects} overview={overview} />
+      <Faults causes={causes.get(learnerId) ?? []} defects={defects} overview={overview} />
     </div>
   );
 }
