@@ -145,10 +145,13 @@ async function climb(page) {
   await shoot(page, "climb");
   await choose("Pell Ansgar");
   await page.getByRole("link", { name: "Everything about" }).click();
-  await page.getByRole("heading", { name: "What they made" }).waitFor();
-  await shoot(page, "learner-climb", { fullPage: true });
+  await page.getByRole("region", { name: "Next" }).waitFor();
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await shoot(page, "learner-climb");
   await openRun(page, choose);
   await page.getByRole("heading", { name: /^The run of/ }).waitFor();
+  // Away from the chart, which says what is under the pointer.
+  await page.mouse.move(0, 0);
   await page.waitForTimeout(800);
   await shoot(page, "run", { fullPage: true });
 }
@@ -164,7 +167,8 @@ async function openRun(page, choose) {
   for (const name of names) {
     await choose(name);
     await page.getByRole("link", { name: "Everything about" }).click();
-    await page.getByRole("heading", { name: "What they made" }).waitFor();
+    await page.getByRole("link", { name: "Where they stand" }).click();
+    await page.getByRole("region", { name: "Stair" }).waitFor();
     for (const details of await page.getByText("what proves it").all()) await details.click();
     const run = page
       .getByRole("listitem")
