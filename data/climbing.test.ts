@@ -12,7 +12,7 @@ import { findCourse, previewCourse } from "./queries/course";
 import { listDefectCounts, listItems } from "./queries/items";
 import { findLearnerOverview } from "./queries/learner";
 import { findRecord, listResults } from "./queries/record";
-import { findSchoolRecord } from "./queries/ownRecord";
+import { findTrackRecords } from "./queries/trackRecord";
 import { findRun, listPieceErrors } from "./queries/runs";
 import { listStudies } from "./queries/studies";
 import { curriculumRevision, piece, standing, standingEvidence } from "./schema";
@@ -286,12 +286,12 @@ describe("a learner", () => {
 
 describe("the school as a whole", () => {
   test("its own record of what was foretold is reckoned from its pieces, for staff alone", async () => {
-    const { retests, piecesToGo } = await findSchoolRecord(database, school.instructor);
+    const { retests, piecesToGo } = await findTrackRecords(database, school.instructor);
     expect(retests.of).toBeGreaterThan(20);
     expect(retests.came).toBeLessThanOrEqual(retests.of);
     expect(piecesToGo.expected).toBeLessThanOrEqual(piecesToGo.of);
     const none = { of: 0, expected: 0, came: 0, within: 0 };
-    expect(await findSchoolRecord(database, school.learner)).toEqual({ retests: none, piecesToGo: none }); // prettier-ignore
+    expect(await findTrackRecords(database, school.learner)).toEqual({ retests: none, piecesToGo: none }); // prettier-ignore
   });
 
   test("the exercise that was made wrong is the one that stands out", async () => {

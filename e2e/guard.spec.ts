@@ -129,7 +129,7 @@ const EXPECTED: Record<string, Expected | "post" | "stream"> = {
   "/climb/class": STAFF,
   "/climb/course": INSTRUCTORS,
   "/climb/exercises": STAFF,
-  "/climb/record": STAFF,
+  "/climb/track-record": STAFF,
   "/eye": EVERYONE,
   "/eye/judge": EVERYONE,
   "/floor": STAFF,

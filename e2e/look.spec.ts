@@ -30,7 +30,7 @@ test("the sign-in page, a page that isn't there and one that isn't yours are acc
 /** The staff's pages, shared out so that they are looked over side by side. */
 const STAFF_PAGES = [
   ["/set", "/set/import", "/set/new", "/me"],
-  ["/climb", "/climb?close=1", "/climb/exercises", "/climb/record"],
+  ["/climb", "/climb?close=1", "/climb/exercises", "/climb/track-record"],
   ["/climb/agreement", "/climb/class", "/climb/course", "/verify"],
   [
     "/prepare",

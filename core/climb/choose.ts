@@ -266,13 +266,14 @@ interface Aim {
  */
 function aimOf({ techniqueId, welds }: Candidate, held: number, { latest }: LearnerNow): Aim {
   const made = latest.find((one) => one.techniqueId === techniqueId);
+  const next = Math.min(5, held + 1);
   if (!made)
-    return !welds && isPlaced(latest)
-      ? { step: Math.max(held + 1, 3), skips: "elsewhere" }
-      : { step: held + 1, skips: null };
+    return next < 3 && !welds && isPlaced(latest)
+      ? { step: 3, skips: "elsewhere" }
+      : { step: next, skips: null };
   const met = made.meetsStep ?? 0;
-  const step = Math.min(5, Math.max(held + 1, Math.min(3, met + 1), met));
-  return { step, skips: step > held + 1 ? "latest" : null };
+  const step = Math.max(next, Math.min(3, met + 1), met);
+  return { step, skips: step > next ? "latest" : null };
 }
 
 /** So many latest pieces of other exercises place a learner, at least and at most. */

@@ -240,6 +240,24 @@ describe("what comes next", () => {
       expect(first(learner({ latest: unsigned })).exerciseId).toBe("s1");
     });
 
+    test.each([
+      [1, "s3", true],
+      [2, "s3", false],
+      [5, "s3", false],
+    ])(
+      "held %d and made long ago: next is %s, and only what is left out is said so",
+      (held, exerciseId, skips) => {
+        const now = learner({
+          standings: new Map([["draw", at(held as Step)]]),
+          freshness: new Map([["draw", { chance: 0.4, isStale: true }]]),
+          latest: elsewhere(9, 9),
+        });
+        const { exerciseId: chosen, reasons } = first(now);
+        expect(chosen).toBe(exerciseId);
+        expect(reasons.some(({ code }) => code === "skips")).toBe(skips);
+      },
+    );
+
     test("welding is begun at its beginning, whoever comes", () => {
       const welds = shelf.map((one) => ({ ...one, techniqueId: "weld", welds: true }));
       expect(first(learner({ latest: elsewhere(9, 9) }), welds).exerciseId).toBe("s1");

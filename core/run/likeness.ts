@@ -103,23 +103,22 @@ function meanShare(sizes: readonly PlainSize[], at: number): number | null {
 
 /** What stands out in each size once all are looked at together. */
 function withFindings(sizes: readonly PlainSize[], pieces: readonly RunPiece[]): RunSize[] {
-  const found = sizes.map(({ values, characteristic }) => {
+  const tested = sizes.flatMap(({ values, characteristic }) => {
     const places = values.flatMap((value, at) => (value === null ? [] : [at]));
     const read = values.filter((value) => value !== null);
     const one = findingIn(read, stepOf(characteristic, pieces));
-    return one && { finding: inPlaces(one.finding, places), chance: one.chance };
+    if (!one) return [];
+    return [{ id: characteristic.id, finding: inPlaces(one.finding, places), chance: one.chance }];
   });
-  const chances = found.flatMap((one) => (one ? [one.chance] : []));
+  const chances = tested.map(({ chance }) => chance);
   const [sure, look] = [holm(chances), benjaminiHochberg(chances)];
-  let looked = -1;
-  return sizes.map((size, index) => {
-    const one = found[index];
-    if (!one) return { ...size, found: null };
-    looked += 1;
-    const isSure = sure[looked]! <= FALSE_CALLS;
-    const isFound = isSure || look[looked]! <= FALSE_LOOKS;
-    return { ...size, found: isFound ? { finding: one.finding, isSure } : null };
-  });
+  const found = new Map(
+    tested.flatMap(({ id, finding }, at): [string, RunSize["found"]][] => {
+      const isSure = sure[at]! <= FALSE_CALLS;
+      return isSure || look[at]! <= FALSE_LOOKS ? [[id, { finding, isSure }]] : [];
+    }),
+  );
+  return sizes.map((size) => ({ ...size, found: found.get(size.characteristic.id) ?? null }));
 }
 
 /** A finding among the values read, at the places of the pieces they were read on. */

@@ -271,7 +271,7 @@ const CHOOSERS: Record<Policy, () => Chooser> = {
       const useful = open.filter(({ techniqueId, step }) => step > reached.get(techniqueId)!.step);
       return random.pick(useful);
     },
-  /** The first open technique's easiest exercise that is any use, and then its hardest for ever: what no teacher would do. */
+  /** The easiest of what is any use, in the order of the course. */
   easiest:
     () =>
     ({ open, reached }) => {

@@ -8,7 +8,7 @@ const PLACES = [
   { href: "/climb/class", label: "The next class" },
   { href: "/climb/exercises", label: "Exercises and faults" },
   { href: "/climb/agreement", label: "Inspectors" },
-  { href: "/climb/record", label: "How sure are we" },
+  { href: "/climb/track-record", label: "How sure are we" },
   { href: "/climb/course", label: "The course" },
 ] as const;
 

@@ -8,7 +8,7 @@ import { countOf } from "./count";
 import { deviceNoteInWords, temperatureInWords, weightInWords } from "./devices";
 import { errorInWords, eyeInWords } from "./eye";
 import { modelsInWords } from "./practice";
-import { recordInWords } from "./record";
+import { trackRecordInWords } from "./trackRecord";
 import {
   alikeInWords,
   besidesInWords,
@@ -237,7 +237,7 @@ describe("how often what was said came so", () => {
     [{ ...record, came: 37 }, /as stated/],
     [{ ...record, came: 38 }, /more than stated/],
   ])("%j", (own, words) => {
-    expect(recordInWords(own)).toMatch(words);
+    expect(trackRecordInWords(own)).toMatch(words);
   });
 });
 

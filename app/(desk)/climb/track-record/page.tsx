@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import { STAFF } from "@/data/actor";
-import { findSchoolRecord, type SchoolRecord } from "@/data/queries/ownRecord";
+import { findTrackRecords, type TrackRecords } from "@/data/queries/trackRecord";
 import { ClimbTabs } from "@/ui/climb/ClimbTabs";
-import { recordInWords } from "@/ui/words/record";
+import { trackRecordInWords } from "@/ui/words/trackRecord";
 import { requireActor, recordsOf } from "../../../server";
 
 export const metadata: Metadata = { title: "How sure are we" };
@@ -12,7 +12,7 @@ interface Claim {
   said: string;
   /** How it was checked before any school used it. */
   checked: string;
-  own?: (record: SchoolRecord) => string;
+  own?: (record: TrackRecords) => string;
 }
 
 const CLAIMS: readonly Claim[] = [
@@ -21,14 +21,14 @@ const CLAIMS: readonly Claim[] = [
     said: "How many more pieces to the next step: a stretch, and how often such stretches hold.",
     checked:
       "On made-up learners of seven kinds the stretches hold as often as stated in every group that can be seen beforehand. Who makes no progress, or suddenly does, can’t be seen beforehand.",
-    own: ({ piecesToGo }) => recordInWords(piecesToGo),
+    own: ({ piecesToGo }) => trackRecordInWords(piecesToGo),
   },
   {
     what: "Going stale",
     said: "How likely a sound piece is now: how well they do it fresh, and how fast that goes.",
     checked:
       "On made-up learners that forget fast, slowly and not at all, retests come out within ten in a hundred of what was said. A hand that was never sure of it is not called stale.",
-    own: ({ retests }) => recordInWords(retests),
+    own: ({ retests }) => trackRecordInWords(retests),
   },
   {
     what: "What stands out in a run",
@@ -67,7 +67,7 @@ const CLAIMS: readonly Claim[] = [
 
 export default async function RecordPage() {
   const actor = await requireActor(STAFF);
-  const record = await findSchoolRecord(recordsOf(actor), actor);
+  const record = await findTrackRecords(recordsOf(actor), actor);
   return (
     <main className="max-w-4xl p-5">
       <ClimbTabs />

@@ -3,7 +3,7 @@ import { piecesToGo } from "./piecesToGo";
 import { fitPractice, MIN_PIECES } from "./practice";
 
 /** How often what was foretold of a school's learners came so. */
-export interface OwnRecord {
+export interface TrackRecord {
   /** Foretold and known by now. */
   of: number;
   /** How many would have come so by what was said. */
@@ -14,7 +14,7 @@ export interface OwnRecord {
   within: number;
 }
 
-const recordOf = (calls: readonly { chance: number; came: boolean }[]): OwnRecord => ({
+const recordOf = (calls: readonly { chance: number; came: boolean }[]): TrackRecord => ({
   of: calls.length,
   expected: calls.reduce((sum, { chance }) => sum + chance, 0),
   came: calls.filter(({ came }) => came).length,
@@ -32,7 +32,7 @@ const MIN_BEFORE = 3;
  */
 export function recordOfRetests(
   histories: readonly { halfLifeDays: number; pieces: readonly MadePiece[] }[],
-): OwnRecord {
+): TrackRecord {
   return recordOf(
     histories.flatMap(({ halfLifeDays, pieces }) => {
       const retests = retestsOf(pieces);
@@ -55,7 +55,7 @@ const NEED = 3;
  * @param histories of one learner and technique each: each piece's worst error as a share of what True
  *   allows, first to last
  */
-export function recordOfPiecesToGo(histories: readonly (readonly number[])[]): OwnRecord {
+export function recordOfPiecesToGo(histories: readonly (readonly number[])[]): TrackRecord {
   return recordOf(histories.flatMap((shares) => callsIn(shares)));
 }
 

@@ -1,10 +1,10 @@
-import type { OwnRecord } from "@/core/climb/ownRecord";
+import type { TrackRecord } from "@/core/climb/trackRecord";
 
 /** Fewer known outcomes than this say nothing of how good a forecast is. */
 const MIN_KNOWN = 10;
 
 /** What the school's own record says of a kind of claim. */
-export function recordInWords({ of, expected, came, within }: OwnRecord): string {
+export function trackRecordInWords({ of, expected, came, within }: TrackRecord): string {
   if (of < MIN_KNOWN) return `${of} known so far in this school: too few to say.`;
   const counts = `In this school ${came} of ${of} came so; ${expected.toFixed(0)} were to be expected, within ${Math.ceil(within)} by chance`;
   const off = came - expected;

@@ -1,7 +1,7 @@
 import { practiser } from "../simulate/practiser";
 import { seededRandom } from "../stats/random";
 import { keptAfter } from "./fading";
-import { recordOfPiecesToGo, recordOfRetests } from "./ownRecord";
+import { recordOfPiecesToGo, recordOfRetests } from "./trackRecord";
 
 const DAY_MS = 86_400_000;
 

@@ -1,14 +1,14 @@
 import { sql } from "drizzle-orm";
-import { recordOfPiecesToGo, recordOfRetests, type OwnRecord } from "@/core/climb/ownRecord";
+import { recordOfPiecesToGo, recordOfRetests, type TrackRecord } from "@/core/climb/trackRecord";
 import type { Step } from "@/core/trade/steps";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { listPieceErrors } from "./runs";
 
 /** How often what the school was told of its learners came so. */
-export interface SchoolRecord {
-  retests: OwnRecord;
-  piecesToGo: OwnRecord;
+export interface TrackRecords {
+  retests: TrackRecord;
+  piecesToGo: TrackRecord;
 }
 
 /** So many of the school's latest pieces are looked at. */
@@ -26,7 +26,7 @@ interface MadeRow extends Record<string, unknown> {
 }
 
 /** What the school's own records say of the product's claims, reckoned again from its pieces. Staff only. */
-export async function findSchoolRecord(database: Queryable, actor: Actor): Promise<SchoolRecord> {
+export async function findTrackRecords(database: Queryable, actor: Actor): Promise<TrackRecords> {
   const { rows } = isStaff(actor)
     ? await database.execute<MadeRow>(sql`
         select learner_id, technique_id, half_life_days, json_agg(json_build_array(ms, meets_step) order by ms, id) as made
