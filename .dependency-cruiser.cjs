@@ -1,4 +1,4 @@
-/** Imports go one way: core ← data ← app, core ← ui ← app, core ← print ← app. */
+/** Imports go one way: core ← data ← app, core ← ui ← app, core ← print ← app, core ← vision. */
 const only = (from, allowed, comment) => ({
   name: `${from}-imports`,
   comment,
@@ -11,15 +11,16 @@ module.exports = {
   forbidden: [
     only(
       "core",
-      ["^core/", "^node_modules/(zod|fraction\\.js|highs|jsonc-parser|@stdlib)/"],
+      ["^core/", "^node_modules/(zod|fraction\\.js|highs|jsonc-parser|ml-matrix|@stdlib)/"],
       "The core knows itself, its schema language and a few mathematics and parsing packages: no interface, database, clock or platform.",
     ),
     only("data", ["^(core|data)/", "^node_modules/", "^[a-z:]+$"], "The data knows the core."),
     only(
       "ui",
-      ["^(core|ui)/", "^node_modules/", "^[a-z:]+$"],
-      "The interface knows the core, not the data.",
+      ["^(core|ui)/", "^vision/(messages|measure)\\.ts$", "^node_modules/", "^[a-z:]+$"],
+      "The interface knows the core, not the data; of pictures only what the worker says.",
     ),
+    only("vision", ["^(core|vision)/", "^node_modules/", "^[a-z:]+$"], "Seeing knows the core."),
     only(
       "print",
       ["^(core|print|ui/words)/", "^node_modules/", "^[a-z:]+$"],

@@ -1,12 +1,13 @@
+import type { PictureProblem } from "./pictureProblems";
 import type { ReadingProblem } from "./readingProblems";
 import type { RecordProblem } from "./recordProblems";
 
 /**
  * What a person can run into, as data: a literal `code` and the numbers its sentence needs.
- * What they entered is in `InputProblem`, with sentences in `words.ts`; readings, and what records
- * and rights stand against, are in `readingProblems.ts` and `recordProblems.ts`, sentences beside.
+ * What they entered is in `InputProblem`, with sentences in `words.ts`; readings,
+ * pictures, and what records and rights stand against, are in files of their own, sentences beside.
  */
-export type Problem = InputProblem | ReadingProblem | RecordProblem;
+export type Problem = InputProblem | ReadingProblem | PictureProblem | RecordProblem;
 
 export type InputProblem =
   | { code: "length-unreadable"; text: string }

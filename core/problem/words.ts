@@ -1,5 +1,6 @@
 import type { InputProblem, Problem } from "./problem";
 import type { FailureStatus } from "./catalogue";
+import { PICTURE_PROBLEMS } from "./pictureProblems";
 import { READING_PROBLEMS } from "./readingProblems";
 import { RECORD_PROBLEMS } from "./recordProblems";
 
@@ -25,7 +26,7 @@ export const wordsForProblem = (problem: Problem): string =>
 export const statusOfProblem = (problem: Problem): FailureStatus =>
   catalogued(problem)?.status ?? "invalid";
 
-const CATALOGUE = { ...READING_PROBLEMS, ...RECORD_PROBLEMS } as Record<
+const CATALOGUE = { ...READING_PROBLEMS, ...PICTURE_PROBLEMS, ...RECORD_PROBLEMS } as Record<
   string,
   { status: FailureStatus; words: (details: object) => string }
 >;

@@ -1,0 +1,487 @@
+import { onMat, project, type Camera } from "./camera";
+import type { EdgePoint } from "./edges";
+import {
+  heightAt,
+  sidesAt,
+  seenLine,
+  twistAt,
+  widthAt,
+  type Eye,
+  type Form,
+  type Laid,
+} from "./form";
+import { lineThrough } from "./line";
+import type { MatPoint } from "./mat";
+
+/** A place where an edge of the bar was seen, as it appears on the mat. */
+export interface Hit extends MatPoint {
+  nx: number;
+  ny: number;
+}
+
+/** A place along the bar with its two edges, as they appear on the mat. */
+export interface TracePlace extends MatPoint {
+  planMm: number;
+  headingRad: number;
+  run: number;
+  left: Hit | null;
+  right: Hit | null;
+}
+
+/** A bar followed along its outline. */
+export interface Trace {
+  form: Form;
+  laid: Laid;
+  places: readonly TracePlace[];
+  /** The faces of end A and end B; none where they weren't seen. */
+  ends: readonly [Hit | null, Hit | null];
+}
+
+/** Places stand so far apart, mm. */
+const APART_MM = 0.5;
+/** An edge lies this near to where it is looked for, mm, or this share of the width. */
+const NEAR_MM = 2.2;
+const NEAR_SHARE = 0.3;
+/** An end lies this near, mm. */
+const END_MM = 9;
+
+/** Follows a bar along its outlines from where its form was laid. */
+export function traceBar(
+  form: Form,
+  laid: Laid,
+  edges: readonly (readonly EdgePoint[])[],
+  eye: Eye,
+): Trace {
+  const index = new EdgeIndex(edges);
+  const first = seenLine(form, laid, eye, APART_MM).map((place) => ({
+    ...place,
+    ...edgesBeside(index, place, place.leftMm, place.rightMm),
+  }));
+  const middled = recentred(first, form);
+  const places = withoutCrowded(
+    middled.map((place) => {
+      const width = place.widthMm ?? widthAt(form, place.planMm);
+      const { planMm, x, y, headingRad, run } = place;
+      return { planMm, x, y, headingRad, run, ...edgesBeside(index, place, width / 2, width / 2) };
+    }),
+    form,
+  );
+  return {
+    form,
+    laid,
+    places,
+    ends: [endOf(index, places[0]!, form, -1), endOf(index, places.at(-1)!, form, 1)],
+  };
+}
+
+/** Another part of the bar nearer than this beside an edge may hide it, mm. */
+const CROWDED_MM = 1.2;
+/** Parts of the bar are apart when there is more of it between them than this beside their widths, mm. */
+const APART_ALONG_MM = 4;
+
+/** Takes away edges that lie at another part of the same bar: which of the two was seen can't be told. */
+function withoutCrowded(places: readonly TracePlace[], form: Form): TracePlace[] {
+  const widths = places.map(({ planMm }) => widthAt(form, planMm));
+  return places.map((place, at): TracePlace => {
+    let { left, right } = place;
+    const own = widths[at]!;
+    for (let other = 0; other < places.length && (left || right); other += 1) {
+      const two = (own + widths[other]!) / 2;
+      if (Math.abs(other - at) * APART_MM < 1.5 * two + APART_ALONG_MM) continue;
+      const [dx, dy] = [places[other]!.x - place.x, places[other]!.y - place.y];
+      if (dx * dx + dy * dy > (two + CROWDED_MM) ** 2) continue;
+      const across = -Math.sin(place.headingRad) * dx + Math.cos(place.headingRad) * dy;
+      if (across > -own / 2) left = null;
+      if (across < own / 2) right = null;
+    }
+    return { ...place, left, right };
+  });
+}
+
+type Placed = MatPoint & { planMm: number; headingRad: number; run: number };
+
+function edgesBeside(
+  index: EdgeIndex,
+  { x, y, headingRad }: MatPoint & { headingRad: number },
+  leftMm: number,
+  rightMm: number,
+): Pick<TracePlace, "left" | "right"> {
+  const [nx, ny] = [-Math.sin(headingRad), Math.cos(headingRad)];
+  const within = Math.max(NEAR_MM, (leftMm + rightMm) * NEAR_SHARE);
+  return {
+    left: index.crossing({ x, y }, { x: nx, y: ny }, leftMm, within),
+    right: index.crossing({ x, y }, { x: -nx, y: -ny }, rightMm, within),
+  };
+}
+
+/** Places moved to the middle between their edges, heading as those middles do. */
+function recentred(
+  places: readonly (Placed & Pick<TracePlace, "left" | "right">)[],
+  form: Form,
+): (Placed & { widthMm: number | null })[] {
+  const offs = places.map(({ x, y, headingRad, left, right }) => {
+    const across = (hit: Hit) =>
+      -Math.sin(headingRad) * (hit.x - x) + Math.cos(headingRad) * (hit.y - y);
+    return left && right
+      ? { off: (across(left) + across(right)) / 2, widthMm: across(left) - across(right) }
+      : null;
+  });
+  const isStraight = (run: number) => form.runs[run]!.turnsRad.length === 0;
+  return places.map((place, at) => {
+    const { planMm, headingRad, run } = place;
+    const reach = isStraight(run) ? STRAIGHT_REACH : CURVE_REACH;
+    const drift = driftAround(offs, places, at, reach);
+    return {
+      planMm,
+      run,
+      x: place.x - Math.sin(headingRad) * drift.off,
+      y: place.y + Math.cos(headingRad) * drift.off,
+      // How the middles drift across tells how much the heading is off.
+      headingRad: headingRad + Math.atan(drift.slope / APART_MM),
+      widthMm: offs[at]?.widthMm ?? null,
+    };
+  });
+}
+
+/** Middles are drawn a line through over so many places to either side: on straight bar, and on a curve. */
+const STRAIGHT_REACH = 26;
+const CURVE_REACH = 8;
+/** So near to an end its corners, seen aslant, lie on both edges: in places. */
+const END_PLACES = 22;
+
+/** How far off the middle lies at a place, and how it drifts from place to place, by a line through those around it. */
+function driftAround(
+  offs: readonly ({ off: number } | null)[],
+  places: readonly Placed[],
+  at: number,
+  reach: number,
+): { off: number; slope: number } {
+  const inset = Math.min(END_PLACES, Math.floor(offs.length / 5));
+  const middle = Math.min(offs.length - 1 - inset, Math.max(inset, at));
+  const points: { x: number; y: number }[] = [];
+  for (let beside = middle - reach; beside <= middle + reach; beside += 1) {
+    const one = offs[beside];
+    if (!one || beside < inset || beside >= offs.length - inset) continue;
+    if (places[beside]!.run === places[at]!.run) points.push({ x: beside, y: one.off });
+  }
+  const line = lineThrough(points, at);
+  if (line && points.length > reach / 2) return { off: line.at, slope: line.slope };
+  return { off: points[0]?.y ?? 0, slope: 0 };
+}
+
+/**
+ * An end's face: what reaches farthest along the bar. Facing away that is the upper edge of the
+ * face, facing the camera the lower, of rounds as of squares.
+ */
+function endOf(index: EdgeIndex, place: TracePlace, form: Form, way: 1 | -1): Hit | null {
+  const direction = { x: Math.cos(place.headingRad) * way, y: Math.sin(place.headingRad) * way };
+  const aside = Math.max(1, widthAt(form, place.planMm) * END_ASIDE);
+  return (
+    index.farthest(place, direction, aside, { onlySeen: true }) ??
+    index.farthest(place, direction, aside, { onlySeen: false })
+  );
+}
+
+/** An end's face reaches so far to either side of the middle, in widths: it is seen aslant. */
+const END_ASIDE = 0.75;
+
+/** Edges, found by where they lie. */
+class EdgeIndex {
+  private readonly cells = new Map<string, [EdgePoint, EdgePoint][]>();
+  private static readonly CELL_MM = 4;
+
+  constructor(private readonly edges: readonly (readonly EdgePoint[])[]) {
+    for (const edge of edges)
+      edge.forEach((point, at) => {
+        const next = edge[(at + 1) % edge.length]!;
+        if (!point.isSeen || !next.isSeen) return;
+        const key = EdgeIndex.key(point.x, point.y);
+        const kept = this.cells.get(key);
+        if (kept) kept.push([point, next]);
+        else this.cells.set(key, [[point, next]]);
+      });
+  }
+
+  private static key(x: number, y: number): string {
+    return `${Math.floor(x / EdgeIndex.CELL_MM)},${Math.floor(y / EdgeIndex.CELL_MM)}`;
+  }
+
+  /** Where a line from a place in a direction leaves the steel, nearest to a distance. */
+  crossing(from: MatPoint, way: MatPoint, expectedMm: number, withinMm: number): Hit | null {
+    let best: { hit: Hit; off: number } | null = null;
+    for (const [a, b] of this.around(from, way, expectedMm, withinMm)) {
+      if (a.nx * way.x + a.ny * way.y < MIN_FACING) continue;
+      const [dx, dy] = [b.x - a.x, b.y - a.y];
+      const cross = way.x * dy - way.y * dx;
+      if (Math.abs(cross) < 1e-9) continue;
+      const share = ((a.x - from.x) * way.y - (a.y - from.y) * way.x) / cross;
+      if (share < 0 || share > 1) continue;
+      const far = ((a.x - from.x) * dy - (a.y - from.y) * dx) / cross;
+      const off = Math.abs(far - expectedMm);
+      if (off > withinMm || (best && off >= best.off)) continue;
+      best = {
+        off,
+        hit: { x: from.x + way.x * far, y: from.y + way.y * far, nx: a.nx, ny: a.ny },
+      };
+    }
+    return best?.hit ?? null;
+  }
+
+  /** The place of an outline that is farthest in a direction; a stray point or two don't count. */
+  farthest(
+    from: MatPoint,
+    way: MatPoint,
+    asideMm: number,
+    { onlySeen }: { onlySeen: boolean },
+  ): Hit | null {
+    const found: { point: MatPoint; far: number }[] = [];
+    for (const edge of this.edges)
+      for (const point of edge) {
+        const [dx, dy] = [point.x - from.x, point.y - from.y];
+        const far = dx * way.x + dy * way.y;
+        if (Math.abs(-dx * way.y + dy * way.x) > asideMm || Math.abs(far) > END_MM) continue;
+        if (onlySeen && !(point.isSeen && point.nx * way.x + point.ny * way.y > MIN_FACING))
+          continue;
+        found.push({ point, far });
+      }
+    if (found.length < 3) return null;
+    const { point } = found.sort((a, b) => b.far - a.far)[Math.min(2, found.length - 1)]!;
+    return { x: point.x, y: point.y, nx: way.x, ny: way.y };
+  }
+
+  private *around(from: MatPoint, way: MatPoint, expectedMm: number, withinMm: number) {
+    const size = EdgeIndex.CELL_MM;
+    const seen = new Set<string>();
+    for (
+      let far = expectedMm - withinMm - size;
+      far <= expectedMm + withinMm + size;
+      far += size / 2
+    )
+      for (const [i, j] of BESIDE) {
+        const key = EdgeIndex.key(from.x + way.x * far + i * size, from.y + way.y * far + j * size);
+        if (seen.has(key)) continue;
+        seen.add(key);
+        yield* this.cells.get(key) ?? [];
+      }
+  }
+}
+
+/** An edge that faces away by more than this, as a cosine, isn't the one looked for. */
+const MIN_FACING = 0.3;
+const BESIDE = [-1, 0, 1].flatMap((i) => [-1, 0, 1].map((j) => [i, j] as const));
+
+/** Another camera than the one the trace was taken by, and other heights: to see what they would change. */
+export interface Doubt {
+  camera: Camera;
+  /** By how much the bar's height is larger than drawn, as a share. */
+  height: number;
+  /** How much of the way the middle of thinner places lies down towards the mat. */
+  sag: number;
+}
+
+/** A place of the bar in its true place. */
+export interface Station extends MatPoint {
+  planMm: number;
+  /** Along the bar's middle line from end A, mm. */
+  mm: number;
+  headingRad: number;
+  run: number;
+  left: MatPoint | null;
+  right: MatPoint | null;
+  widthMm: number | null;
+}
+
+/** A bar as it really lies: heights taken off. */
+export interface Levelled {
+  form: Form;
+  laid: Laid;
+  stations: readonly Station[];
+  lengthMm: number;
+  ends: readonly [MatPoint | null, MatPoint | null];
+  /** Takes an edge on the mat to its true place, for a place on the plan. */
+  lift: (hit: Hit, planMm: number) => MatPoint;
+}
+
+/**
+ * Takes a trace from where it appears on the mat to where the edges are: those that face away
+ * from the camera arise at the bar's upper edge, those that face it at the lower, those of
+ * rounds where the line of sight touches them.
+ *
+ * @param seenBy the camera that took the trace
+ */
+export function levelled(trace: Trace, seenBy: Camera, doubt: Doubt): Levelled {
+  const { form, laid } = trace;
+  const isSame = seenBy === doubt.camera;
+  const onOther = (hit: MatPoint): MatPoint =>
+    isSame ? hit : onMat(doubt.camera, project(seenBy, { x: hit.x, y: hit.y, z: 0 }));
+  const eye = doubt.camera.at;
+  const restMm = form.restMm * (1 + doubt.height);
+  const down = ({ x, y }: MatPoint, z: number): MatPoint => ({
+    x: eye.x + (x - eye.x) * (1 - z / eye.z),
+    y: eye.y + (y - eye.y) * (1 - z / eye.z),
+  });
+  const middleMm = (planMm: number) => {
+    const ownMm = (heightAt(form, planMm) / 2) * (1 + doubt.height);
+    return restMm - doubt.sag * (restMm - ownMm);
+  };
+  const faceOf = (hit: Hit, planMm: number): MatPoint => {
+    const facing = (hit.x - eye.x) * hit.nx + (hit.y - eye.y) * hit.ny;
+    const halfMm = (heightAt(form, planMm) / 2) * (1 + doubt.height);
+    return down(onOther(hit), middleMm(planMm) + Math.sign(facing) * halfMm);
+  };
+  const lift = (hit: Hit, planMm: number): MatPoint => {
+    const { x, y } = onOther(hit);
+    const halfMm = (heightAt(form, planMm) / 2) * (1 + doubt.height);
+    const middle = middleMm(planMm);
+    if (twistAt(form, planMm)) return down({ x, y }, middle);
+    const facing = (x - eye.x) * hit.nx + (y - eye.y) * hit.ny;
+    const { upright: share, round } = sidesAt(form, planMm);
+    const upMm = round < 1 ? (halfMm * share) / (1 - round) : 0;
+    const upright = down({ x, y }, middle + Math.sign(facing) * upMm);
+    if (round === 0) return upright;
+    // A line of sight so far off the upright touches a round so far round it.
+    const slant = Math.atan(facing / (eye.z - middle));
+    const touched = down({ x, y }, middle + halfMm * Math.sin(slant));
+    const more = halfMm * (1 - Math.cos(slant));
+    return {
+      x: upright.x + (touched.x + hit.nx * more - upright.x) * round,
+      y: upright.y + (touched.y + hit.ny * more - upright.y) * round,
+    };
+  };
+  const axis = axisOf(trace, (place) => {
+    const { planMm } = place;
+    const left = place.left && lift(place.left, planMm);
+    const right = place.right && lift(place.right, planMm);
+    const { x, y } = down(onOther(place), middleMm(planMm));
+    return { ...place, x, y, left, right };
+  });
+  const ends = trace.ends.map((end, index) =>
+    end ? faceOf(end, index === 0 ? 0 : form.bar.lengthMm) : null,
+  ) as unknown as Levelled["ends"];
+  return measuredAlong({ form, laid, stations: [], lengthMm: 0, ends, lift }, axis);
+}
+
+/** A place of the axis with its own two edges, which may lie a little before or behind it. */
+type AxisPlace = Omit<TracePlace, "left" | "right"> & {
+  mm: number;
+  left: MatPoint | null;
+  right: MatPoint | null;
+};
+
+/** Middles are averaged over so many places to either side before lengths are taken along them. */
+const ALONG = 6;
+
+/** The bar's middle line in its true place: half way between lifted edges where both were seen. */
+function axisOf(
+  { places }: Trace,
+  lifted: (place: TracePlace) => Omit<AxisPlace, "mm">,
+): AxisPlace[] {
+  const own = places.map((place) => {
+    const found = lifted(place);
+    const { left, right } = found;
+    return left && right
+      ? { ...found, x: (left.x + right.x) / 2, y: (left.y + right.y) / 2 }
+      : found;
+  });
+  let mm = 0;
+  let before: MatPoint | null = null;
+  return own.map((place, at) => {
+    const by = Math.min(ALONG, at, own.length - 1 - at);
+    let [x, y] = [0, 0];
+    for (let beside = at - by; beside <= at + by; beside += 1) {
+      x += own[beside]!.x;
+      y += own[beside]!.y;
+    }
+    const middle: MatPoint = { x: x / (2 * by + 1), y: y / (2 * by + 1) };
+    // Along the heading: where only one edge was seen the middle jumps aside, and no further on.
+    if (before)
+      mm +=
+        (middle.x - before.x) * Math.cos(place.headingRad) +
+        (middle.y - before.y) * Math.sin(place.headingRad);
+    before = middle;
+    return { ...place, ...middle, mm };
+  });
+}
+
+/** An edge as how far off the axis it lies at places along it. */
+type Course = { mm: number; off: number }[];
+
+/** Edge points further apart along the bar than this have nothing between them, mm. */
+const GAP_MM = 2;
+/** Nearer to an end than this its corners are rounded, mm. */
+const END_ROOM_MM = 0.4;
+
+/**
+ * Both edges held against one another at the same places of the bar: what appears beside each
+ * other in the picture lies before or behind one another where one edge arises higher.
+ */
+function measuredAlong(bar: Levelled, axis: readonly AxisPlace[]): Levelled {
+  const [first, last] = [axis[0]!, axis.at(-1)!];
+  const ahead = (to: MatPoint | null, from: AxisPlace): number =>
+    to === null
+      ? from.mm
+      : from.mm +
+        (to.x - from.x) * Math.cos(from.headingRad) +
+        (to.y - from.y) * Math.sin(from.headingRad);
+  const [fromMm, toMm] = [ahead(bar.ends[0], first), ahead(bar.ends[1], last)];
+  const left = courseOf(axis, "left");
+  const right = courseOf(axis, "right");
+  const stations = axis.flatMap((place): Station[] => {
+    if (place.mm < fromMm + END_ROOM_MM || place.mm > toMm - END_ROOM_MM) return [];
+    const [nx, ny] = [-Math.sin(place.headingRad), Math.cos(place.headingRad)];
+    const offs = [offAt(left, place.mm), offAt(right, place.mm)] as const;
+    const edge = (off: number | null): MatPoint | null =>
+      off === null ? null : { x: place.x + nx * off, y: place.y + ny * off };
+    const isBoth = offs[0] !== null && offs[1] !== null;
+    const aside = isBoth ? (offs[0] + offs[1]) / 2 : 0;
+    const { planMm, headingRad, run, mm } = place;
+    return [
+      {
+        planMm,
+        headingRad,
+        run,
+        mm: mm - fromMm,
+        x: place.x + nx * aside,
+        y: place.y + ny * aside,
+        left: edge(offs[0]),
+        right: edge(offs[1]),
+        widthMm: isBoth ? offs[0] - offs[1] : null,
+      },
+    ];
+  });
+  return { ...bar, stations, lengthMm: toMm - fromMm };
+}
+
+function courseOf(axis: readonly AxisPlace[], side: "left" | "right"): Course {
+  const course = axis.flatMap((place, at): Course => {
+    const edge = place[side];
+    if (!edge) return [];
+    const [dx, dy] = [edge.x - place.x, edge.y - place.y];
+    const [cos, sin] = [Math.cos(place.headingRad), Math.sin(place.headingRad)];
+    const off = -sin * dx + cos * dy;
+    const [before, after] = [axis[Math.max(0, at - 3)]!, axis[Math.min(axis.length - 1, at + 3)]!];
+    const turn = Math.atan2(
+      Math.sin(after.headingRad - before.headingRad),
+      Math.cos(after.headingRad - before.headingRad),
+    );
+    // On the inside of a curve a step along the edge is a longer one along the axis.
+    const longer = 1 - (turn / Math.max(0.1, after.mm - before.mm)) * off;
+    return [{ mm: place.mm + (cos * dx + sin * dy) / Math.max(0.2, longer), off }];
+  });
+  return course.sort((a, b) => a.mm - b.mm);
+}
+
+function offAt(course: Course, mm: number): number | null {
+  let [low, high] = [0, course.length - 1];
+  if (high < 1 || mm < course[0]!.mm - GAP_MM / 4 || mm > course[high]!.mm + GAP_MM / 4)
+    return null;
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    if (course[middle]!.mm <= mm) low = middle;
+    else high = middle;
+  }
+  const [a, b] = [course[low]!, course[high]!];
+  if (b.mm - a.mm > GAP_MM) return null;
+  const share = b.mm > a.mm ? (mm - a.mm) / (b.mm - a.mm) : 0;
+  return a.off + (b.off - a.off) * Math.min(1, Math.max(0, share));
+}
