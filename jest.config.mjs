@@ -14,7 +14,7 @@ const config = {
       runner,
       displayName: "unit",
       modulePathIgnorePatterns,
-      testMatch: ["<rootDir>/{app,core,print,ui}/**/*.test.ts?(x)"],
+      testMatch: ["<rootDir>/{app,core,print,ui,vision}/**/*.test.ts?(x)"],
     },
     {
       runner,

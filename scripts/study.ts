@@ -1,16 +1,18 @@
 import { printNext } from "./study/next";
+import { printPictures } from "./study/photo";
 import { studyPiecesToGo, writeMaps } from "./study/piecesToGo";
 
-const STUDIES: Record<string, () => void> = {
+const STUDIES: Record<string, (count?: string) => void | Promise<void>> = {
   fit: writeMaps,
   next: printNext,
+  pictures: printPictures,
   "pieces-to-go": studyPiecesToGo,
 };
 
-const [asked] = process.argv.slice(2);
+const [asked, count] = process.argv.slice(2);
 const study = STUDIES[asked ?? "pieces-to-go"];
 if (!study) {
   console.error(`There is no study “${asked}”; there are ${Object.keys(STUDIES).join(", ")}.`);
   process.exit(2);
 }
-study();
+await study(count);

@@ -1,0 +1,128 @@
+import sharp from "sharp";
+import { measuredUncertainty, measuredValue } from "@/core/measure/ways";
+import { planPiece } from "@/core/piece/plan";
+import { pieceSchema, type Piece } from "@/core/piece/piece";
+import { Refusal } from "@/core/problem/problem";
+import { photograph } from "@/core/simulate/camera/photograph";
+import { somehow } from "@/core/simulate/camera/scene";
+import { variedPiece } from "@/core/simulate/camera/varied";
+import { seededRandom } from "@/core/stats/random";
+import { SHELF_EXERCISES, WORKED_EXERCISES } from "@/data/demo/exercises";
+import { measurePicture } from "@/vision/measure";
+import { loadVision, readPicture } from "@/vision/node";
+
+/** What pictures say of one measure, over all that were taken. */
+interface PictureFigures {
+  readings: number;
+  /** Mean distance from what is true, in the line's unit. */
+  meanOff: number;
+  /** Share of readings that hold what is true within their uncertainty. */
+  held: number;
+  /** Mean expanded uncertainty. */
+  sureTo: number;
+}
+
+/** What pictures of made-up pieces came to. */
+interface PictureStudy {
+  pictures: number;
+  refused: Record<string, number>;
+  measures: Record<string, PictureFigures>;
+  held: number;
+  medianSeconds: number;
+}
+
+const TWELVE_MEGAPIXELS = { widthPx: 4000, heightPx: 3000 };
+
+/**
+ * Photographs pieces of all demonstration exercises of one bar, each made a little off its
+ * drawing, as a phone would, and measures them: how far off, how often within what is stated.
+ * What is true of a made piece is what its own plan says; middles of tapers from one form to
+ * another have no one truth, and are left out.
+ */
+async function studyPictures(count: number): Promise<PictureStudy> {
+  const cv = await loadVision();
+  const pieces = [...WORKED_EXERCISES, ...SHELF_EXERCISES]
+    .map(({ content }) => pieceSchema.parse(content.piece))
+    .filter(({ parts = [] }) => parts.length === 0);
+  const found: { measure: string; off: number; sureTo: number }[] = [];
+  const refused: Record<string, number> = {};
+  const seconds: number[] = [];
+  for (let at = 0; at < count; at += 1) {
+    const random = seededRandom(1000 + at);
+    const drawn = pieces[at % pieces.length]!;
+    const made = variedPiece(drawn, random);
+    const scene =
+      somehow(made, "a4", TWELVE_MEGAPIXELS, random) ??
+      somehow(made, "a3", TWELVE_MEGAPIXELS, random);
+    if (!scene) continue;
+    const { width, height, data } = photograph(scene, random);
+    const raw = { width, height, channels: 4 } as const;
+    const file = await sharp(Buffer.from(data.buffer), { raw }).jpeg({ quality: 90 }).toBuffer();
+    const begun = performance.now();
+    try {
+      const picture = await readPicture(file);
+      const lines = planPiece(drawn).characteristics;
+      const { readings } = measurePicture(cv, picture, { bar: drawn, lines });
+      seconds.push((performance.now() - begun) / 1000);
+      const truth = new Map(planPiece(made).characteristics.map((line) => [line.id, line]));
+      for (const { id, values, uncertainty } of readings) {
+        const line = truth.get(id);
+        if (!line || isBetweenForms(made, line.stretch)) continue;
+        found.push({
+          measure: line.measure,
+          off: Math.abs(measuredValue(line.readings, values) - line.nominal),
+          sureTo: measuredUncertainty(line.readings, uncertainty),
+        });
+      }
+    } catch (fault) {
+      if (!(fault instanceof Refusal)) throw fault;
+      const { code } = fault.problem;
+      refused[code] = (refused[code] ?? 0) + 1;
+    }
+  }
+  const measures = [...new Set(found.map(({ measure }) => measure))].map(
+    (measure) => [measure, figuresOf(found.filter((one) => one.measure === measure))] as const,
+  );
+  seconds.sort((a, b) => a - b);
+  return {
+    pictures: count,
+    refused,
+    measures: Object.fromEntries(measures),
+    held: figuresOf(found).held,
+    medianSeconds: seconds[Math.floor(seconds.length / 2)] ?? 0,
+  };
+}
+
+/** Whether a stretch goes over from one form to another: its size between them is a matter of how it is forged. */
+function isBetweenForms({ stretches }: Piece, id: string | null): boolean {
+  const stretch = stretches.find((one) => one.id === id);
+  if (stretch?.kind !== "transition") return false;
+  const { from, to } = stretch;
+  return from !== "point" && to !== "point" && from.shape !== to.shape;
+}
+
+function figuresOf(found: readonly { off: number; sureTo: number }[]): PictureFigures {
+  const mean = (values: readonly number[]) =>
+    values.reduce((sum, one) => sum + one, 0) / Math.max(1, values.length);
+  return {
+    readings: found.length,
+    meanOff: mean(found.map(({ off }) => off)),
+    held: mean(found.map(({ off, sureTo }) => Number(off <= sureTo))),
+    sureTo: mean(found.map(({ sureTo }) => sureTo)),
+  };
+}
+
+/** `npm run study -- pictures 300`: what measuring from pictures comes to, printed. Ten seconds a picture. */
+export async function printPictures(count = "60"): Promise<void> {
+  const { pictures, refused, measures, held, medianSeconds } = await studyPictures(Number(count));
+  const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
+  console.log(
+    `${pictures} pictures of twelve megapixels, ${medianSeconds.toFixed(1)} s each (median)`,
+  );
+  console.log(`refused: ${JSON.stringify(refused)}`);
+  console.log(`held within what was stated: ${percent(held)}`);
+  for (const [measure, { readings, meanOff, held: own, sureTo }] of Object.entries(measures))
+    console.log(
+      `${measure.padEnd(13)} ${String(readings).padStart(4)} read, off ${meanOff.toFixed(3)} on the average, ${percent(own)} held, sure to ${sureTo.toFixed(2)}`,
+    );
+}

@@ -1,0 +1,268 @@
+import { project, type Camera } from "@/core/photo/camera";
+import { placeOfCell, type Field } from "@/core/photo/field";
+import { plainArea, type MatPoint, type MatSize } from "@/core/photo/mat";
+import { Kept, type Mat, type Vision } from "./library";
+import { ENCODING_POWER, type Picture } from "./picture";
+
+/** The mat's plain middle as seen straight from above. */
+export interface Flattened {
+  /** How light it is beside plain paper: 1 for the mat, little for steel. */
+  light: Field;
+  /** Distance to the nearest edge of steel, mm; less than nothing within it. */
+  distance: Field;
+  /** Bodies of steel, the largest first. */
+  bodies: Body[];
+}
+
+/** One connected body, in rough outlines. */
+export interface Body {
+  areaMm2: number;
+  outline: MatPoint[];
+  openings: MatPoint[][];
+  /** Whether it runs over the edge of the mat's plain middle. */
+  isCut: boolean;
+}
+
+/** No finer than this, px/mm: more tells nothing. */
+const MAX_PER_MM = 10;
+/** The way from mat to picture is worked out at every so many cells, and between them in a straight line. */
+const GRID = 16;
+/** Bodies smaller than this are dirt, mm². */
+const MIN_BODY_MM2 = 40;
+/** Openings smaller than this are glints, mm². */
+const MIN_OPENING_MM2 = 2;
+/** Paper shows within this far of any place of steel, mm: by it its light is known there. */
+const PAPER_WITHIN_MM = 60;
+/** The mat's light changes over no less than this, mm. */
+const LIGHT_OVER_MM = 12;
+/** Of the way from steel to paper, where the rough outline runs: darker than a shadow. */
+const ROUGH_SHARE = 0.36;
+/** The distance to edges is kept so fine, cells a millimetre. */
+const DISTANCE_PER_MM = 2;
+
+/** Lays a picture flat and finds the steel on it. */
+export function flatten(
+  cv: Vision,
+  picture: Picture,
+  { camera, mat, mmPerPixel }: { camera: Camera; mat: MatSize; mmPerPixel: number },
+): Flattened {
+  const kept = new Kept();
+  try {
+    const { minX, minY, maxX, maxY } = plainArea(mat);
+    const perMm = Math.min(MAX_PER_MM, 1 / mmPerPixel);
+    const grid = { perMm, left: minX, top: maxY };
+    const columns = Math.floor((maxX - minX) * perMm);
+    const rows = Math.floor((maxY - minY) * perMm);
+    const flat = flattened(cv, picture, kept, { camera, grid, columns, rows });
+    const raw = darkest(cv, flat, kept);
+    const paper = paperLight(cv, raw, perMm, kept);
+    const light = kept.keep(new cv.Mat(rows, columns, cv.CV_32FC1));
+    const [own, plain, to] = [raw.data32F, paper.data32F, light.data32F];
+    for (let at = 0; at < to.length; at += 1) to[at] = own[at]! / plain[at]!;
+    const field: Field = { data: to.slice(), columns, rows, ...grid };
+    const mask = steelMask(cv, field, kept);
+    return {
+      light: field,
+      distance: distanceField(cv, mask, field, kept),
+      bodies: bodiesIn(cv, mask, field, kept),
+    };
+  } finally {
+    kept.delete();
+  }
+}
+
+interface Grid {
+  camera: Camera;
+  grid: Pick<Field, "perMm" | "left" | "top">;
+  columns: number;
+  rows: number;
+}
+
+function flattened(
+  cv: Vision,
+  picture: Picture,
+  kept: Kept,
+  { camera, grid, columns, rows }: Grid,
+): Mat {
+  // The grid reaches a cell over, so that all of the picture lies between its places.
+  const [wide, high] = [Math.ceil(columns / GRID) + 2, Math.ceil(rows / GRID) + 2];
+  const [coarseX, coarseY] = [0, 1].map(() => kept.keep(new cv.Mat(high, wide, cv.CV_32FC1))) as [
+    Mat,
+    Mat,
+  ];
+  for (let row = 0; row < high; row += 1)
+    for (let column = 0; column < wide; column += 1) {
+      // A cell of the coarse grid stands for its middle.
+      const place = placeOfCell(
+        grid,
+        (column + 0.5) * GRID - 0.5 - GRID,
+        (row + 0.5) * GRID - 0.5 - GRID,
+      );
+      const { u, v } = project(camera, { ...place, z: 0 });
+      coarseX.data32F[row * wide + column] = u;
+      coarseY.data32F[row * wide + column] = v;
+    }
+  const fine = [coarseX, coarseY].map((coarse) => {
+    const all = kept.keep(new cv.Mat());
+    cv.resize(coarse, all, new cv.Size(wide * GRID, high * GRID), 0, 0, cv.INTER_LINEAR);
+    const own = kept.keep(new cv.Mat(rows, columns, cv.CV_32FC1));
+    for (let row = 0; row < rows; row += 1) {
+      const from = (row + GRID) * wide * GRID + GRID;
+      own.data32F.set(all.data32F.subarray(from, from + columns), row * columns);
+    }
+    return own;
+  }) as [Mat, Mat];
+  const colour = kept.keep(new cv.Mat(picture.height, picture.width, cv.CV_8UC4));
+  colour.data.set(picture.data);
+  const flat = kept.keep(new cv.Mat());
+  cv.remap(
+    colour,
+    flat,
+    fine[0],
+    fine[1],
+    cv.INTER_LINEAR,
+    cv.BORDER_REPLICATE,
+    new cv.Scalar(0, 0, 0, 0),
+  );
+  return flat;
+}
+
+/** The darkest of each pixel's colours, between encoded and linear: hot steel is light only in red. */
+function darkest(cv: Vision, flat: Mat, kept: Kept): Mat {
+  const table = Float32Array.from({ length: 256 }, (_, value) => (value / 255) ** ENCODING_POWER);
+  const light = kept.keep(new cv.Mat(flat.rows, flat.cols, cv.CV_32FC1));
+  const [from, to] = [flat.data, light.data32F];
+  for (let at = 0, pixel = 0; at < to.length; at += 1, pixel += 4)
+    to[at] = table[Math.min(from[pixel]!, from[pixel + 1]!, from[pixel + 2]!)]!;
+  return light;
+}
+
+/** How light plain paper is at each place, also where steel lies on it. */
+function paperLight(cv: Vision, light: Mat, perMm: number, kept: Kept): Mat {
+  const small = kept.keep(new cv.Mat());
+  const size = new cv.Size(Math.round(light.cols / perMm), Math.round(light.rows / perMm));
+  cv.resize(light, small, size, 0, 0, cv.INTER_AREA);
+  const closed = kept.keep(new cv.Mat());
+  const kernel = kept.keep(
+    cv.getStructuringElement(
+      cv.MORPH_ELLIPSE,
+      new cv.Size(PAPER_WITHIN_MM + 1, PAPER_WITHIN_MM + 1),
+    ),
+  );
+  cv.morphologyEx(small, closed, cv.MORPH_CLOSE, kernel);
+  const smooth = kept.keep(new cv.Mat());
+  cv.GaussianBlur(closed, smooth, new cv.Size(0, 0), LIGHT_OVER_MM);
+  const full = kept.keep(new cv.Mat());
+  cv.resize(smooth, full, new cv.Size(light.cols, light.rows), 0, 0, cv.INTER_LINEAR);
+  const values = full.data32F;
+  for (let at = 0; at < values.length; at += 1) values[at] = Math.max(0.02, values[at]!);
+  return full;
+}
+
+/** Where it is dark enough to be steel. */
+function steelMask(cv: Vision, { data, columns, rows }: Field, kept: Kept): Mat {
+  const level = steelLevel(data);
+  const mask = kept.keep(new cv.Mat(rows, columns, cv.CV_8UC1));
+  // The library's `data` is made anew with every look at it.
+  const dark = mask.data;
+  for (let at = 0; at < data.length; at += 1) dark[at] = data[at]! < level ? 255 : 0;
+  const small = kept.keep(cv.getStructuringElement(cv.MORPH_ELLIPSE, new cv.Size(5, 5)));
+  const open = kept.keep(new cv.Mat());
+  cv.morphologyEx(mask, open, cv.MORPH_CLOSE, small);
+  cv.morphologyEx(open, mask, cv.MORPH_OPEN, small);
+  return mask;
+}
+
+/** The light below which it is steel: between the darkest body of the picture and paper (Otsu 1979 for where that body ends). */
+function steelLevel(data: Float32Array): number {
+  const bins = 100;
+  const counts = new Array<number>(bins).fill(0);
+  for (let at = 0; at < data.length; at += 7)
+    counts[Math.min(bins - 1, Math.max(0, Math.floor(data[at]! * bins * 0.9)))]! += 1;
+  const total = counts.reduce((sum, one) => sum + one, 0);
+  const all = counts.reduce((sum, one, index) => sum + one * index, 0);
+  let [below, belowSum, best, cut] = [0, 0, -1, bins / 2];
+  counts.forEach((one, index) => {
+    below += one;
+    belowSum += one * index;
+    const above = total - below;
+    if (below === 0 || above === 0) return;
+    const between = below * above * (belowSum / below - (all - belowSum) / above) ** 2;
+    if (between > best) [best, cut] = [between, index];
+  });
+  // Of all that is dark, steel is the darkest half: shadows are the rest.
+  const dark = counts.slice(0, cut + 1);
+  const darkCount = dark.reduce((sum, one) => sum + one, 0);
+  let sum = 0;
+  const steel = dark.findIndex((one) => (sum += one) >= darkCount * 0.3) / bins / 0.9;
+  return Math.min(0.62, steel + (1 - steel) * ROUGH_SHARE);
+}
+
+function distanceField(cv: Vision, mask: Mat, field: Field, kept: Kept): Field {
+  const scale = field.perMm / DISTANCE_PER_MM;
+  const [columns, rows] = [Math.floor(field.columns / scale), Math.floor(field.rows / scale)];
+  const small = kept.keep(new cv.Mat());
+  cv.resize(mask, small, new cv.Size(columns, rows), 0, 0, cv.INTER_AREA);
+  const [inside, outside] = [true, false].map((isInside): Float32Array => {
+    const one = kept.keep(new cv.Mat(rows, columns, cv.CV_8UC1));
+    const [to, from] = [one.data, small.data];
+    for (let at = 0; at < to.length; at += 1) to[at] = from[at]! > 127 === isInside ? 255 : 0;
+    const far = kept.keep(new cv.Mat());
+    cv.distanceTransform(one, far, cv.DIST_L2, 5);
+    return far.data32F;
+  }) as [Float32Array, Float32Array];
+  const data = Float32Array.from(inside, (value, at) => (outside[at]! - value) / DISTANCE_PER_MM);
+  const half = (scale - 1) / 2 / field.perMm;
+  return {
+    data,
+    columns,
+    rows,
+    perMm: DISTANCE_PER_MM * (columns / (field.columns / scale)),
+    left: field.left + half,
+    top: field.top - half,
+  };
+}
+
+function bodiesIn(cv: Vision, mask: Mat, field: Field, kept: Kept): Body[] {
+  const contours = kept.keep(new cv.MatVector());
+  const hierarchy = kept.keep(new cv.Mat());
+  cv.findContours(mask, contours, hierarchy, cv.RETR_CCOMP, cv.CHAIN_APPROX_NONE);
+  const lines = Array.from({ length: contours.size() }, (_, index) => {
+    const contour = kept.keep(contours.get(index));
+    const values = contour.data32S;
+    const points: MatPoint[] = [];
+    let isCut = false;
+    for (let at = 0; at < values.length; at += 2) {
+      const [column, row] = [values[at]!, values[at + 1]!];
+      isCut ||= column <= 1 || row <= 1 || column >= field.columns - 2 || row >= field.rows - 2;
+      points.push(placeOfCell(field, column, row));
+    }
+    const parent = hierarchy.data32S[index * 4 + 3]!;
+    return { points, isCut, parent, areaMm2: Math.abs(shoelace(points)) };
+  });
+  return lines
+    .flatMap(({ points, isCut, parent, areaMm2 }, index): Body[] =>
+      parent >= 0 || areaMm2 < MIN_BODY_MM2
+        ? []
+        : [
+            {
+              areaMm2,
+              outline: points,
+              isCut,
+              openings: lines
+                .filter((one) => one.parent === index && one.areaMm2 >= MIN_OPENING_MM2)
+                .map((one) => one.points),
+            },
+          ],
+    )
+    .sort((a, b) => b.areaMm2 - a.areaMm2);
+}
+
+function shoelace(points: readonly MatPoint[]): number {
+  let sum = 0;
+  points.forEach(({ x, y }, index) => {
+    const next = points[(index + 1) % points.length]!;
+    sum += x * next.y - next.x * y;
+  });
+  return sum / 2;
+}
