@@ -30,7 +30,8 @@ function faceFile(path: string): Buffer {
 export interface DocumentSettings {
   title: string;
   author: string;
-  paper: Paper;
+  /** A paper, or a size of its own. */
+  paper: Paper | { widthMm: number; heightMm: number };
   /** Across rather than upright. */
   across?: boolean;
   /** When what is printed was published, so that the same revision prints the same file. */
@@ -39,7 +40,7 @@ export interface DocumentSettings {
 
 /** A PDF document with the shipped fonts and no page yet. */
 export function newDocument({ title, author, paper, across = false, date }: DocumentSettings): Pdf {
-  const { widthMm, heightMm } = PAPERS[paper];
+  const { widthMm, heightMm } = typeof paper === "string" ? PAPERS[paper] : paper;
   const size: [number, number] = across ? [pt(heightMm), pt(widthMm)] : [pt(widthMm), pt(heightMm)];
   const document = new PDFDocument({
     size,
