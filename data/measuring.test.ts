@@ -44,6 +44,27 @@ const answer = (pieceId: string, works: boolean, more: object = {}) =>
 const sign = (pieceId: string, override: object | null = null) =>
   act(database, ours.instructor, "sign-verdict", { verdictId: newId(), pieceId, override });
 
+test("a reading of a picture has its own uncertainty, never below the instrument's; others have none", async () => {
+  const { pieceId, characteristics } = await startFid(database, ours);
+  const instruments = await listInstruments(database, ours.instructor);
+  const photograph = instruments.find(({ kind }) => kind === "photograph")!;
+  const [first, second, third] = characteristics;
+  const take = (line: typeof first, more: object) =>
+    actOk(database, ours.instructor, "take-reading", {
+      ...readingFor(ours, pieceId, line!, {}),
+      ...more,
+    });
+  await take(first, { instrumentId: photograph.id, uncertainty: 0.37 });
+  await take(second, { instrumentId: photograph.id, uncertainty: photograph.uncertainty / 2 });
+  await take(third, { uncertainty: 5 });
+  const { readings } = await findBenchPiece(database, ours.instructor, pieceId);
+  const stated = (line: typeof first) =>
+    readings.find(({ characteristicId }) => characteristicId === line!.id)!.instrumentUncertainty;
+  expect(stated(first)).toBeCloseTo(0.37, 9);
+  expect(stated(second)).toBe(photograph.uncertainty);
+  expect(stated(third)).toBeLessThan(1);
+});
+
 describe("tries", () => {
   test("a piece is signed only once it is tried; the latest answer is in force, both are kept", async () => {
     const pieceId = await measuredFid();

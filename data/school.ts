@@ -16,6 +16,7 @@ const STARTER_INSTRUMENTS = [
   { name: "Templates", kind: "template", resolution: 0.5, uncertainty: 0.5 },
   { name: "Go/no-go pins", kind: "pins", resolution: 1, uncertainty: 0 },
   { name: "By eye", kind: "eye", resolution: 0.25, uncertainty: 0.1 },
+  { name: "Picture on the mat", kind: "photograph", resolution: 0.1, uncertainty: 0.1 },
 ] as const;
 
 /**

@@ -58,4 +58,5 @@ export const SURFACE_UNCERTAINTY: Readonly<Partial<Record<InstrumentKind, number
   "straight-edge": 0.15,
   protractor: 0.5,
   template: 0.5,
+  photograph: 0.1,
 };

@@ -9,6 +9,7 @@ const TAKEN_UP: readonly InstrumentKind[] = [
   "protractor",
   "template",
   "eye",
+  "photograph",
 ];
 
 /**

@@ -11,6 +11,7 @@ export const INSTRUMENT_KINDS = [
   "template",
   "pins",
   "eye",
+  "photograph",
 ] as const;
 export type InstrumentKind = (typeof INSTRUMENT_KINDS)[number];
 

@@ -107,6 +107,12 @@ export function applyEvent<Name extends BenchEvent["name"]>(
   return APPLIERS[name](piece, input, instruments);
 }
 
+/** A reading's own uncertainty counts where its instrument has none that is always the same; never below it. */
+function uncertaintyOf(instrument: BenchInstrument | undefined, own = 0): number {
+  const least = instrument?.uncertainty ?? 0;
+  return instrument?.kind === "photograph" ? Math.max(least, own) : least;
+}
+
 function withReading(
   piece: BenchPiece,
   input: CommandInput<"take-reading">,
@@ -116,8 +122,10 @@ function withReading(
   // There already, or taken the place of meanwhile, here or on another bench.
   if (piece.readings.some((reading) => reading.id === id || reading.supersedesId === id))
     return piece;
-  const instrumentUncertainty =
-    instruments.find((instrument) => instrument.id === instrumentId)?.uncertainty ?? 0;
+  const instrumentUncertainty = uncertaintyOf(
+    instruments.find((instrument) => instrument.id === instrumentId),
+    input.uncertainty,
+  );
   const reading = {
     id,
     characteristicId,

@@ -38,6 +38,8 @@ export const BENCH_COMMANDS = {
     /** As typed or sent. */
     typed: shortText(160),
     instrumentId: idSchema,
+    /** Expanded (k = 2), in the characteristic's unit: where each reading has its own, as those of a picture do. */
+    uncertainty: z.number().min(0).max(1000).optional(),
     supersedesId: idSchema.nullable(),
     takenAt: instantSchema,
   }),

@@ -34,6 +34,7 @@ const READ_TO = {
   template: 0.5,
   pins: 1,
   eye: 0.25,
+  photograph: 0.1,
 } as const;
 const OFTEN_SEEN = ["hammer-marks", "scale-pitting", "bowed", "fish-mouth"];
 

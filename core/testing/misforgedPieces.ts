@@ -35,6 +35,7 @@ const UNCERTAINTY: Record<InstrumentKind, number> = {
   template: 0.5,
   pins: 0,
   eye: 0,
+  photograph: 0.1,
 };
 
 /** The demonstration's exercises; the plan is the few lines that are proposed, or every line there is. */

@@ -207,7 +207,10 @@ export const takeReading = defineCommand({
                 ),
                 typed: sql`${input.typed}`.as("typed"),
                 instrumentId: instrument.id,
-                instrumentUncertainty: instrument.uncertainty,
+                instrumentUncertainty:
+                  sql`case ${instrument.kind} when 'photograph' then greatest(${instrument.uncertainty}, ${input.uncertainty ?? 0}::double precision) else ${instrument.uncertainty} end`.as(
+                    "instrument_uncertainty",
+                  ),
                 supersedesId: sql`${input.supersedesId}::uuid`.as("supersedes_id"),
                 selfCheck: sql`${row.selfCheck}::boolean`.as("self_check"),
                 takenBy: sql`${actor.personId}::uuid`.as("taken_by"),

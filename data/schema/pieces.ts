@@ -38,7 +38,7 @@ export const instrument = pgTable(
     unique("instrument_name").on(table.schoolId, table.name),
     check(
       "instrument_kind",
-      sql`${table.kind} in ('caliper', 'rule', 'straight-edge', 'protractor', 'template', 'pins', 'eye')`,
+      sql`${table.kind} in ('caliper', 'rule', 'straight-edge', 'protractor', 'template', 'pins', 'eye', 'photograph')`,
     ),
     check("instrument_sizes", sql`${table.resolution} > 0 and ${table.uncertainty} >= 0`),
     check("instrument_check_every", sql`${table.checkEveryDays} between 1 and 3650`),

@@ -9,6 +9,7 @@ export const INSTRUMENT_WORDS: Record<InstrumentKind, string> = {
   template: "template",
   pins: "go/no-go pin",
   eye: "by eye",
+  photograph: "photograph",
 };
 
 /** What an instrument reads in, where it isn't millimetres. */
