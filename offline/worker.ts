@@ -48,6 +48,11 @@ registerRoute(
   ({ request, url }) => request.mode === "navigate" || url.pathname.startsWith("/api/print/"),
   pages,
 );
+// Loaded only when a picture is measured, then kept for the shop without a network.
+registerRoute(
+  ({ url }) => url.pathname === "/picture.js" || url.pathname === "/vision.js",
+  new NetworkFirst({ cacheName: `picture-${BUILD}`, networkTimeoutSeconds: SLOW_SECONDS }),
+);
 setCatchHandler(async ({ request }) =>
   request.destination === "document"
     ? ((await matchPrecache(OFFLINE_PAGE)) ?? Response.error())

@@ -1,5 +1,6 @@
 import { rmSync } from "node:fs";
 import { join } from "node:path";
+import { buildPictureWorker } from "./worker.mjs";
 import { runWithDemoSchool } from "./setup/demoSchool.mjs";
 import { ROOT } from "./setup/places.mjs";
 
@@ -9,6 +10,7 @@ import { ROOT } from "./setup/places.mjs";
  */
 // What the compiler kept of an earlier checkout makes the page load itself again for ever.
 rmSync(join(ROOT, ".next-dev"), { recursive: true, force: true });
+await buildPictureWorker(".next-dev");
 await runWithDemoSchool({
   usualPort: 3220,
   serve: ({ serveApp }, environment, port) =>

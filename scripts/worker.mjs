@@ -3,6 +3,23 @@ import { join } from "node:path";
 import { build } from "esbuild";
 import { ROOT } from "./setup/places.mjs";
 
+const SETTINGS = { bundle: true, minify: true, format: "iife", logLevel: "warning" };
+
+/**
+ * Makes the worker that measures pictures; it loads the vision library by itself.
+ *
+ * @param dist the build's folder
+ */
+export async function buildPictureWorker(dist) {
+  await build({
+    entryPoints: [join(ROOT, "vision/worker.ts")],
+    outfile: join(ROOT, dist, "picture.js"),
+    ...SETTINGS,
+    tsconfig: join(ROOT, "tsconfig.json"),
+    define: { "process.env.NODE_ENV": '"production"' },
+  });
+}
+
 /**
  * Makes the worker that keeps the application on a device, beside a finished build and
  * with the list of what that build is made of. Run by `npm run build` and by the demo.
@@ -18,13 +35,11 @@ export async function buildWorker(dist) {
     )
     .map((path) => `/_next${path}`);
   const name = readFileSync(join(folder, "BUILD_ID"), "utf8").trim();
+  await buildPictureWorker(dist);
   await build({
     entryPoints: [join(ROOT, "offline/worker.ts")],
     outfile: join(folder, "worker.js"),
-    bundle: true,
-    minify: true,
-    format: "iife",
-    logLevel: "warning",
+    ...SETTINGS,
     tsconfig: join(ROOT, "offline/tsconfig.json"),
     define: {
       BUILD: JSON.stringify(name),

@@ -1,0 +1,32 @@
+import type { Characteristic } from "@/core/measure/characteristic";
+import type { CameraValues } from "@/core/photo/camera";
+import type { MatPoint } from "@/core/photo/mat";
+import type { PhotoReading } from "@/core/photo/read";
+import type { Unseen } from "@/core/photo/unseen";
+import type { Piece } from "@/core/piece/piece";
+import type { MatSeen, MeasuringStep } from "./measure";
+
+/** What is asked of the worker: a picture measured, or one taken by the simulated camera. */
+export type PictureRequest =
+  | { ask: "measure"; picture: Blob; piece: Piece; lines: readonly Characteristic[] }
+  | { ask: "take"; piece: Piece; seed: number };
+
+/** A picture as it was measured, with all that is drawn over it, in the picture's pixels. */
+export interface PictureMeasured {
+  mat: MatSeen;
+  readings: PhotoReading[];
+  notSeen: { id: string; why: Unseen }[];
+  widthPx: number;
+  heightPx: number;
+  outlines: MatPoint[][];
+  /** Where each line is on the piece, by its id. */
+  places: Record<string, MatPoint>;
+  camera: CameraValues;
+}
+
+/** What the worker answers. */
+export type PictureReply =
+  | { step: MeasuringStep | "library" | "taking" }
+  | { measured: PictureMeasured }
+  | { taken: Blob }
+  | { refused: string };

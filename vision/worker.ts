@@ -1,0 +1,120 @@
+import { project } from "@/core/photo/camera";
+import { mmOfPlan } from "@/core/photo/profile";
+import { levelled } from "@/core/photo/trace";
+import type { MatPoint } from "@/core/photo/mat";
+import { Refusal, refuse } from "@/core/problem/problem";
+import { wordsForProblem } from "@/core/problem/words";
+import { photograph } from "@/core/simulate/camera/photograph";
+import { somehow } from "@/core/simulate/camera/scene";
+import { variedPiece } from "@/core/simulate/camera/varied";
+import { seededRandom } from "@/core/stats/random";
+import type { Vision } from "./library";
+import { measurePicture, type Measured } from "./measure";
+import type { PictureMeasured, PictureReply, PictureRequest } from "./messages";
+import { whenReady, type Loading } from "./ready";
+
+/** The part of a worker's own world that is used here. */
+interface WorkerScope {
+  cv?: Loading;
+  importScripts: (path: string) => void;
+  onmessage: ((event: { data: PictureRequest }) => void) | null;
+  postMessage: (reply: PictureReply) => void;
+}
+const scope = globalThis as unknown as WorkerScope;
+
+let library: Promise<Vision> | null = null;
+
+/** The vision library, loaded when it is first wanted. */
+function loadVision(): Promise<Vision> {
+  if (!library) {
+    scope.postMessage({ step: "library" });
+    scope.importScripts("/vision.js");
+    library = whenReady(scope.cv!);
+  }
+  return library;
+}
+
+/** A simulated picture is smaller than a phone's, so that it is taken in seconds. */
+const SIMULATED = { widthPx: 2000, heightPx: 1500 };
+
+scope.onmessage = ({ data }) => {
+  void answer(data).catch((fault: unknown) => {
+    if (!(fault instanceof Refusal)) throw fault;
+    scope.postMessage({ refused: wordsForProblem(fault.problem) });
+  });
+};
+
+async function answer(request: PictureRequest): Promise<void> {
+  if (request.ask === "take") {
+    scope.postMessage({ step: "taking" });
+    return scope.postMessage({ taken: await takePicture(request) });
+  }
+  const cv = await loadVision();
+  const picture = await pixelsOf(request.picture);
+  const measured = measurePicture(cv, picture, {
+    bar: request.piece,
+    lines: request.lines,
+    says: (step) => scope.postMessage({ step }),
+  });
+  scope.postMessage({ measured: asShown(measured, picture, request) });
+}
+
+async function pixelsOf(picture: Blob): Promise<ImageData> {
+  const bitmap = await createImageBitmap(picture).catch(() =>
+    refuse({ code: "picture-unreadable" }),
+  );
+  const { width, height } = bitmap;
+  const context = new OffscreenCanvas(width, height).getContext("2d", {
+    willReadFrequently: true,
+  })!;
+  context.drawImage(bitmap, 0, 0);
+  bitmap.close();
+  return context.getImageData(0, 0, width, height);
+}
+
+/** A picture of the piece as a learner might have made it, somewhere on a mat. */
+async function takePicture({
+  piece,
+  seed,
+}: Extract<PictureRequest, { ask: "take" }>): Promise<Blob> {
+  const random = seededRandom(seed);
+  const made = variedPiece(piece, random);
+  const scene = somehow(made, "a4", SIMULATED, random) ?? somehow(made, "a3", SIMULATED, random);
+  if (!scene) return refuse({ code: "picture-piece-large" });
+  const { width, height, data } = photograph(scene, random);
+  const canvas = new OffscreenCanvas(width, height);
+  canvas
+    .getContext("2d")!
+    .putImageData(new ImageData(new Uint8ClampedArray(data), width, height), 0, 0);
+  return canvas.convertToBlob({ type: "image/jpeg", quality: 0.9 });
+}
+
+function asShown(
+  { mat, readings, notSeen, outlines, trace, fitted }: Measured,
+  { width, height }: { width: number; height: number },
+  { lines }: Extract<PictureRequest, { ask: "measure" }>,
+): PictureMeasured {
+  const { camera } = fitted;
+  const onPicture = ({ x, y }: MatPoint): MatPoint => {
+    const { u, v } = project(camera, { x, y, z: 0 });
+    return { x: u, y: v };
+  };
+  const bar = levelled(trace, camera, { camera, height: 0, sag: 0 });
+  const places = lines.flatMap(({ id, atMm, part }): [string, MatPoint][] => {
+    if (part !== undefined) return [];
+    const mm = mmOfPlan(bar, atMm);
+    const near = bar.stations.reduce((a, b) => (Math.abs(b.mm - mm) < Math.abs(a.mm - mm) ? b : a));
+    const { u, v } = project(camera, { x: near.x, y: near.y, z: bar.form.restMm });
+    return [[id, { x: u, y: v }]];
+  });
+  return {
+    mat,
+    readings,
+    notSeen,
+    widthPx: width,
+    heightPx: height,
+    outlines: outlines.map((line) => line.map(onPicture)),
+    places: Object.fromEntries(places),
+    camera: camera.values,
+  };
+}
