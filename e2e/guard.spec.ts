@@ -106,6 +106,8 @@ const EXPECTED: Record<string, Expected | "post" | "stream"> = {
   "/api/join": "post",
   "/api/join/password": "post",
   // Nobody is shown the figures without their token.
+  // The same for everyone: paper with marks. Who is signed out has none.
+  "/api/mat/[file]": { ...EVERYONE, nobody: 401, stranger: 200 },
   "/api/metrics": NOBODYS,
   "/api/pack": LISTS,
   "/api/pack/[exerciseId]": FILES,
@@ -135,6 +137,8 @@ const EXPECTED: Record<string, Expected | "post" | "stream"> = {
   "/floor": STAFF,
   "/join/[token]": OPEN,
   "/offline": OPEN,
+  "/picture.js": OPEN,
+  "/vision.js": OPEN,
   "/worker.js": OPEN,
   "/me": EVERYONE,
   "/measure": EVERYONE,
@@ -175,6 +179,7 @@ const EXPECTED: Record<string, Expected | "post" | "stream"> = {
 /** Which file is asked for, where it isn't a sheet. */
 const FILE_OF: Record<string, string> = {
   "/api/evening/[classId]/[file]": "evening.pdf",
+  "/api/mat/[file]": "a4.pdf",
   "/api/record/[learnerId]/[file]": "record.json",
   "/api/record/[learnerId]/step/[techniqueId]/[file]": "credential.jwt",
 };

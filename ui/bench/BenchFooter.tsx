@@ -17,6 +17,8 @@ interface BenchFooterProps {
   onDevice: number;
   devices: boolean;
   onDevices: () => void;
+  /** Measures from a picture. */
+  onPicture: () => void;
   pieceId: string;
   /** What the slate says, for where it isn't in sight. */
   headline: string;
@@ -35,6 +37,7 @@ export function BenchFooter({
   onDevice,
   devices,
   onDevices,
+  onPicture,
   pieceId,
   headline,
   calling,
@@ -74,6 +77,9 @@ export function BenchFooter({
           <Opener open={devices} onClick={onDevices}>
             Devices
           </Opener>
+          <button type="button" className="link min-h-11 text-13" onClick={onPicture}>
+            From a picture
+          </button>
         </>
       )}
       <div className="ml-auto flex flex-wrap items-center gap-x-3 text-13 text-ink-2">

@@ -7,6 +7,7 @@ import { headlineOf } from "../words/verdict";
 import { BenchFooter } from "./BenchFooter";
 import { BenchSlate } from "./BenchSlate";
 import { BenchWork } from "./BenchWork";
+import { takeFromPicture } from "./takeFromPicture";
 import { useBenchPage, type BenchPage, type BenchViewProps } from "./useBenchPage";
 
 const DefectDialog = dynamic(
@@ -18,6 +19,11 @@ const OverrideDialog = dynamic(
   { ssr: false },
 );
 
+const PictureBench = dynamic(
+  () => import("../photo/PictureBench").then(({ PictureBench: loaded }) => loaded),
+  { ssr: false },
+);
+
 /** The bench: the bar on top, what is measured below it, what follows from it on the slate. */
 export function BenchView(props: BenchViewProps) {
   const { instruments, standing, onlookers, salvage, today, person } = props;
@@ -26,6 +32,18 @@ export function BenchView(props: BenchViewProps) {
   const { bench, stations, signing, closed, devices, calling, mayOverride, setOpen } = page;
   const { piece, verdict } = bench;
   const { characteristics, defects } = piece;
+  if (page.open === "picture" && !closed)
+    return (
+      <PictureBench
+        piece={piece}
+        unit={unit}
+        onTake={(lines) => {
+          takeFromPicture(bench, instruments, lines);
+          setOpen(null);
+        }}
+        onClose={() => setOpen(null)}
+      />
+    );
   return (
     <div className="flex grow flex-col">
       <main className="grid grow items-start lg:grid-cols-[minmax(0,1fr)_376px]">
@@ -55,6 +73,7 @@ export function BenchView(props: BenchViewProps) {
         onDevice={bench.onDevice.size}
         devices={devices}
         onDevices={() => page.setDevices(!devices)}
+        onPicture={() => setOpen("picture")}
         pieceId={piece.id}
         headline={headlineOf(verdict)}
         calling={calling}

@@ -17,12 +17,14 @@ interface GaugeProps {
   upper: number;
   nominal: number;
   judgement: Pick<Judgement, "value" | "state"> | null;
+  /** How sure the reading is, to either side: drawn as a band. */
+  sureTo?: number | undefined;
   /** Lower, beside others, and without saying how the reading stands. */
   isPlain?: boolean;
 }
 
 /** A small upright gauge: limits as ticks, the tolerance as a band, the reading as a bar. Up is larger. */
-export function Gauge({ lower, upper, nominal, judgement, isPlain = false }: GaugeProps) {
+export function Gauge({ lower, upper, nominal, judgement, sureTo, isPlain = false }: GaugeProps) {
   const oneSided = nominal <= lower;
   const lowest = oneSided ? 0 : lower;
   const centre = (lowest + upper) / 2;
@@ -44,6 +46,18 @@ export function Gauge({ lower, upper, nominal, judgement, isPlain = false }: Gau
         stroke="#2F6F5B"
         strokeWidth="1.6"
       />
+      {judgement && sureTo !== undefined ? (
+        <rect
+          x="20"
+          y={yOf(judgement.value + sureTo)}
+          width="40"
+          height={yOf(judgement.value - sureTo) - yOf(judgement.value + sureTo)}
+          fill={STROKE[judgement.state]}
+          fillOpacity="0.25"
+          stroke={STROKE[judgement.state]}
+          strokeWidth="0.8"
+        />
+      ) : null}
       {judgement ? (
         <rect
           x="16"

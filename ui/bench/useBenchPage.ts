@@ -55,7 +55,7 @@ export function useBenchPage({
     may: person.maySign && !isClosed(loaded),
     onSigned: () => stations.pick(null),
   });
-  const [open, setOpen] = useState<"defect" | "override" | null>(null);
+  const [open, setOpen] = useState<"defect" | "override" | "picture" | null>(null);
   const [devices, setDevices] = useState(false);
   const [calling, setCalling] = useState(loaded.calls.length > 0);
   const [heatSince, setHeatSince] = useState<number | null>(null);
@@ -71,7 +71,7 @@ export function useBenchPage({
   };
   const mayOverride = signing.may && !closed && canBeDecided(verdict);
 
-  const onKey = useBenchKeys({
+  const keys: Parameters<typeof useBenchKeys>[0] = {
     ArrowUp: () => stations.move(-1),
     ArrowLeft: () => stations.move(-1),
     ArrowRight: () => stations.move(1),
@@ -83,9 +83,12 @@ export function useBenchPage({
     i: () => stations.holdNext(),
     c: () => setCalling(!calling),
     v: () => setDevices(!devices),
+    p: () => !closed && setOpen("picture"),
     o: () => mayOverride && setOpen("override"),
     s: () => void signing.sign(null),
-  });
+  };
+  // A picture has keys of its own, and covers what the bench's would change.
+  const onKey = useBenchKeys(open === "picture" ? {} : keys);
 
   return {
     ...{ bench, stations, notes, causes, signing, plan, closed, door, onKey },

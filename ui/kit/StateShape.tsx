@@ -1,6 +1,7 @@
 import type { SizeState } from "@/core/measure/judge";
 
-const PATHS: Record<SizeState | "defect", string> = {
+/** The shapes, 16 by 16. */
+export const STATE_PATHS: Record<SizeState | "defect", string> = {
   "on-size": "M8 2a6 6 0 1 1 0 12a6 6 0 1 1 0-12z",
   heavy: "M8 2l6.6 11.6H1.4z",
   light: "M8 14L1.4 2.4h13.2z",
@@ -39,7 +40,7 @@ export function StateShape({
       className={`inline-block shrink-0 align-[-0.12em] ${onSlate ? "text-chalk" : COLOURS[state]}`}
     >
       <path
-        d={PATHS[state]}
+        d={STATE_PATHS[state]}
         fill={hollow ? "none" : "currentColor"}
         stroke="currentColor"
         strokeWidth={hollow ? 2 : 0}

@@ -49,8 +49,23 @@ export const KEY_SCOPES = {
       { shown: "M", does: "one minute more", names: ["m"] },
       { shown: "C", does: "call sizes by eye before they are measured", names: ["c"] },
       { shown: "V", does: "devices: a cable, or the caliper for practice", names: ["v"] },
+      { shown: "P", does: "measure from a picture", names: ["p"] },
       { shown: "S", does: "sign the verdict", names: ["s"] },
       { shown: "O", does: "decide otherwise, with a reason", names: ["o"] },
+    ],
+  },
+  picture: {
+    title: "Measuring from a picture",
+    staff: false,
+    rows: [
+      {
+        shown: "← →",
+        does: "the reading before, the next one",
+        names: ["ArrowLeft", "ArrowRight"],
+      },
+      { shown: "X", does: "leave it out", names: ["x"] },
+      { shown: "L", does: "look closer, or at the whole picture", names: ["l"] },
+      { shown: "Esc", does: "back to the bench", names: ["Escape"] },
     ],
   },
   judging: {

@@ -1,0 +1,67 @@
+import { expect } from "@playwright/test";
+import { saved, signInOnly, startPiece } from "./shop";
+import { test } from "./test";
+import { expectAccessible } from "./accessible";
+
+test.beforeEach(async ({ page }) => signInOnly(page, "oda"));
+
+test("a piece is measured from a picture, looked at, corrected, and taken", async ({ page }) => {
+  test.slow();
+  await startPiece(page, "Pell Ansgar", "fid");
+  await page.keyboard.press("p");
+  await expect(page.getByRole("heading", { name: "From a picture" })).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole("button", { name: "Practice camera" }).click();
+  const slate = page.getByRole("complementary", { name: "From the picture" });
+  await expect(slate.getByRole("heading", { name: /^\d+ of \d+ read$/ })).toBeVisible({
+    timeout: 60_000,
+  });
+  await expectAccessible(page);
+  // What stands upright is said so, and has no value.
+  await expect(slate.getByText("it stands upright").first()).toBeVisible();
+  const row = page.getByRole("list", { name: "Read from the picture" });
+  const first = row.getByRole("button").first();
+  await expect(first).toHaveAccessibleName(/^1\. Taper tip, flat way: \d/);
+  await page.keyboard.press("ArrowRight");
+  await expect(first).toHaveAttribute("aria-pressed", "true");
+  const field = page.getByLabel("type it");
+  await field.fill("abc");
+  await field.press("Enter");
+  await expect(page.getByRole("main").getByRole("alert")).toContainText("isn't a size");
+  await field.fill("3,2");
+  await field.press("Enter");
+  await expect(first).toHaveAccessibleName(/^1\. Taper tip, flat way: 3\.2/);
+  await page.getByRole("button", { name: "As it was read" }).click();
+  await expect(first).not.toContainText("as you typed it");
+  const before = Number((await slate.getByRole("heading", { level: 2 }).innerText()).split(" ")[0]);
+  await page.getByRole("button", { name: "Leave it out" }).click();
+  await expect(slate.getByRole("heading", { level: 2 })).toHaveText(
+    new RegExp(`^${before - 1} of`),
+  );
+  await page.getByRole("button", { name: "Take these readings" }).click();
+  await expect(page.getByRole("list", { name: "To measure" })).toBeVisible();
+  await expect(page.getByText(`After ${before - 1} of`)).toBeVisible();
+  await saved(page);
+});
+
+test("what is no picture, and a picture without the mat, is refused with what to do", async ({
+  page,
+}) => {
+  await startPiece(page, "Pell Ansgar", "fid");
+  await page.getByRole("button", { name: "From a picture" }).click();
+  const choose = page.getByLabel("Choose a picture");
+  await choose.setInputFiles({
+    name: "notes.jpg",
+    mimeType: "image/jpeg",
+    buffer: Buffer.from("no picture"),
+  });
+  await expect(page.getByRole("alert")).toContainText("That isn't a picture", { timeout: 30_000 });
+  // The bench itself is a picture without a mat.
+  const screen = await page.screenshot();
+  await choose.setInputFiles({ name: "screen.png", mimeType: "image/png", buffer: screen });
+  await expect(page.getByRole("alert")).toContainText(/mat isn't in the picture|at least 1,200/, {
+    timeout: 30_000,
+  });
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("list", { name: "To measure" })).toBeVisible();
+});

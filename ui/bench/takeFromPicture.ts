@@ -1,0 +1,34 @@
+import type { BenchInstrument } from "@/core/records/bench";
+import { newId } from "../command";
+import type { PictureLine } from "../photo/useReadings";
+import type { Bench } from "./useBench";
+
+/** Puts readings of a picture on record, each with how sure it is, in the place of what stands. */
+export function takeFromPicture(
+  { piece, record }: Bench,
+  instruments: readonly BenchInstrument[],
+  lines: readonly PictureLine[],
+): void {
+  const instrument = instruments.find(({ kind }) => kind === "photograph");
+  if (!instrument) return;
+  for (const { line, values, uncertainty, isCorrected } of lines) {
+    if (!values) continue;
+    const standing = piece.readings.findLast(
+      ({ characteristicId }) => characteristicId === line.id,
+    );
+    record({
+      name: "take-reading",
+      input: {
+        readingId: newId(),
+        pieceId: piece.id,
+        characteristicId: line.id,
+        values: values.map((value) => Math.max(0, Number(value.toFixed(3)))),
+        typed: isCorrected ? "from a picture, corrected" : "from a picture",
+        instrumentId: instrument.id,
+        uncertainty,
+        supersedesId: standing?.id ?? null,
+        takenAt: new Date().toISOString(),
+      },
+    });
+  }
+}

@@ -1,0 +1,18 @@
+import type { MatSeen } from "@/vision/measure";
+import { printMmRounded } from "@/core/units/print";
+import { MATS } from "@/core/photo/mat";
+import type { PictureStep } from "../photo/usePicture";
+
+/** What is being done with a picture, as it is said meanwhile. */
+export const STEP_WORDS: Record<PictureStep, string> = {
+  taking: "The practice camera takes it …",
+  library: "Getting ready to look at it …",
+  mat: "Looking for the mat …",
+  outline: "Following the outline …",
+  form: "Laying the plan on it …",
+  sizes: "Reading the sizes …",
+};
+
+/** How the mat lies in a picture. */
+export const matInWords = ({ size, tiltDeg, mmPerPixel, rmsMm }: MatSeen): string =>
+  `${MATS[size].name} mat, whole in the picture, seen from ${printMmRounded(tiltDeg, 0)}° off the upright. A pixel is ${printMmRounded(mmPerPixel, 2)} mm of it; its marks lie true to ${printMmRounded(Math.max(0.01, rmsMm), 2)} mm.`;
