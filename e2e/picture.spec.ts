@@ -55,13 +55,18 @@ test("what is no picture, and a picture without the mat, is refused with what to
     mimeType: "image/jpeg",
     buffer: Buffer.from("no picture"),
   });
-  await expect(page.getByRole("alert")).toContainText("That isn't a picture", { timeout: 30_000 });
+  await expect(page.getByRole("main").getByRole("alert")).toContainText("That isn't a picture", {
+    timeout: 30_000,
+  });
   // The bench itself is a picture without a mat.
   const screen = await page.screenshot();
   await choose.setInputFiles({ name: "screen.png", mimeType: "image/png", buffer: screen });
-  await expect(page.getByRole("alert")).toContainText(/mat isn't in the picture|at least 1,200/, {
-    timeout: 30_000,
-  });
+  await expect(page.getByRole("main").getByRole("alert")).toContainText(
+    /mat isn't in the picture|at least 1,200/,
+    {
+      timeout: 30_000,
+    },
+  );
   await page.keyboard.press("Escape");
   await expect(page.getByRole("list", { name: "To measure" })).toBeVisible();
 });

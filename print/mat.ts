@@ -47,7 +47,11 @@ function ruler(pdf: Pdf, size: MatSize): void {
   for (let mm = 0; mm <= RULER_MM; mm += 1) {
     const tall = mm % 10 === 0 ? 4.5 : mm % 5 === 0 ? 3.5 : 2.5;
     const x = pt(start.x + mm);
-    pdf.moveTo(x, top).lineTo(x, top - pt(tall)).lineWidth(0.3).stroke(INK);
+    pdf
+      .moveTo(x, top)
+      .lineTo(x, top - pt(tall))
+      .lineWidth(0.3)
+      .stroke(INK);
     if (mm % 50 === 0)
       write(pdf, String(mm), { x, y: top - pt(5.2), anchor: "middle", size: SIZE_OF_WORDS });
   }

@@ -1,4 +1,4 @@
-import { rmSync } from "node:fs";
+import { mkdirSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { buildPictureWorker } from "./worker.mjs";
 import { runWithDemoSchool } from "./setup/demoSchool.mjs";
@@ -10,6 +10,7 @@ import { ROOT } from "./setup/places.mjs";
  */
 // What the compiler kept of an earlier checkout makes the page load itself again for ever.
 rmSync(join(ROOT, ".next-dev"), { recursive: true, force: true });
+mkdirSync(join(ROOT, ".next-dev"), { recursive: true });
 await buildPictureWorker(".next-dev");
 await runWithDemoSchool({
   usualPort: 3220,

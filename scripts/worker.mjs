@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from "node:fs";
+import { copyFileSync, readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { build } from "esbuild";
 import { ROOT } from "./setup/places.mjs";
@@ -6,11 +6,16 @@ import { ROOT } from "./setup/places.mjs";
 const SETTINGS = { bundle: true, minify: true, format: "iife", logLevel: "warning" };
 
 /**
- * Makes the worker that measures pictures; it loads the vision library by itself.
+ * Makes the worker that measures pictures, and puts the vision library beside it, which it loads by
+ * itself: ten megabytes that the application's own compiler mustn't look through.
  *
  * @param dist the build's folder
  */
 export async function buildPictureWorker(dist) {
+  copyFileSync(
+    join(ROOT, "node_modules/@techstark/opencv-js/dist/opencv.js"),
+    join(ROOT, dist, "vision.js"),
+  );
   await build({
     entryPoints: [join(ROOT, "vision/worker.ts")],
     outfile: join(ROOT, dist, "picture.js"),

@@ -34,13 +34,17 @@ function loadVision(): Promise<Vision> {
   return library;
 }
 
-/** A simulated picture is smaller than a phone's, so that it is taken in seconds. */
-const SIMULATED = { widthPx: 2000, heightPx: 1500 };
+/** A simulated picture is smaller than a phone's, so that it is taken in seconds, and held with some care. */
+const SIMULATED = { widthPx: 2400, heightPx: 1800, maxTiltDeg: 14 };
 
 scope.onmessage = ({ data }) => {
   void answer(data).catch((fault: unknown) => {
-    if (!(fault instanceof Refusal)) throw fault;
-    scope.postMessage({ refused: wordsForProblem(fault.problem) });
+    if (fault instanceof Refusal)
+      return scope.postMessage({ refused: wordsForProblem(fault.problem) });
+    // Out of the promise, so that the page hears of it.
+    setTimeout(() => {
+      throw fault;
+    });
   });
 };
 

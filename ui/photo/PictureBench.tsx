@@ -1,6 +1,6 @@
 "use client";
 
-import { useState } from "react";
+import { useRef, useState } from "react";
 import type { BenchPiece } from "@/core/records/bench";
 import type { LengthUnit } from "@/core/units/length";
 import { Key } from "../kit/Key";
@@ -12,6 +12,9 @@ import { PictureStation } from "./PictureStation";
 import { PictureWay } from "./PictureWay";
 import { usePicture } from "./usePicture";
 import { useReadings, type PictureLine } from "./useReadings";
+
+/** A number that is the piece's own: its practice pictures are the same every time. */
+const seedOf = (id: string) => parseInt(id.replaceAll("-", "").slice(-8), 16);
 
 interface PictureBenchProps {
   piece: BenchPiece;
@@ -29,6 +32,7 @@ export function PictureBench({ piece, unit, onTake, onClose }: PictureBenchProps
   const measured = state.is === "measured" ? state.measured : null;
   const readings = useReadings(characteristics, measured, grade);
   const { lines } = readings;
+  const pressed = useRef(0);
   const [litId, setLitId] = useState<string | null>(null);
   const [isClose, setClose] = useState(false);
   const lit = lines.find(({ line }) => line.id === litId) ?? null;
@@ -110,7 +114,10 @@ export function PictureBench({ piece, unit, onTake, onClose }: PictureBenchProps
             <PictureWay
               state={state}
               onFile={measure}
-              onPractice={() => take(Date.now() % 1_000_000)}
+              onPractice={() => {
+                pressed.current += 1;
+                take(seedOf(piece.id) + pressed.current);
+              }}
               onStop={stop}
             />
           )}

@@ -5,16 +5,18 @@ import { seesAll, type Scene, type Shot } from "./photograph";
 import { solidOf, type Lying, type Solid } from "./solid";
 
 /** How large a picture the simulated camera takes, px. */
-export interface PictureSize {
+interface PictureSize {
   widthPx: number;
   heightPx: number;
+  /** It is held no further off the upright than this, degrees: 25 unless said. */
+  maxTiltDeg?: number;
 }
 
 const between = (random: Random, from: number, to: number): number =>
   from + (to - from) * random.next();
 
 /** A piece laid on a mat somewhere within its plain middle; null where it doesn't fit. */
-export function laidSomewhere(
+function laidSomewhere(
   piece: Piece,
   mat: MatSize,
   random: Random,
@@ -52,11 +54,10 @@ function spanOf({ points }: Solid, axis: 0 | 1): { min: number; max: number } {
 }
 
 /** A camera held over a mat somehow, so that all of it is in the picture. */
-export function heldSomehow(
+function heldSomehow(
   mat: MatSize,
-  size: PictureSize,
+  { maxTiltDeg = 25, ...size }: PictureSize,
   random: Random,
-  maxTiltDeg = 25,
 ): Shot {
   const { widthMm, heightMm } = MATS[mat];
   const shot: Shot = {
