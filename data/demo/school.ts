@@ -11,7 +11,7 @@ import { addCausesSaid } from "./causes";
 import { DRAFT_EXERCISES, SHELF_EXERCISES, WORKED_EXERCISES, type DemoExercise } from "./exercises";
 import { addEarlierTerms, piecesBefore } from "./history";
 import { addInstrumentChecks } from "./instruments";
-import { COHORTS, INSTRUMENTS, LEARNERS, SCHOOL_NAME, STAFF } from "./people";
+import { COHORTS, INSTRUMENTS, LEARNERS, PICTURE_INSTRUMENT, SCHOOL_NAME, STAFF } from "./people";
 import { emptyRows, type DemoRows, type NewId } from "./rows";
 import { addStandings } from "./standings";
 import { addPiece, type BuiltExercise, type Work } from "./work";
@@ -96,6 +96,7 @@ export function buildDemoSchool({
   addStandings(rows, schoolId);
   addClasses(rows, { schoolId, start, by }, id);
   addEvenings(rows, { schoolId, by, second: people.second }, id);
+  rows.instrument.push({ ...PICTURE_INSTRUMENT, id: id(), schoolId });
   return rows;
 }
 
