@@ -1,5 +1,4 @@
-import { kindOf } from "../../feature/registry";
-import { featureExtent } from "../../feature/registry";
+import { featureExtent, kindOf } from "../../feature/registry";
 import { mmOfPlan } from "../profile";
 import { circleThrough, isKind } from "./curves";
 import { reachAlong } from "./lengths";

@@ -1,7 +1,6 @@
 import type { MatPoint } from "../mat";
-import type { Seen } from "./reading";
+import { unseen, type LineReader, type Seen } from "./reading";
 import { stretchOf } from "./widths";
-import { unseen, type LineReader } from "./reading";
 
 /** A length between two boundaries of a stretch, or the whole bar's. */
 export const readLength: LineReader = (line, seen) => {
@@ -35,11 +34,9 @@ export function reachAlong(points: readonly MatPoint[], dx: number, dy: number):
 }
 
 /** Every edge of the bar in its true place. */
-export const edgesOf = ({ bar }: Seen, run?: number): MatPoint[] => [
-  ...bar.stations.flatMap((one) =>
-    run === undefined || one.run === run ? [one.left, one.right].flatMap((edge) => edge ?? []) : [],
-  ),
-  ...(run === undefined ? bar.ends.flatMap((end) => end ?? []) : []),
+const edgesOf = ({ bar }: Seen): MatPoint[] => [
+  ...bar.stations.flatMap(({ left, right }) => [left, right].flatMap((edge) => edge ?? [])),
+  ...bar.ends.flatMap((end) => end ?? []),
 ];
 
 /** The overall size of a bent bar, along or across its longest straight run. */

@@ -1,13 +1,7 @@
-import { sectionAt } from "../../bar/bar";
-import type { LaidStretch } from "../../bar/bar";
-import { measuredValue } from "../../measure/ways";
-import { isSameSection } from "../../bar/stretch";
+import { sectionAt, type LaidStretch } from "../../bar/bar";
 import { twistAt } from "../form";
 import { mmOfPlan, pointAt, widthNear, widthsBetween, type Known } from "../profile";
 import { unseen, type LineReader, type Seen, type SeenValues } from "./reading";
-
-void isSameSection;
-void measuredValue;
 
 /** A width is taken over this much of the bar, mm, or this share of its stretch. */
 const OVER_MM = 10;
