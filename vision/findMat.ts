@@ -1,5 +1,7 @@
 import { markCorners, matMarks, matOfMarks, type MatPoint, type MatSize } from "@/core/photo/mat";
-import { median, type Pixel, type Sighting } from "@/core/photo/camera";
+import type { Pixel, Sighting } from "@/core/photo/camera";
+import { between } from "@/core/photo/field";
+import { median } from "@/core/stats/describe";
 import { Kept, type Mat, type Vision } from "./library";
 import { ENCODING_POWER, type Picture } from "./picture";
 
@@ -257,14 +259,5 @@ export function markBlurPx(image: Mat, sightings: readonly Sighting[]): number {
   return spreads.length > 0 ? median(spreads) : Infinity;
 }
 
-function pixelAt({ data, cols, rows }: Pixels, u: number, v: number): number {
-  const p = Math.min(cols - 1.001, Math.max(0, u));
-  const q = Math.min(rows - 1.001, Math.max(0, v));
-  const [i, j] = [Math.floor(p), Math.floor(q)];
-  const [a, b] = [p - i, q - j];
-  const at = j * cols + i;
-  const value =
-    (data[at]! * (1 - a) + data[at + 1]! * a) * (1 - b) +
-    (data[at + cols]! * (1 - a) + data[at + cols + 1]! * a) * b;
-  return 255 * (value / 255) ** ENCODING_POWER;
-}
+const pixelAt = ({ data, cols, rows }: Pixels, u: number, v: number): number =>
+  255 * (between({ data, columns: cols, rows }, u, v) / 255) ** ENCODING_POWER;

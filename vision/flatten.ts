@@ -1,4 +1,5 @@
 import { project, type Camera } from "@/core/photo/camera";
+import { areaOf } from "@/core/photo/edges";
 import { placeOfCell, type Field } from "@/core/photo/field";
 import { plainArea, type MatPoint, type MatSize } from "@/core/photo/mat";
 import { Kept, type Mat, type Vision } from "./library";
@@ -238,7 +239,7 @@ function bodiesIn(cv: Vision, mask: Mat, field: Field, kept: Kept): Body[] {
       points.push(placeOfCell(field, column, row));
     }
     const parent = hierarchy.data32S[index * 4 + 3]!;
-    return { points, isCut, parent, areaMm2: Math.abs(shoelace(points)) };
+    return { points, isCut, parent, areaMm2: Math.abs(areaOf(points)) };
   });
   return lines
     .flatMap(({ points, isCut, parent, areaMm2 }, index): Body[] =>
@@ -256,13 +257,4 @@ function bodiesIn(cv: Vision, mask: Mat, field: Field, kept: Kept): Body[] {
           ],
     )
     .sort((a, b) => b.areaMm2 - a.areaMm2);
-}
-
-function shoelace(points: readonly MatPoint[]): number {
-  let sum = 0;
-  points.forEach(({ x, y }, index) => {
-    const next = points[(index + 1) % points.length]!;
-    sum += x * next.y - next.x * y;
-  });
-  return sum / 2;
 }

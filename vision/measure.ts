@@ -59,7 +59,7 @@ export interface Levelling {
  * @throws Refusal where no size can be taken from the picture, saying what to change
  */
 export function seeMat(cv: Vision, picture: Picture, asked?: MatSize): Levelling {
-  const { width, height, focalPx } = picture;
+  const { width, height } = picture;
   if (Math.max(width, height) < MIN_LONG_PX || Math.min(width, height) < MIN_SHORT_PX)
     refuse({ code: "picture-small", widthPx: width, heightPx: height });
   const grey = greyOf(cv, picture);
@@ -68,8 +68,10 @@ export function seeMat(cv: Vision, picture: Picture, asked?: MatSize): Levelling
     if (!found) return refuse({ code: "mat-missing" });
     if (asked && found.size !== asked)
       refuse({ code: "mat-other", name: MATS[found.size].name, asked: MATS[asked].name });
-    const prior = { widthPx: width, heightPx: height, focalPx };
-    const fitted = fitCamera(found.sightings, found.homography, prior);
+    const fitted = fitCamera(found.sightings, found.homography, {
+      widthPx: width,
+      heightPx: height,
+    });
     const { widthMm, heightMm } = MATS[found.size];
     const mmPerPixel = scaleAt(fitted, { x: widthMm / 2, y: heightMm / 2 });
     const blurMm = markBlurPx(grey, found.sightings) * mmPerPixel;

@@ -3,8 +3,6 @@ export interface Picture {
   width: number;
   height: number;
   data: Uint8Array | Uint8ClampedArray;
-  /** Focal length the picture says it was taken with, px; where it does. */
-  focalPx?: number | undefined;
 }
 
 /**

@@ -1,18 +1,6 @@
-import { readFile } from "node:fs/promises";
-import { join } from "node:path";
+import { builtFile } from "../builtFile";
 
 export const dynamic = "force-dynamic";
 
-/** The worker that keeps pages on the device, made beside the build (scripts/worker.mjs). */
-export async function GET(): Promise<Response> {
-  const file = join(process.cwd(), process.env.BELL_STEP_DIST ?? ".next", "worker.js");
-  const code = await readFile(file, "utf8").catch(() => null);
-  if (code === null) return new Response("No worker was built.", { status: 404 });
-  return new Response(code, {
-    headers: {
-      "content-type": "text/javascript; charset=utf-8",
-      // A new build's worker must be noticed at once.
-      "cache-control": "no-cache",
-    },
-  });
-}
+/** The worker that keeps pages on the device; a new build's must be noticed at once. */
+export const GET = (): Promise<Response> => builtFile("worker.js", "no-cache");

@@ -8,13 +8,15 @@ export interface FittedLine {
   intercept: number;
   /** Largest distance of a point from the line, along y. */
   farthest: number;
+  /** Root mean square distance of the points from it, along y. */
+  rms: number;
 }
 
 /**
  * The straight line through points with the least sum of squared distances along
  * y (ordinary least squares). Points all at one x get a level line.
  *
- * @example fitLine([{ x: 0, y: 1 }, { x: 1, y: 3 }]) → { slope: 2, intercept: 1, farthest: 0 }
+ * @example fitLine([{ x: 0, y: 1 }, { x: 1, y: 3 }]) → { slope: 2, intercept: 1, farthest: 0, rms: 0 }
  */
 export function fitLine(points: readonly FitPoint[]): FittedLine {
   const meanX = mean(points.map(({ x }) => x));
@@ -26,8 +28,9 @@ export function fitLine(points: readonly FitPoint[]): FittedLine {
   }
   const slope = along > 0 ? across / along : 0;
   const intercept = meanY - slope * meanX;
-  const farthest = Math.max(...points.map(({ x, y }) => Math.abs(y - intercept - slope * x)));
-  return { slope, intercept, farthest };
+  const offs = points.map(({ x, y }) => Math.abs(y - intercept - slope * x));
+  const rms = Math.sqrt(mean(offs.map((off) => off * off)));
+  return { slope, intercept, farthest: Math.max(...offs), rms };
 }
 
 const mean = (values: readonly number[]) =>
@@ -39,6 +42,8 @@ export interface FittedCircle {
   radius: number;
   /** Largest distance of a point from the circle. */
   farthest: number;
+  /** Root mean square distance of the points from it. */
+  rms: number;
 }
 
 /** Beyond this many times the points' own spread a circle is a straight line. */
@@ -80,6 +85,7 @@ export function fitCircle(points: readonly FitPoint[]): FittedCircle | null {
     y: meanY + scale * best.y,
     radius: scale * radius,
     farthest: scale * Math.max(...distances.map((distance) => Math.abs(distance - radius))),
+    rms: scale * Math.sqrt(misfit / points.length),
   };
 }
 

@@ -1,4 +1,5 @@
 import { inverse, type Matrix } from "ml-matrix";
+import { median } from "../stats/describe";
 import { leastSquares } from "./leastSquares";
 import type { MatPoint } from "./mat";
 
@@ -114,8 +115,6 @@ export interface Sighting {
 export interface CameraPrior {
   widthPx: number;
   heightPx: number;
-  /** From what the picture says of itself, where it does. */
-  focalPx?: number | undefined;
 }
 
 export interface FittedCamera {
@@ -134,8 +133,6 @@ export interface FittedCamera {
 /** Focal length of a phone's or tablet's main camera, in the picture's longer sides (common practice, no source). */
 const USUAL_FOCAL = 0.85;
 const USUAL_FOCAL_SPREAD = 0.25;
-/** And how well a picture's own word on it holds. */
-const KNOWN_FOCAL_SPREAD = 0.04;
 /** How far the middle may be off the picture's, in longer sides. */
 const MIDDLE_SPREAD = 0.004;
 const BEND_SPREAD = 0.15;
@@ -161,7 +158,7 @@ export function fitCamera(
   prior: CameraPrior,
 ): FittedCamera {
   const longPx = Math.max(prior.widthPx, prior.heightPx);
-  const focalPx = prior.focalPx ?? longPx * USUAL_FOCAL;
+  const focalPx = longPx * USUAL_FOCAL;
   const expected = [
     Math.log(focalPx),
     (prior.widthPx - 1) / 2,
@@ -171,7 +168,7 @@ export function fitCamera(
     0,
   ] as const;
   const spreads = [
-    prior.focalPx === undefined ? USUAL_FOCAL_SPREAD : KNOWN_FOCAL_SPREAD,
+    USUAL_FOCAL_SPREAD,
     longPx * MIDDLE_SPREAD,
     longPx * MIDDLE_SPREAD,
     BEND_SPREAD,
@@ -202,11 +199,6 @@ export function fitCamera(
     of: sightings.length,
   };
 }
-
-export const median = (values: readonly number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted[Math.floor(sorted.length / 2)] ?? Number.NaN;
-};
 
 /** The pose that a homography of a plane is, for a focal length and a middle (Zhang 2000, section 3.1). */
 function poseFrom(

@@ -1,4 +1,4 @@
-import { median } from "./camera";
+import { median } from "../stats/describe";
 import { valueAt, type Field } from "./field";
 import type { MatPoint } from "./mat";
 

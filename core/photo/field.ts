@@ -17,13 +17,20 @@ export interface Field {
  *
  * @example valueAt({ data: new Float32Array([0, 1, 2, 3]), columns: 2, rows: 2, perMm: 1, left: 0, top: 1 }, 0.5, 0.5) → 1.5
  */
-export function valueAt(
+export const valueAt = (
   { data, columns, rows, perMm, left, top }: Field,
   x: number,
   y: number,
+): number => between({ data, columns, rows }, (x - left) * perMm, (top - y) * perMm);
+
+/** A grid's value between the middles of its cells, counted from the first; at its edge for what lies beyond. */
+export function between(
+  { data, columns, rows }: { data: ArrayLike<number>; columns: number; rows: number },
+  column: number,
+  row: number,
 ): number {
-  const p = Math.min(columns - 1.001, Math.max(0, (x - left) * perMm));
-  const q = Math.min(rows - 1.001, Math.max(0, (top - y) * perMm));
+  const p = Math.min(columns - 1.001, Math.max(0, column));
+  const q = Math.min(rows - 1.001, Math.max(0, row));
   const i = Math.floor(p);
   const j = Math.floor(q);
   const a = p - i;

@@ -137,11 +137,22 @@ function residualsOf(
   return offs;
 }
 
+/** A step appears on the mat at most so much longer than it is: a bar is low beside the camera's height. */
+const LONGER = 1.5;
+
 /** How far a point lies outside of a line's width, mm; beyond its ends, which are cut square, outside of them. */
 function offLine(line: readonly SeenPlace[], point: MatPoint): number {
   let best = Infinity;
   for (let at = 1; at < line.length; at += 1) {
-    const off = offStep(line[at - 1]!, line[at]!, point, {
+    const a = line[at - 1]!;
+    const b = line[at]!;
+    // Too far away to be nearer than the best so far, whatever its half width.
+    const reach =
+      Math.abs(best) + Math.max(a.leftMm, a.rightMm, b.leftMm, b.rightMm) + (b.mm - a.mm) * LONGER;
+    const dx = point.x - a.x;
+    const dy = point.y - a.y;
+    if (dx * dx + dy * dy > reach * reach) continue;
+    const off = offStep(a, b, point, {
       isFirst: at === 1,
       isLast: at === line.length - 1,
     });

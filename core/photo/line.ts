@@ -1,4 +1,6 @@
-/** A straight line through points, by least squares. */
+import { fitLine } from "../measure/fits";
+
+/** A straight line through points: how high it is at one place, how steep, and what it leaves over. */
 export interface Line {
   at: number;
   slope: number;
@@ -6,22 +8,14 @@ export interface Line {
   count: number;
 }
 
-export function lineThrough(points: readonly { x: number; y: number }[], originX = 0): Line | null {
-  const count = points.length;
-  if (count < 3) return null;
-  const middleX = points.reduce((sum, { x }) => sum + x, 0) / count;
-  const middleY = points.reduce((sum, { y }) => sum + y, 0) / count;
-  let [square, product] = [0, 0];
-  for (const { x, y } of points) {
-    square += (x - middleX) ** 2;
-    product += (x - middleX) * (y - middleY);
-  }
-  if (square === 0) return null;
-  const slope = product / square;
-  const at = middleY + slope * (originX - middleX);
-  const rest = points.reduce(
-    (sum, { x, y }) => sum + (y - middleY - slope * (x - middleX)) ** 2,
-    0,
-  );
-  return { at, slope, rms: Math.sqrt(rest / count), count };
+/**
+ * The line through points with the least sum of squares, looked at from one place.
+ *
+ * @returns null where there are too few points to say
+ * @example lineThrough([{ x: 0, y: 1 }, { x: 1, y: 3 }, { x: 2, y: 5 }], 10)?.at → 21
+ */
+export function lineThrough(points: readonly { x: number; y: number }[], x = 0): Line | null {
+  if (points.length < 3) return null;
+  const { slope, intercept, rms } = fitLine(points);
+  return { at: intercept + slope * x, slope, rms, count: points.length };
 }

@@ -355,9 +355,8 @@ export function levelled(trace: Trace, seenBy: Camera, doubt: Doubt): Levelled {
     const { x, y } = down(onOther(place), middleMm(planMm));
     return { ...place, x, y, left, right };
   });
-  const ends = trace.ends.map((end, index) =>
-    end ? faceOf(end, index === 0 ? 0 : form.bar.lengthMm) : null,
-  ) as unknown as Levelled["ends"];
+  const [endA, endB] = trace.ends;
+  const ends = [endA && faceOf(endA, 0), endB && faceOf(endB, form.bar.lengthMm)] as const;
   return measuredAlong({ form, laid, stations: [], lengthMm: 0, ends, lift }, axis);
 }
 

@@ -38,6 +38,13 @@ export function seededRandom(seed: number): Random {
 }
 
 /**
+ * A seed that is an id's own, so that what is made up for it is the same every time.
+ *
+ * @example seedOfId("01a1f4ed-fd40-7ccb-a161-000000000010") → 16
+ */
+export const seedOfId = (id: string): number => parseInt(id.replaceAll("-", "").slice(-8), 16);
+
+/**
  * A UUID of version 7 (RFC 9562) from a time and a seeded generator, for data
  * that must come out the same every time.
  *

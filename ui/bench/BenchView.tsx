@@ -37,8 +37,9 @@ export function BenchView(props: BenchViewProps) {
       <PictureBench
         piece={piece}
         unit={unit}
-        onTake={(lines) => {
-          takeFromPicture(bench, instruments, lines);
+        instrument={instruments.find(({ kind }) => kind === "photograph")}
+        onTake={(instrument, lines) => {
+          takeFromPicture(bench, instrument, lines);
           setOpen(null);
         }}
         onClose={() => setOpen(null)}

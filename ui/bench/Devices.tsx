@@ -5,6 +5,7 @@ import { useEffect, useRef, useState } from "react";
 import { readDeviceLine } from "@/core/measure/device";
 import type { BenchPiece } from "@/core/records/bench";
 import { PracticePiece } from "@/core/simulate/device";
+import { seedOfId } from "@/core/stats/random";
 import type { DeviceDoor } from "./ReadingField";
 import { temperatureInWords, weightInWords } from "../words/devices";
 import type { Notes } from "./useNotes";
@@ -22,9 +23,6 @@ interface DevicesProps {
   /** Keeps what a scale or a pyrometer sent. */
   onNote: Notes["noteDevice"];
 }
-
-/** A number that is the piece's own, so that its practice twin is always the same. */
-const seedOf = (id: string) => parseInt(id.replaceAll("-", "").slice(-8), 16);
 
 /**
  * Instruments that send their readings: one on a cable, and one for practice that
@@ -46,7 +44,7 @@ export function Devices({
     () =>
       new PracticePiece(
         piece.characteristics,
-        seedOf(piece.id),
+        seedOfId(piece.id),
         piece.rules.grades[piece.exercise.step],
       ),
   );

@@ -6,11 +6,9 @@ import type { Bench } from "./useBench";
 /** Puts readings of a picture on record, each with how sure it is, in the place of what stands. */
 export function takeFromPicture(
   { piece, record }: Bench,
-  instruments: readonly BenchInstrument[],
+  instrument: BenchInstrument,
   lines: readonly PictureLine[],
 ): void {
-  const instrument = instruments.find(({ kind }) => kind === "photograph");
-  if (!instrument) return;
   for (const { line, values, uncertainty, isCorrected } of lines) {
     if (!values) continue;
     const standing = piece.readings.findLast(

@@ -1,7 +1,8 @@
 "use client";
 
 import { useRef, useState } from "react";
-import type { BenchPiece } from "@/core/records/bench";
+import type { BenchInstrument, BenchPiece } from "@/core/records/bench";
+import { seedOfId } from "@/core/stats/random";
 import type { LengthUnit } from "@/core/units/length";
 import { Key } from "../kit/Key";
 import { useKeys } from "../kit/useKeys";
@@ -13,19 +14,18 @@ import { PictureWay } from "./PictureWay";
 import { usePicture } from "./usePicture";
 import { useReadings, type PictureLine } from "./useReadings";
 
-/** A number that is the piece's own: its practice pictures are the same every time. */
-const seedOf = (id: string) => parseInt(id.replaceAll("-", "").slice(-8), 16);
-
 interface PictureBenchProps {
   piece: BenchPiece;
   unit: LengthUnit;
+  /** The school's pictures on the mat, as an instrument; a school taken in from before there were any has none. */
+  instrument: BenchInstrument | undefined;
   /** Takes readings onto the record. */
-  onTake: (lines: readonly PictureLine[]) => void;
+  onTake: (instrument: BenchInstrument, lines: readonly PictureLine[]) => void;
   onClose: () => void;
 }
 
 /** A piece measured from one picture: what was found drawn over it, to be looked at before it is taken. */
-export function PictureBench({ piece, unit, onTake, onClose }: PictureBenchProps) {
+export function PictureBench({ piece, unit, instrument, onTake, onClose }: PictureBenchProps) {
   const { characteristics } = piece;
   const grade = piece.rules.grades[piece.exercise.step];
   const { state, picture, measure, take, stop } = usePicture(piece.piece, characteristics);
@@ -42,7 +42,12 @@ export function PictureBench({ piece, unit, onTake, onClose }: PictureBenchProps
     const next = lines[Math.min(lines.length - 1, Math.max(0, at + by))];
     if (next) setLitId(next.line.id);
   };
-  const takeAll = () => onTake(lines.filter(({ values }) => values !== null));
+  const takeAll = () =>
+    instrument &&
+    onTake(
+      instrument,
+      lines.filter(({ values }) => values !== null),
+    );
   useKeys(
     "picture",
     {
@@ -116,7 +121,7 @@ export function PictureBench({ piece, unit, onTake, onClose }: PictureBenchProps
               onFile={measure}
               onPractice={() => {
                 pressed.current += 1;
-                take(seedOf(piece.id) + pressed.current);
+                take(seedOfId(piece.id) + pressed.current);
               }}
               onStop={stop}
             />
@@ -128,7 +133,7 @@ export function PictureBench({ piece, unit, onTake, onClose }: PictureBenchProps
             measured={measured}
             unit={unit}
             onPick={setLitId}
-            onTake={takeAll}
+            onTake={instrument ? takeAll : null}
           />
         ) : null}
       </main>

@@ -17,7 +17,8 @@ export function PictureSlate({
   measured: PictureMeasured;
   unit: LengthUnit;
   onPick: (id: string) => void;
-  onTake: () => void;
+  /** Null where the school has no such instrument to put readings under. */
+  onTake: (() => void) | null;
 }) {
   const read = lines.filter(({ judgement }) => judgement !== null);
   const close = read.filter(({ judgement }) => judgement!.state === "too-close");
@@ -52,12 +53,16 @@ export function PictureSlate({
         </section>
       </div>
       <div className="p-6 pt-3">
-        <p className="mb-2 text-13 text-chalk-2">You can change any of them after, too.</p>
+        <p className="mb-2 text-13 text-chalk-2">
+          {onTake
+            ? "You can change any of them after, too."
+            : "Only to look at: this school has no pictures on the mat among its instruments."}
+        </p>
         <button
           type="button"
           className="button button-chalk w-full"
-          disabled={read.length === 0}
-          onClick={onTake}
+          disabled={read.length === 0 || onTake === null}
+          onClick={() => onTake?.()}
         >
           Take these readings
         </button>

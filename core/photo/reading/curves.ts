@@ -1,4 +1,5 @@
 import type { Feature } from "../../feature/registry";
+import { fitCircle } from "../../measure/fits";
 import { laidLine } from "../form";
 import type { MatPoint } from "../mat";
 import type { Station } from "../trace";
@@ -44,40 +45,14 @@ export const readAngle: LineReader = (line, seen) => {
   return { values: [Math.abs(whole)], u: 0.12 + (2.5 / shortMm) * (seen.edgeMm / 0.05) };
 };
 
-/** A circle through points by least squares (Kåsa 1976), and what is left over. */
-export function circleThrough(
-  points: readonly MatPoint[],
-): { x: number; y: number; r: number; rms: number } | null {
-  const count = points.length;
-  if (count < 6) return null;
-  const mx = points.reduce((sum, { x }) => sum + x, 0) / count;
-  const my = points.reduce((sum, { y }) => sum + y, 0) / count;
-  let [uu, uv, vv, uuu, vvv, uvv, vuu] = [0, 0, 0, 0, 0, 0, 0];
-  for (const { x, y } of points) {
-    const [u, v] = [x - mx, y - my];
-    uu += u * u;
-    uv += u * v;
-    vv += v * v;
-    uuu += u * u * u;
-    vvv += v * v * v;
-    uvv += u * v * v;
-    vuu += v * u * u;
-  }
-  const det = uu * vv - uv * uv;
-  if (Math.abs(det) < 1e-9) return null;
-  const [a, b] = [(uuu + uvv) / 2, (vvv + vuu) / 2];
-  const [cu, cv] = [(a * vv - b * uv) / det, (b * uu - a * uv) / det];
-  const r = Math.sqrt(cu * cu + cv * cv + (uu + vv) / count);
-  const [x, y] = [cu + mx, cv + my];
-  const rest = points.reduce((sum, one) => sum + (Math.hypot(one.x - x, one.y - y) - r) ** 2, 0);
-  return { x, y, r, rms: Math.sqrt(rest / count) };
-}
-
 /** The edges on the inside of a curve. */
 function insideOf(own: readonly Station[], turnsRad: readonly number[], side: number): MatPoint[] {
   const turn = turnsRad.reduce((sum, one) => sum + one, 0) * side;
   return own.flatMap((one) => (turn > 0 ? one.left : one.right) ?? []);
 }
+
+/** Fewer edge points say nothing of a circle. */
+const MIN_ARC_POINTS = 6;
 
 /** The inside radius of a bend, over its middle. */
 export const readRadius: LineReader = (line, seen) => {
@@ -89,16 +64,19 @@ export const readRadius: LineReader = (line, seen) => {
     found.turnsRad,
     seen.bar.laid.side,
   );
-  const circle = circleThrough(inside);
-  if (!circle || circle.r > 500) return unseen("hidden");
+  const circle = inside.length < MIN_ARC_POINTS ? null : fitCircle(inside);
+  if (!circle || circle.radius > 500) return unseen("hidden");
   // A short arc says little of its circle.
   const arcMm = inside.reduce((sum, one, at) => {
     const before = inside[at - 1];
     return before ? sum + Math.hypot(one.x - before.x, one.y - before.y) : 0;
   }, 0);
-  const sagMm = arcMm ** 2 / (8 * Math.max(circle.r, 0.5));
+  const sagMm = arcMm ** 2 / (8 * Math.max(circle.radius, 0.5));
   if (sagMm < 0.4) return unseen("hidden");
-  return { values: [circle.r], u: 0.25 + (circle.r * Math.max(seen.edgeMm, circle.rms)) / sagMm };
+  return {
+    values: [circle.radius],
+    u: 0.25 + (circle.radius * Math.max(seen.edgeMm, circle.rms)) / sagMm,
+  };
 };
 
 /** Diameters inside a ring, through its middle: one way, the other way, or several. */
@@ -106,7 +84,7 @@ export const readRing: LineReader = (line, seen): SeenValues => {
   const found = runOf(seen, line.feature);
   if (!found) return unseen("not-level");
   const inside = insideOf(found.own, found.turnsRad, seen.bar.laid.side);
-  const circle = circleThrough(inside);
+  const circle = inside.length < MIN_ARC_POINTS ? null : fitCircle(inside);
   if (!circle || inside.length < found.own.length * 0.6) return unseen("hidden");
   // Clear of where the ring's ends meet: that lies opposite the middle of its bar.
   const middle = found.own[Math.floor(found.own.length / 2)]!;

@@ -1,6 +1,7 @@
 import { featureExtent, kindOf } from "../../feature/registry";
+import { fitCircle } from "../../measure/fits";
 import { mmOfPlan } from "../profile";
-import { circleThrough, isKind } from "./curves";
+import { isKind } from "./curves";
 import { reachAlong } from "./lengths";
 import { unseen, type LineReader, type Opening, type Seen } from "./reading";
 
@@ -42,8 +43,8 @@ export const readDiameter: LineReader = (line, seen) => {
   const feature = seen.bar.form.features.find(({ id }) => id === line.feature);
   const u = Math.hypot(seen.edgeMm, 0.05);
   if (isKind(feature, "hole") && (feature.shape ?? "round") === "round") {
-    const circle = circleThrough(opening.edge);
-    return circle && circle.rms < 0.6 ? { values: [2 * circle.r], u } : unseen("far");
+    const circle = fitCircle(opening.edge);
+    return circle && circle.rms < 0.6 ? { values: [2 * circle.radius], u } : unseen("far");
   }
   const heading = headingAt(seen, opening.mm);
   const isAlong = line.id.endsWith(".long") || line.id.endsWith(".length");

@@ -50,9 +50,23 @@ export const readWidth: LineReader = (line, seen) => {
     if (!point || (!isFirst && line.atMm < form.bar.lengthMm - 1e-6)) return unseen("hidden");
     return { values: [point.faceMm.value], u: point.faceMm.u };
   }
+  if (endsUnmarked(line, stretch, seen)) return unseen("no-edge");
   const width = widthOfPlace(line.place, line.atMm, stretch, seen);
   return width ? { values: [width.value], u: Math.hypot(width.u, seen.edgeMm) } : unseen("hidden");
 };
+
+/** Whether a line is at an end of its stretch that nothing on the outline marks: its sides can't be followed to it. */
+function endsUnmarked(
+  { atMm }: Parameters<LineReader>[0],
+  stretch: LaidStretch & { index: number },
+  { boundaries }: Seen,
+): boolean {
+  const isAt = (mm: number) => Math.abs(atMm - mm) < 1e-6;
+  return (
+    (isAt(stretch.fromMm) && boundaries[stretch.index] === null) ||
+    (isAt(stretch.toMm) && boundaries[stretch.index + 1] === null)
+  );
+}
 
 function widthOfPlace(
   place: string | undefined,
@@ -104,8 +118,8 @@ function withPlace(
   return { value: width.value, u: Math.hypot(width.u, slope * placeMm) };
 }
 
-/** A place that nothing on the outline marks is known so well, mm. */
-const UNSURE_PLACE_MM = 2;
+/** A place that nothing on the outline marks is known so well, mm: where a ring closes on its bar, no better. */
+const UNSURE_PLACE_MM = 6;
 
 /** Widths at even stations along a taper. */
 export const readSides: LineReader = (line, seen): SeenValues => {
