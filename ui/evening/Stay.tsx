@@ -35,7 +35,7 @@ export function Stay({
       {...(drag
         ? {
             ...{ tabIndex: 0, role: "button", onFocus: drag.onChoose },
-            "aria-label": `${who}, ${what}`,
+            "aria-label": `${who}, ${what}${isPut ? ", put here" : ""}`,
             "aria-pressed": drag.isChosen,
           }
         : {})}
