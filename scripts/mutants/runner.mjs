@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { performance } from "node:perf_hooks";
-import { Script } from "node:vm";
+import { constants, Script } from "node:vm";
 import { declareClassPlugin, PluginKind } from "@stryker-mutator/api/plugin";
 import {
   determineHitLimitReached,
@@ -16,7 +16,7 @@ import { bind } from "jest-each";
 const TIMES = "mutants-times.json";
 
 /** Slower tests simulate whole courses and are not tried against each mutant. */
-const MAX_TEST_MS = 1000;
+const MAX_TEST_MS = 300;
 
 const COMPILED = "mutants.cjs";
 
@@ -55,7 +55,11 @@ class CompiledTests {
   init() {
     process.env.BELL_STEP_GENERATED_SHARE = "0.05";
     const source = readFileSync(COMPILED, "utf8");
-    this.script = new Script(`(function (module, require) {${source}\n})`, { filename: COMPILED });
+    this.script = new Script(`(function (module, require) {${source}\n})`, {
+      filename: COMPILED,
+      // For the solver, which is imported when it is first wanted.
+      importModuleDynamically: constants.USE_MAIN_CONTEXT_DEFAULT_LOADER,
+    });
   }
 
   capabilities() {
