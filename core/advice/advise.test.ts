@@ -16,6 +16,7 @@ import {
 import { cheaperWay } from "../verdict/cheaper";
 import { advise } from "./advise";
 import { sumHeats } from "./heats";
+import type { Saying } from "./saying";
 
 /**
  * Pieces made wrong by a smith who knows nothing of the advice, judged, and made right by hands that follow
@@ -86,6 +87,24 @@ test("wrong both ways: what is told another heat becomes a keep when that is fol
   expect(kept / anotherHeat).toBeGreaterThanOrEqual(0.95);
 });
 
+// Common practice, no source: struck on its end it bends or mushrooms.
+test("a taper is never driven back as a whole", () => {
+  const exercises = forgeableExercises("all");
+  const random = seededRandom(13);
+  const upset = Array.from({ length: PIECES }, (_, piece) => {
+    const exercise = exercises[piece % exercises.length]!;
+    const wrong = wrongPieceOf(exercise, "mixed", random);
+    if (!wrong) return [];
+    return verdictOn(exercise, wrong).advice.flatMap(({ saying, on }) =>
+      saying.code === "upset" && saying.verb !== "jump"
+        ? exercise.content.piece.stretches.filter(({ id }) => on.includes(id))
+        : [],
+    );
+  }).flat();
+  expect(upset.length).toBeGreaterThan(0);
+  expect(upset.filter((stretch) => stretch.kind === "transition")).toEqual([]);
+});
+
 test.each(["unfinished", "mixed"] as const)(
   "with every line read, %s: what is foretold comes true to the instrument",
   (worse) => {
@@ -133,4 +152,38 @@ describe("a size that others make is near what is said, not that, where one of t
     expect(about.get("corner.angle")).toBe(false);
     expect(about.get("piece.overall-height")).toBe(true);
   });
+});
+
+// Common practice, no source: steel moved about a hole pulls it out of round.
+test.each([
+  ["on size, it is drifted true again", 16, ["hole"]],
+  ["too small, it is opened on anyway", 13, undefined],
+])("an eye is upset on; its hole %s", (_, holeMm, trued) => {
+  const piece = pieceSchema.parse({
+    format: "bell-step.piece/1",
+    name: "Eye pin",
+    stock: { section: "20 square" },
+    stretches: [
+      { id: "shank", kind: "prism", section: "20 square", length: 120 },
+      { id: "eye", kind: "prism", section: "36 by 12", length: 54, technique: "upsetting" },
+    ],
+    features: [{ id: "hole", kind: "hole", at: 147, diameter: 16, method: "drill" }],
+  });
+  const { characteristics } = planPiece(piece);
+  const read: Record<string, number> = {
+    ...{ "eye.middle-thickness": 11.16, "eye.middle-width": 33.47, "eye.length": 62.48 },
+    ...{ "hole.place": 151.24, "hole.diameter": holeMm, "piece.length": 182.48 },
+  };
+  const judgements = characteristics.map((line) =>
+    judgeReading(
+      line,
+      line.readings === "one" ? [read[line.id] ?? line.nominal] : Array(line.count).fill(0),
+      { instrumentUncertainty: 0.1, grade: 14 },
+    ),
+  );
+  const found = advise({ piece, characteristics, judgements, grade: 14, step: 3, mayCut: true });
+  const eye = found!.lines.find(({ on }) => on.includes("eye"));
+  const saying = eye!.saying as Extract<Saying, { fromMm: number[] }>;
+  expect(saying).toMatchObject({ code: "upset", name: "eye" });
+  expect(saying.trued).toEqual(trued);
 });

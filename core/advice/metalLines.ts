@@ -1,5 +1,8 @@
+import { layBar } from "../bar/bar";
 import { nameInText } from "../bar/named";
+import { featureExtent, featureNameInText, kindOf } from "../feature/registry";
 import { lozengeOf } from "../measure/fits";
+import { isOff } from "../measure/judge";
 import { heatFor } from "../operation/heats";
 import { OPERATIONS, type OperationKey } from "../operation/registry";
 import { barOf, type Bar } from "../piece/piece";
@@ -120,7 +123,27 @@ function sayingOf({ bar, move, from, to, operation, lines, part }: SayInput): Sa
       const beside = bar.stretches[index]!;
       return { from: beside.id, name: nameInText(beside), mm };
     }),
+    ...truedBy({ bar, move, from, to, lines, part }),
   };
+}
+
+/** The openings in a stretch that is worked, but for those that are opened on anyway. */
+function truedBy({ bar, move, from, to, lines, part }: Omit<SayInput, "operation">) {
+  if (largestChange(from, to) <= ALIKE_MM) return {};
+  const laid = layBar(bar.stretches);
+  const { fromMm, toMm } = laid.stretches[move.stretch]!;
+  const openedOn = new Set(
+    lines.flatMap(({ characteristic: { feature, measure }, judgement }) =>
+      measure === "diameter" && feature && judgement && isOff(judgement) ? [feature] : [],
+    ),
+  );
+  const trued = (bar.features ?? []).flatMap((feature) => {
+    const extent = featureExtent(feature, laid);
+    const isWithin = extent.fromMm < toMm && extent.toMm > fromMm;
+    const isOpenedOn = openedOn.has(prefixOf(part) + feature.id);
+    return kindOf(feature).pierces && isWithin && !isOpenedOn ? [featureNameInText(feature)] : [];
+  });
+  return trued.length > 0 ? { trued } : {};
 }
 
 function placesInOrder({ stations }: Form): ("tip" | "middle" | "base")[] {
@@ -138,6 +161,12 @@ function mostChanged(from: Form, to: Form): number {
     if (change > most + 1e-9) [best, most] = [at, change];
   });
   return best;
+}
+
+function largestChange(from: Form, to: Form): number {
+  const at = mostChanged(from, to);
+  const [was, is] = [from.stations[at]!, to.stations[at]!];
+  return Math.max(Math.abs(is.thickMm - was.thickMm), Math.abs(is.wideMm - was.wideMm));
 }
 
 const ALIKE_MM = 0.05;

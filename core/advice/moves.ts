@@ -2,7 +2,7 @@ import { stationAreaMm2, type Form, type Station } from "./form";
 import type { Known, MetalMove, Way } from "./known";
 import { reshaped, withoutSteel, type MetalState } from "./metalState";
 import type { Reached } from "./reach";
-import { canBeDrawn, stationsOf, type Workable } from "./workable";
+import { canBeDrawn, canBeUpset, stationsOf, type Workable } from "./workable";
 
 /** Steel that moves by less than this is left where it is, mm of stock; sizes likewise, mm. */
 const NO_STEEL_MM = 0.01;
@@ -31,6 +31,7 @@ export function movesOf(
     const { index, stations, fromA, fromB, isUpset } = aim;
     if (fromA + fromB <= NO_STEEL_MM && isSameForm(stations, state.forms[index]!.stations))
       continue;
+    if (isUpset && !canBeUpset(known, index) && !way.jumped.has(index)) return null;
     const was = state;
     if (fromB > 0) state = withoutSteel(state, index + 1, "A", fromB * known.stockMm2);
     if (fromA > 0) state = withoutSteel(state, index - 1, "B", fromA * known.stockMm2);

@@ -21,3 +21,18 @@ test.each([
 test("a bar that is one stretch is cut at an end", () => {
   expect(said({ code: "cut", end: "B", mm: 12, name: null })).toMatch(/^Cut 12.0 off end B\./);
 });
+
+describe("a stretch that is upset", () => {
+  const upset = {
+    ...({ code: "upset", name: "eye", place: null, verb: "upset" } as const),
+    ...{ fromMm: [33.5, 11.2], toMm: [36, 12], untilMm: null, carried: [] },
+  };
+
+  test("from its sizes to others", () =>
+    expect(said(upset)).toBe("Upset the eye on. From 33.5 by 11.2 to 36.0 by 12.0."));
+
+  test("its openings are drifted true again", () =>
+    expect(said({ ...upset, trued: ["hole", "slot 2"] })).toBe(
+      "Upset the eye on. From 33.5 by 11.2 to 36.0 by 12.0. Then drift the hole and slot 2 true again.",
+    ));
+});

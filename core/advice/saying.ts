@@ -26,6 +26,8 @@ export type Saying =
       untilMm: number | null;
       /** Bar it takes from beside it: of which stretch, how much. */
       carried: { from: string; name: string; mm: number }[];
+      /** Openings it pulls out of true; engines before 12 didn't say them. */
+      trued?: string[];
     } & OfPart)
   | ({
       code: "rework";
@@ -117,6 +119,7 @@ function shapingWords(
     toMm,
     untilMm,
     carried,
+    trued = [],
   }: Extract<Saying, { code: "draw" | "upset" }>,
   length: SayLength,
 ): Said {
@@ -141,7 +144,10 @@ function shapingWords(
       : isSame
         ? ""
         : `${where}${sizes(fromMm)} to ${sizes(toMm)}.`;
-  return { title: VERBS[verb](it), detail: `${size} ${taking}`.trim() };
+  const drifted =
+    trued.length === 0 ? "" : `Then drift ${trued.map(the).join(" and ")} true again.`;
+  const detail = [size, taking, drifted].filter((sentence) => sentence !== "").join(" ");
+  return { title: VERBS[verb](it), detail };
 }
 
 function sizeWords(value: number, unit: MeasuredUnit, length: SayLength): string {

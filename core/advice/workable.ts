@@ -25,8 +25,8 @@ export interface Workable {
 /** A free end is driven back while it is no longer than so many times its thickness (common practice, no source). */
 const UPSET_LENGTH_TIMES = 8;
 
-/** Whether a stretch can be driven back as a whole. */
-function canBeUpset({ stretches, free, input: { bar } }: Known, index: number): boolean {
+/** Whether a stretch can be driven back as a whole: a taper would only bend or mushroom (common practice, no source). */
+export function canBeUpset({ stretches, free, input: { bar } }: Known, index: number): boolean {
   const one = stretches[index]!;
   if (one.grows) return true;
   const isEnd = (index === 0 && free.A) || (index === stretches.length - 1 && free.B);
@@ -48,8 +48,11 @@ export function workableOf(known: Known, index: number, ways: Ways): Workable | 
     (index === 0 && ways.cuts.A.max > 0) ||
     (index === known.stretches.length - 1 && ways.cuts.B.max > 0);
   const tip = tipOf(one);
+  const base = form.stations.length - 1 - tip;
+  // What is cut off leaves thicker steel at the tip and about the middle, not at the base.
   const isLifted = (at: number) =>
-    stretch.kind === "transition" && (isCut || (ways.jumped.has(index) && at === tip));
+    stretch.kind === "transition" &&
+    ((isCut && at !== base) || (ways.jumped.has(index) && at === tip));
   const [bests, highs]: [Station[], Station[]] = [[], []];
   for (const [at, now] of form.stations.entries()) {
     const area = stationAreaMm2(now);

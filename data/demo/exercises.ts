@@ -98,7 +98,7 @@ const lanternBracket = ({ scrollMm, turns }: { scrollMm: number; turns: number }
   ],
   features: [
     { id: "curl", kind: "scroll", from: 0, to: scrollMm, innerRadius: 10, turns: 1.25, side: "up" },
-    { id: "turns", kind: "twist", from: scrollMm + 25, to: scrollMm + 135, turns, hand: "right" },
+    { id: "twist", kind: "twist", from: scrollMm + 25, to: scrollMm + 135, turns, hand: "right" },
     { id: "heel", kind: "bend", at: scrollMm + 175, angle: 90, insideRadius: 8 },
     { id: "upper-hole", kind: "hole", at: scrollMm + 205, diameter: 8, method: "punch" },
     { id: "lower-hole", kind: "hole", at: scrollMm + 255, diameter: 8, method: "punch" },
@@ -317,13 +317,13 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       bar("corner", "19 square", 26, "upset-corner"),
       bar("foot", "16 square", 90),
     ],
-    features: [{ id: "bend", kind: "bend", at: 103, angle: 90, insideRadius: 2 }],
+    features: [{ id: "elbow", kind: "bend", at: 103, angle: 90, insideRadius: 2 }],
     tries: ["Does a square sit tight in the outside corner?"],
   }),
   exercise("ring-eye", 3, "Boat ring", {
     stock: "10 round",
     stretches: [bar("ring", "10 round", 218, "ring-eye")],
-    features: [{ id: "round", kind: "ring", from: 0, to: 218, insideDiameter: 60, gap: 2 }],
+    features: [{ id: "hoop", kind: "ring", from: 0, to: 218, insideDiameter: 60, gap: 2 }],
     tries: ["Does it lie flat on the plate?"],
   }),
   exercise("ring-eye", 2, "Lead-line eye", {
@@ -360,7 +360,7 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
   exercise("twist", 2, "Cabin-lamp bar", {
     stock: "10 square",
     stretches: [bar("bar", "10 square", 240, "twist")],
-    features: [{ id: "turns", kind: "twist", from: 70, to: 170, turns: 3, hand: "right" }],
+    features: [{ id: "twist", kind: "twist", from: 70, to: 170, turns: 3, hand: "right" }],
     settings: settings({ twistHeats: "one" }),
   }),
   exercise("reverse-twist", 3, "Galley pan rail", {
@@ -500,7 +500,7 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       bar("second-scarf", "14 round", 20, "upsetting"),
     ],
     features: [
-      { id: "round", kind: "ring", from: 0, to: 250, insideDiameter: 64 },
+      { id: "hoop", kind: "ring", from: 0, to: 250, insideDiameter: 64 },
       { id: "joint", kind: "weld", at: 245, method: "scarf" },
     ],
     settings: settings({ flux: "borax" }),
@@ -569,8 +569,8 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
     stock: "30 by 5",
     stretches: [bar("gauge", "30 by 5", 110, "jigs")],
     features: [
-      { id: "go", kind: "hole", at: 30, diameter: 12.5, method: "drill" },
-      { id: "no-go", kind: "hole", at: 80, diameter: 11.5, method: "drill" },
+      { id: "go-hole", kind: "hole", at: 30, diameter: 12.5, method: "drill" },
+      { id: "no-go-hole", kind: "hole", at: 80, diameter: 11.5, method: "drill" },
     ],
     tries: ["Does a 12 mm bar pass the one and not the other?"],
   }),
@@ -760,7 +760,7 @@ export const SHELF_EXERCISES: readonly DemoExercise[] = [
       bar("ring", "8 round", 180),
       bar("second-knob", "11 round", 12, "upsetting"),
     ],
-    features: [{ id: "round", kind: "ring", from: 12, to: 192, insideDiameter: 60, gap: 33.6 }],
+    features: [{ id: "hoop", kind: "ring", from: 12, to: 192, insideDiameter: 60, gap: 33.6 }],
     parts: [
       {
         id: "keeper",

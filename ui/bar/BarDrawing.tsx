@@ -68,7 +68,7 @@ export const BarDrawing = memo(function BarDrawing({
   const abovePx = marked || stations.length > 0 ? 56 : 26;
   const frame = frameFor(lengthMm, halfMm, { widthPx, sidePx: SIDE_PX, abovePx });
   const bottomPx = frame.middlePx + halfMm * frame.scale;
-  const cutsPx = marked ? 0 : sectionRowPx(piece, frame.scale);
+  const cutsPx = marked ? 0 : cutRowsOf(piece, frame).length * cutRowPx(piece, frame);
   const heightPx = bottomPx + (marked ? 58 : 64 + cutsPx);
   return (
     <svg
@@ -211,8 +211,7 @@ function Stretches({
       {plan.stretches.map((stretch) => {
         const fromPx = xOf(frame, stretch.finishedFromMm);
         const toPx = xOf(frame, stretch.finishedToMm);
-        const both = printBothUnits(stretch.lengthMm, unit);
-        const label = toPx - fromPx < 150 ? both.split(" · ")[0]! : both;
+        const label = labelFor(stretch.lengthMm, unit, toPx - fromPx);
         return (
           <DimensionLine key={stretch.id} fromPx={fromPx} toPx={toPx} yPx={yPx} label={label} />
         );
@@ -221,35 +220,61 @@ function Stretches({
   );
 }
 
+/** About how wide a figure of a dimension is, and what its ticks take, px. */
+const FIGURE_PX = 7.5;
+const TICKS_PX = 12;
+
+/** A length as there is room for it: in both units, in one, its bare figure, or not at all. */
+function labelFor(mm: number, unit: LengthUnit, roomPx: number): string {
+  const both = printBothUnits(mm, unit);
+  const one = both.split(" · ")[0]!;
+  const fits = (label: string) => label.length * FIGURE_PX + TICKS_PX <= roomPx;
+  return [roomPx < 150 ? one : both, one.replace(/ (mm|in)$/, "")].find(fits) ?? "";
+}
+
 const tallestMm = (piece: Piece) =>
   Math.max(...tellingSections(piece).map(({ section }) => caliperSizesMm(section)[0]));
 
-const sectionRowPx = (piece: Piece, scale: number) => tallestMm(piece) * scale + 8;
+/** Room a section and its name take along the row, px. */
+const CUT_PX = 130;
+
+const cutRowPx = (piece: Piece, { scale }: BarFrame) => Math.max(18, tallestMm(piece) * scale + 8);
+
+/** The sections in as many rows as they need beside one another. */
+function cutRowsOf(piece: Piece, { widthPx }: BarFrame) {
+  const cuts = tellingSections(piece);
+  const inRow = Math.max(1, Math.floor((widthPx - SIDE_PX) / CUT_PX));
+  return Array.from({ length: Math.ceil(cuts.length / inRow) }, (_, row) =>
+    cuts.slice(row * inRow, (row + 1) * inRow),
+  );
+}
 
 /** True sections below their places. */
 function Cuts({ frame, piece, topPx }: { frame: BarFrame; piece: Piece; topPx: number }) {
-  const cuts = tellingSections(piece);
+  const rowPx = cutRowPx(piece, frame);
   const middle = topPx + (tallestMm(piece) * frame.scale) / 2;
-  const positions = spreadApart(
-    cuts.map(({ atMm }) => xOf(frame, atMm)),
-    130,
-  );
-  const left = positions.map((x) => Math.min(x, frame.widthPx - 120));
-  return (
-    <g>
-      {cuts.map(({ id, section }, index) => (
-        <SectionCut
-          key={id}
-          section={section}
-          scale={frame.scale}
-          x={left[index]!}
-          y={middle}
-          label={nameInText(piece.stretches.find((stretch) => stretch.id === id)!)}
-          roomPx={(left[index + 1] ?? frame.widthPx) - left[index]!}
-        />
-      ))}
-    </g>
-  );
+  return cutRowsOf(piece, frame).map((cuts, row) => {
+    const left = spreadApart(
+      cuts.map(({ atMm }) => xOf(frame, atMm)),
+      CUT_PX,
+      frame.widthPx - 120,
+    );
+    return (
+      <g key={row}>
+        {cuts.map(({ id, section }, index) => (
+          <SectionCut
+            key={id}
+            section={section}
+            scale={frame.scale}
+            x={left[index]!}
+            y={middle + row * rowPx}
+            label={nameInText(piece.stretches.find((stretch) => stretch.id === id)!)}
+            roomPx={(left[index + 1] ?? frame.widthPx) - left[index]!}
+          />
+        ))}
+      </g>
+    );
+  });
 }
 
 function Stations({
@@ -271,13 +296,13 @@ function Stations({
   const spread = spreadApart(
     shown.map(({ atMm }) => xOf(frame, atMm)),
     STATION_PX,
+    frame.widthPx - STATION_EDGE_PX,
   );
-  const overflow = Math.max(0, (spread.at(-1) ?? 0) - (frame.widthPx - STATION_EDGE_PX));
   return (
     <g>
       {shown.map(({ number, atMm, state }, index) => {
         const x = xOf(frame, atMm);
-        const labelX = spread[index]! - overflow;
+        const labelX = spread[index]!;
         const active = state === "active";
         return (
           <g key={number} opacity={state === "waiting" ? 0.75 : 1}>

@@ -1,4 +1,4 @@
-import { frameFor, linePath, outlinePath, xOf } from "./geometry";
+import { frameFor, linePath, outlinePath, spreadApart, xOf } from "./geometry";
 
 const ROOM = { widthPx: 860, sidePx: 34, abovePx: 56 };
 
@@ -33,4 +33,17 @@ test("lines and outlines go by the same frame, y upwards from the middle", () =>
       { xMm: 10, halfMm: 5 },
     ]),
   ).toBe("M10 40L30 40L30 60L10 60Z");
+});
+
+describe("labels on one line", () => {
+  test("those that would overlap are shifted, the others stay", () =>
+    expect(spreadApart([0, 10, 60], 30)).toEqual([0, 30, 60]));
+
+  test("at the end those before make room, and none beyond is touched", () => {
+    expect(spreadApart([0, 80, 90], 30, 100)).toEqual([0, 70, 100]);
+    expect(spreadApart([0, 40, 70], 30, 100)).toEqual([0, 40, 70]);
+    expect(spreadApart([95, 96, 97], 30, 100)).toEqual([40, 70, 100]);
+  });
+
+  test("none at all", () => expect(spreadApart([], 30, 100)).toEqual([]));
 });

@@ -48,10 +48,17 @@ const point = (frame: BarFrame, xMm: number, yMm: number) =>
 export const linePath = (frame: BarFrame, points: readonly { x: number; y: number }[]): string =>
   `M${points.map(({ x, y }) => point(frame, x, -y)).join("L")}`;
 
-/** Shifts labels apart that would overlap on one line; order is kept. */
-export function spreadApart(positions: readonly number[], gap: number): number[] {
+/**
+ * Shifts labels apart that would overlap on one line; order is kept. None goes past `maxPx`, and
+ * those before it make room: more than have room there in all go past the start.
+ */
+export function spreadApart(positions: readonly number[], gap: number, maxPx = Infinity): number[] {
   const spread: number[] = [];
   for (const position of positions)
     spread.push(Math.max(position, (spread.at(-1) ?? -Infinity) + gap));
+  spread.reduceRight((next, position, index) => {
+    spread[index] = Math.min(position, next - gap);
+    return spread[index]!;
+  }, maxPx + gap);
   return spread;
 }

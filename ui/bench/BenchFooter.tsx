@@ -63,32 +63,39 @@ export function BenchFooter({
         ))}
         <Key of="?">all keys</Key>
       </span>
-      <Link
-        href={`/measure/${pieceId}/compare`}
-        className="link flex min-h-11 items-center text-13"
-      >
-        Side by side
-      </Link>
-      {closed ? null : (
-        <>
-          <Opener open={calling} onClick={onCalling}>
-            Calls
-          </Opener>
-          <Opener open={devices} onClick={onDevices}>
-            Devices
-          </Opener>
-          <button type="button" className="link min-h-11 text-13" onClick={onPicture}>
-            From a picture
-          </button>
-        </>
-      )}
-      <div className="ml-auto flex flex-wrap items-center gap-x-3 text-13 text-ink-2">
-        {instrument ? <Held stations={stations} /> : null}
-        {overdue > 0 ? (
-          <span className="font-semibold text-heavy">check {countOf(overdue, "day")} overdue</span>
-        ) : null}
-        <p role="status">{onDevice === 0 ? "all saved" : `${onDevice} only on this device`}</p>
+      {/* On a phone one line, so that what is measured stays in sight above it. */}
+      <div className="contents max-sm:order-last max-sm:flex max-sm:w-full max-sm:gap-x-4 max-sm:overflow-x-auto max-sm:whitespace-nowrap">
+        <Link
+          href={`/measure/${pieceId}/compare`}
+          className="link flex min-h-11 items-center text-13"
+        >
+          Side by side
+        </Link>
+        {closed ? null : (
+          <>
+            <Opener open={calling} onClick={onCalling}>
+              Calls
+            </Opener>
+            <Opener open={devices} onClick={onDevices}>
+              Devices
+            </Opener>
+            <button type="button" className="link min-h-11 text-13" onClick={onPicture}>
+              From a picture
+            </button>
+          </>
+        )}
+        <div className="ml-auto flex items-center gap-x-3 text-13 text-ink-2 max-sm:order-first max-sm:ml-0">
+          {instrument ? <Held stations={stations} /> : null}
+          {overdue > 0 ? (
+            <span className="font-semibold text-heavy">
+              check {countOf(overdue, "day")} overdue
+            </span>
+          ) : null}
+        </div>
       </div>
+      <p role="status" className="text-13 text-ink-2 max-sm:ml-auto">
+        {onDevice === 0 ? "all saved" : `${onDevice} only on this device`}
+      </p>
     </footer>
   );
 }

@@ -72,7 +72,7 @@ export function BenchWork({
       />
       {closed ? null : <OrderChoice order={page.order} onOrder={page.keepOrder} />}
       {page.calling ? (
-        <div ref={bringIntoSight} className="scroll-mb-20">
+        <div ref={bringIntoSight} className="scroll-mb-44 lg:scroll-mb-14">
           <Calls
             active={active}
             characteristics={characteristics}
@@ -86,7 +86,7 @@ export function BenchWork({
         </div>
       ) : null}
       {page.devices && !closed ? (
-        <div ref={bringIntoSight} className="scroll-mb-20">
+        <div ref={bringIntoSight} className="scroll-mb-44 lg:scroll-mb-14">
           <Devices
             piece={piece}
             stations={stations}

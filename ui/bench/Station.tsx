@@ -52,7 +52,8 @@ export const Station = memo(function Station({
   return (
     <li
       ref={active ? bringIntoSight : undefined}
-      className={`flex min-w-[92px] scroll-mb-20 grow basis-0 flex-col border-l first:border-l-0 ${active ? "z-10 bg-white outline-[3px] -outline-offset-1 outline-ink outline-solid" : ""}`}
+      data-lit={active || undefined}
+      className={`flex min-w-[104px] scroll-mb-44 lg:scroll-mb-14 grow basis-0 flex-col border-l first:border-l-0 ${active ? "z-10 bg-white outline-[3px] -outline-offset-1 outline-ink outline-solid" : ""}`}
     >
       <button
         type="button"
@@ -67,7 +68,7 @@ export const Station = memo(function Station({
           >
             {number}
           </span>
-          <span>
+          <span className="min-w-0 break-words">
             {place}
             {way.length > 0 ? `, ${way.join(", ")}` : ""}
           </span>

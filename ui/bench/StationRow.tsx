@@ -1,6 +1,8 @@
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Judgement } from "@/core/measure/judge";
 import type { LengthUnit } from "@/core/units/length";
+import { bringIntoSight } from "../kit/bringIntoSight";
+import { useNarrow } from "../kit/useNarrow";
 import { ChoiceField } from "./ChoiceField";
 import { ReadingField, type ReadingFieldProps } from "./ReadingField";
 import { Station } from "./Station";
@@ -32,10 +34,15 @@ export function StationRow({
   const { active, instrument, judgements, take } = stations;
   // Here, so that a key typed draws the stations anew and nothing else.
   const [preview, setPreview] = useState<Judgement | null>(null);
+  const row = useRef<HTMLOListElement>(null);
+  const narrow = useNarrow();
+  // What is drawn above takes more room on a phone.
+  useEffect(() => bringIntoSight(row.current?.querySelector("[data-lit]") ?? null), [narrow]);
   const readingOf = (id: string) =>
     piece.readings.findLast(({ characteristicId }) => characteristicId === id);
   return (
     <ol
+      ref={row}
       aria-label="To measure"
       className="mt-3 flex overflow-x-auto border-x border-b border-t-2 border-rule border-t-ink bg-sheet"
     >

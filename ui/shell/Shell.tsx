@@ -52,11 +52,14 @@ export function Shell({
         Go to the work
       </a>
       <header className="no-print flex h-14 shrink-0 items-stretch gap-6 border-b border-rule-strong px-5 max-sm:px-4">
-        <Link href="/" className="flex items-center gap-2.5 font-slab text-17 font-bold">
+        <Link
+          href="/"
+          className="flex items-center gap-2.5 font-slab text-17 font-bold whitespace-nowrap"
+        >
           <StairSign />
           Bell Step
         </Link>
-        <Verbs verbs={verbs} className="max-sm:hidden sm:ml-12" />
+        <Verbs verbs={verbs} className="max-sm:hidden lg:ml-12" />
         <div className="ml-auto flex items-center gap-4 text-15">
           <Commands places={places} targets={targets} staff={person.staff} />
           {person.staff ? (
@@ -66,10 +69,10 @@ export function Shell({
           ) : (
             <span className="quiet max-lg:hidden">{person.schoolName}</span>
           )}
-          <Link href="/me" className="flex min-h-11 items-center font-semibold max-sm:hidden">
+          <Link href="/me" className="flex min-h-11 items-center font-semibold max-lg:hidden">
             {person.name}
           </Link>
-          <Link href="/me" className="flex min-h-11 items-center font-semibold sm:hidden">
+          <Link href="/me" className="flex min-h-11 items-center font-semibold lg:hidden">
             {person.name.split(" ")[0]}
           </Link>
         </div>

@@ -25,7 +25,7 @@ export function Verbs({
             key={href}
             href={href}
             aria-current={here ? "page" : undefined}
-            className={`flex items-center justify-center px-4 text-17 max-md:px-3 max-md:text-15 ${spread ? "grow border-t-[5px] text-15" : "border-y-[5px] border-t-transparent"} ${here ? "border-ink font-semibold text-ink" : "border-transparent text-ink-2"}`}
+            className={`flex items-center justify-center px-4 text-17 max-lg:px-2.5 max-lg:text-15 ${spread ? "grow border-t-[5px] text-15" : "border-y-[5px] border-t-transparent"} ${here ? "border-ink font-semibold text-ink" : "border-transparent text-ink-2"}`}
           >
             {label}
             <Pending />
