@@ -1,5 +1,6 @@
 import { expect } from "@playwright/test";
 import { serveAgain } from "./server";
+import { setFor } from "./records";
 import { saved, signInOnly, startPiece, take, takeAndSend } from "./shop";
 import { test } from "./test";
 
@@ -178,3 +179,27 @@ test("a server stopped between reading and saving: what isn't saved says so, and
     await server.stop();
   }
 });
+
+for (const [device, size] of [
+  ["a desk", { width: 1280, height: 800 }],
+  ["a tablet", { width: 820, height: 1180 }],
+  ["a phone", { width: 390, height: 844 }],
+] as const)
+  test(`on ${device} the lit reading is in sight above the keys, the first and a late one`, async ({
+    page,
+  }) => {
+    await page.setViewportSize(size);
+    await setFor(page.request, "Pell Ansgar", "Bait-bucket bow");
+    await startPiece(page, "Pell Ansgar", "Bait-bucket bow");
+    const isInSight = () =>
+      page.locator("[data-lit]").evaluate((lit) => {
+        const { top, bottom, left, right } = lit.getBoundingClientRect();
+        const foot = document.querySelector("main footer, footer")!.getBoundingClientRect();
+        return top >= 0 && bottom <= foot.top && left >= 0 && right <= innerWidth;
+      });
+    await expect.poll(isInSight).toBe(true);
+    const late = page.getByRole("button", { name: /^13\. / });
+    await late.evaluate((button: HTMLElement) => button.click());
+    await expect(late).toHaveAttribute("aria-pressed", "true");
+    await expect.poll(isInSight).toBe(true);
+  });

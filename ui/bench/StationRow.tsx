@@ -37,7 +37,9 @@ export function StationRow({
   const row = useRef<HTMLOListElement>(null);
   const narrow = useNarrow();
   // What is drawn above takes more room on a phone.
-  useEffect(() => bringIntoSight(row.current?.querySelector("[data-lit]") ?? null), [narrow]);
+  useEffect(() => {
+    bringIntoSight(row.current?.querySelector("[data-lit]") ?? null);
+  }, [narrow]);
   const readingOf = (id: string) =>
     piece.readings.findLast(({ characteristicId }) => characteristicId === id);
   return (
