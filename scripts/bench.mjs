@@ -52,6 +52,7 @@ await main(async () => {
   );
   const { unfinished, mixed, perSecond } = await runJson("scripts/bench/advice.ts", process.env);
   const evening = await runJson("scripts/bench/evening.ts", process.env);
+  const pictures = await runJson("scripts/bench/pictures.ts", process.env);
   const share = (of, all) => Math.round((1000 * of) / Math.max(1, all)) / 10;
   const postgres = await startPostgres("test");
   try {
@@ -167,6 +168,17 @@ await main(async () => {
       "JavaScript of the floor beyond the shell": atMost(pages.floorBytes / 1000, "KB gzip", 60),
       "a tap seen on 40 devices, two processes, median": said(floor.median, "ms"),
       "the same, 95th percentile": atMost(floor.p95, "ms", 1000),
+      "a picture of twelve megapixels, measured, median": atMost(pictures.medianSeconds, "s", 3),
+      "the same: widths off, on the average": atMost(
+        pictures.measures.thickness?.meanOff ?? Infinity,
+        "mm",
+        0.15,
+      ),
+      "the same: lengths off, on the average": said(
+        pictures.measures.length?.meanOff ?? Infinity,
+        "mm",
+      ),
+      "the same: values within what was stated": said(100 * pictures.held, "%"),
       "reading saved and judged, against bare INSERT + SELECT": atMost(
         reading.oursMs / reading.bareMs,
         "times",

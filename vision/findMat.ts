@@ -2,7 +2,7 @@ import { markCorners, matMarks, matOfMarks, type MatPoint, type MatSize } from "
 import type { Pixel, Sighting } from "@/core/photo/camera";
 import { between } from "@/core/photo/field";
 import { median } from "@/core/stats/describe";
-import { Kept, type Mat, type Vision } from "./library";
+import { Scope, type Mat, type Vision } from "./library";
 import { ENCODING_POWER, type Picture } from "./picture";
 
 /** Marks are looked for in a picture made this small, px along its longer side. */
@@ -35,13 +35,13 @@ export interface FoundMat {
  * @returns null where there aren't marks enough to say where the mat lies
  */
 export function findMat(cv: Vision, grey: Mat, asked?: MatSize): FoundMat | null {
-  const kept = new Kept();
+  const scope = new Scope();
   try {
     const shrink = Math.max(1, Math.max(grey.cols, grey.rows) / LOOK_PX);
-    const small = kept.keep(new cv.Mat());
+    const small = scope.keep(new cv.Mat());
     const size = new cv.Size(Math.round(grey.cols / shrink), Math.round(grey.rows / shrink));
     cv.resize(grey, small, size, 0, 0, cv.INTER_AREA);
-    const found = detect(cv, small, kept);
+    const found = detect(cv, small, scope);
     const mat = asked ?? matOfMarks(found.map(({ id }) => id));
     if (!mat) return null;
     const byId = new Map(matMarks(mat).map((mark) => [mark.id, mark]));
@@ -56,7 +56,7 @@ export function findMat(cv: Vision, grey: Mat, asked?: MatSize): FoundMat | null
     const pixels: Pixels = { data: grey.data, cols: grey.cols, rows: grey.rows };
     const refined = chunksOf(corners, 8).flatMap((four) => refinedCorners(pixels, four));
     const places = own.flatMap(({ id }) => markCorners(byId.get(id)!));
-    const from = kept.keep(
+    const from = scope.keep(
       cv.matFromArray(
         places.length,
         1,
@@ -64,8 +64,8 @@ export function findMat(cv: Vision, grey: Mat, asked?: MatSize): FoundMat | null
         places.flatMap(({ x, y }) => [x, y]),
       ),
     );
-    const to = kept.keep(cv.matFromArray(places.length, 1, cv.CV_32FC2, refined));
-    const homography = kept.keep(cv.findHomography(from, to, cv.RANSAC, PLANE_PX));
+    const to = scope.keep(cv.matFromArray(places.length, 1, cv.CV_32FC2, refined));
+    const homography = scope.keep(cv.findHomography(from, to, cv.RANSAC, PLANE_PX));
     if (homography.rows !== 3) return null;
     return {
       size: mat,
@@ -78,25 +78,25 @@ export function findMat(cv: Vision, grey: Mat, asked?: MatSize): FoundMat | null
       homography: [...homography.data64F],
     };
   } finally {
-    kept.delete();
+    scope.delete();
   }
 }
 
-function detect(cv: Vision, image: Mat, kept: Kept): { id: number; corners: number[] }[] {
-  const dictionary = kept.keep(cv.getPredefinedDictionary(cv.DICT_4X4_250));
-  const detector = kept.keep(
+function detect(cv: Vision, image: Mat, scope: Scope): { id: number; corners: number[] }[] {
+  const dictionary = scope.keep(cv.getPredefinedDictionary(cv.DICT_4X4_250));
+  const detector = scope.keep(
     new cv.aruco_ArucoDetector(
       dictionary,
-      kept.keep(new cv.aruco_DetectorParameters()),
-      kept.keep(new cv.aruco_RefineParameters(10, 3, true)),
+      scope.keep(new cv.aruco_DetectorParameters()),
+      scope.keep(new cv.aruco_RefineParameters(10, 3, true)),
     ),
   );
-  const corners = kept.keep(new cv.MatVector());
-  const rejected = kept.keep(new cv.MatVector());
-  const ids = kept.keep(new cv.Mat());
+  const corners = scope.keep(new cv.MatVector());
+  const rejected = scope.keep(new cv.MatVector());
+  const ids = scope.keep(new cv.Mat());
   detector.detectMarkers(image, corners, ids, rejected);
   return Array.from({ length: corners.size() }, (_, index) => {
-    const four = kept.keep(corners.get(index));
+    const four = scope.keep(corners.get(index));
     return { id: ids.data32S[index]!, corners: [...four.data32F] };
   });
 }

@@ -2,7 +2,7 @@ import { project, type Camera } from "@/core/photo/camera";
 import { areaOf } from "@/core/photo/edges";
 import { placeOfCell, type Field } from "@/core/photo/field";
 import { plainArea, type MatPoint, type MatSize } from "@/core/photo/mat";
-import { Kept, type Mat, type Vision } from "./library";
+import { Scope, type Mat, type Vision } from "./library";
 import { ENCODING_POWER, type Picture } from "./picture";
 
 /** The mat's plain middle as seen straight from above. */
@@ -47,28 +47,29 @@ export function flatten(
   picture: Picture,
   { camera, mat, mmPerPixel }: { camera: Camera; mat: MatSize; mmPerPixel: number },
 ): Flattened {
-  const kept = new Kept();
+  const scope = new Scope();
   try {
     const { minX, minY, maxX, maxY } = plainArea(mat);
     const perMm = Math.min(MAX_PER_MM, 1 / mmPerPixel);
     const grid = { perMm, left: minX, top: maxY };
-    const columns = Math.floor((maxX - minX) * perMm);
-    const rows = Math.floor((maxY - minY) * perMm);
-    const flat = flattened(cv, picture, kept, { camera, grid, columns, rows });
-    const raw = darkest(cv, flat, kept);
-    const paper = paperLight(cv, raw, perMm, kept);
-    const light = kept.keep(new cv.Mat(rows, columns, cv.CV_32FC1));
+    const columns = 2 * Math.floor(((maxX - minX) * perMm) / 2);
+    const rows = 2 * Math.floor(((maxY - minY) * perMm) / 2);
+    const flat = flattened(cv, picture, scope, { camera, grid, columns, rows });
+    const raw = darkest(cv, flat, scope);
+    const paper = paperLight(cv, raw, perMm, scope);
+    const light = scope.keep(new cv.Mat(rows, columns, cv.CV_32FC1));
     const [own, plain, to] = [raw.data32F, paper.data32F, light.data32F];
     for (let at = 0; at < to.length; at += 1) to[at] = own[at]! / plain[at]!;
     const field: Field = { data: to.slice(), columns, rows, ...grid };
-    const mask = steelMask(cv, field, kept);
+    const rough = roughened(cv, light, field, scope);
+    const mask = steelMask(cv, rough, scope);
     return {
       light: field,
-      distance: distanceField(cv, mask, field, kept),
-      bodies: bodiesIn(cv, mask, field, kept),
+      distance: distanceField(cv, mask, rough, scope),
+      bodies: bodiesIn(cv, mask, rough, scope),
     };
   } finally {
-    kept.delete();
+    scope.delete();
   }
 }
 
@@ -82,12 +83,12 @@ interface Grid {
 function flattened(
   cv: Vision,
   picture: Picture,
-  kept: Kept,
+  scope: Scope,
   { camera, grid, columns, rows }: Grid,
 ): Mat {
   // The grid reaches a cell over, so that all of the picture lies between its places.
   const [wide, high] = [Math.ceil(columns / GRID) + 2, Math.ceil(rows / GRID) + 2];
-  const [coarseX, coarseY] = [0, 1].map(() => kept.keep(new cv.Mat(high, wide, cv.CV_32FC1))) as [
+  const [coarseX, coarseY] = [0, 1].map(() => scope.keep(new cv.Mat(high, wide, cv.CV_32FC1))) as [
     Mat,
     Mat,
   ];
@@ -104,18 +105,18 @@ function flattened(
       coarseY.data32F[row * wide + column] = v;
     }
   const fine = [coarseX, coarseY].map((coarse) => {
-    const all = kept.keep(new cv.Mat());
+    const all = scope.keep(new cv.Mat());
     cv.resize(coarse, all, new cv.Size(wide * GRID, high * GRID), 0, 0, cv.INTER_LINEAR);
-    const own = kept.keep(new cv.Mat(rows, columns, cv.CV_32FC1));
+    const own = scope.keep(new cv.Mat(rows, columns, cv.CV_32FC1));
     for (let row = 0; row < rows; row += 1) {
       const from = (row + GRID) * wide * GRID + GRID;
       own.data32F.set(all.data32F.subarray(from, from + columns), row * columns);
     }
     return own;
   }) as [Mat, Mat];
-  const colour = kept.keep(new cv.Mat(picture.height, picture.width, cv.CV_8UC4));
+  const colour = scope.keep(new cv.Mat(picture.height, picture.width, cv.CV_8UC4));
   colour.data.set(picture.data);
-  const flat = kept.keep(new cv.Mat());
+  const flat = scope.keep(new cv.Mat());
   cv.remap(
     colour,
     flat,
@@ -129,46 +130,68 @@ function flattened(
 }
 
 /** The darkest of each pixel's colours, between encoded and linear: hot steel is light only in red. */
-function darkest(cv: Vision, flat: Mat, kept: Kept): Mat {
+function darkest(cv: Vision, flat: Mat, scope: Scope): Mat {
   const table = Float32Array.from({ length: 256 }, (_, value) => (value / 255) ** ENCODING_POWER);
-  const light = kept.keep(new cv.Mat(flat.rows, flat.cols, cv.CV_32FC1));
+  const light = scope.keep(new cv.Mat(flat.rows, flat.cols, cv.CV_32FC1));
   const [from, to] = [flat.data, light.data32F];
   for (let at = 0, pixel = 0; at < to.length; at += 1, pixel += 4)
     to[at] = table[Math.min(from[pixel]!, from[pixel + 1]!, from[pixel + 2]!)]!;
   return light;
 }
 
+/** Its light is looked for so coarsely, mm: nothing that matters of it is smaller. */
+const LIGHT_CELL_MM = 3;
+
 /** How light plain paper is at each place, also where steel lies on it. */
-function paperLight(cv: Vision, light: Mat, perMm: number, kept: Kept): Mat {
-  const small = kept.keep(new cv.Mat());
-  const size = new cv.Size(Math.round(light.cols / perMm), Math.round(light.rows / perMm));
+function paperLight(cv: Vision, light: Mat, perMm: number, scope: Scope): Mat {
+  const small = scope.keep(new cv.Mat());
+  const cell = perMm * LIGHT_CELL_MM;
+  const size = new cv.Size(Math.round(light.cols / cell), Math.round(light.rows / cell));
   cv.resize(light, small, size, 0, 0, cv.INTER_AREA);
-  const closed = kept.keep(new cv.Mat());
-  const kernel = kept.keep(
+  const closed = scope.keep(new cv.Mat());
+  const kernel = scope.keep(
     cv.getStructuringElement(
       cv.MORPH_ELLIPSE,
-      new cv.Size(PAPER_WITHIN_MM + 1, PAPER_WITHIN_MM + 1),
+      new cv.Size(PAPER_WITHIN_MM / LIGHT_CELL_MM + 1, PAPER_WITHIN_MM / LIGHT_CELL_MM + 1),
     ),
   );
   cv.morphologyEx(small, closed, cv.MORPH_CLOSE, kernel);
-  const smooth = kept.keep(new cv.Mat());
-  cv.GaussianBlur(closed, smooth, new cv.Size(0, 0), LIGHT_OVER_MM);
-  const full = kept.keep(new cv.Mat());
-  cv.resize(smooth, full, new cv.Size(light.cols, light.rows), 0, 0, cv.INTER_LINEAR);
-  const values = full.data32F;
+  const smooth = scope.keep(new cv.Mat());
+  cv.GaussianBlur(closed, smooth, new cv.Size(0, 0), LIGHT_OVER_MM / LIGHT_CELL_MM);
+  const values = smooth.data32F;
   for (let at = 0; at < values.length; at += 1) values[at] = Math.max(0.02, values[at]!);
+  const full = scope.keep(new cv.Mat());
+  cv.resize(smooth, full, new cv.Size(light.cols, light.rows), 0, 0, cv.INTER_LINEAR);
   return full;
 }
 
+/** Rough outlines are taken from half as many cells where there are more than this, px/mm. */
+const ROUGH_PER_MM = 7;
+
+/** The same field, coarse enough for rough outlines. */
+function roughened(cv: Vision, light: Mat, field: Field, scope: Scope): Field {
+  if (field.perMm <= ROUGH_PER_MM) return field;
+  const [columns, rows] = [field.columns / 2, field.rows / 2];
+  const small = scope.keep(new cv.Mat());
+  cv.resize(light, small, new cv.Size(columns, rows), 0, 0, cv.INTER_AREA);
+  // The middle of four cells lies half a cell in.
+  const inMm = 0.5 / field.perMm;
+  return {
+    data: small.data32F.slice(),
+    ...{ columns, rows, perMm: field.perMm / 2 },
+    ...{ left: field.left + inMm, top: field.top - inMm },
+  };
+}
+
 /** Where it is dark enough to be steel. */
-function steelMask(cv: Vision, { data, columns, rows }: Field, kept: Kept): Mat {
+function steelMask(cv: Vision, { data, columns, rows }: Field, scope: Scope): Mat {
   const level = steelLevel(data);
-  const mask = kept.keep(new cv.Mat(rows, columns, cv.CV_8UC1));
+  const mask = scope.keep(new cv.Mat(rows, columns, cv.CV_8UC1));
   // The library's `data` is made anew with every look at it.
   const dark = mask.data;
   for (let at = 0; at < data.length; at += 1) dark[at] = data[at]! < level ? 255 : 0;
-  const small = kept.keep(cv.getStructuringElement(cv.MORPH_ELLIPSE, new cv.Size(5, 5)));
-  const open = kept.keep(new cv.Mat());
+  const small = scope.keep(cv.getStructuringElement(cv.MORPH_ELLIPSE, new cv.Size(5, 5)));
+  const open = scope.keep(new cv.Mat());
   cv.morphologyEx(mask, open, cv.MORPH_CLOSE, small);
   cv.morphologyEx(open, mask, cv.MORPH_OPEN, small);
   return mask;
@@ -199,16 +222,16 @@ function steelLevel(data: Float32Array): number {
   return Math.min(0.62, steel + (1 - steel) * ROUGH_SHARE);
 }
 
-function distanceField(cv: Vision, mask: Mat, field: Field, kept: Kept): Field {
+function distanceField(cv: Vision, mask: Mat, field: Field, scope: Scope): Field {
   const scale = field.perMm / DISTANCE_PER_MM;
   const [columns, rows] = [Math.floor(field.columns / scale), Math.floor(field.rows / scale)];
-  const small = kept.keep(new cv.Mat());
+  const small = scope.keep(new cv.Mat());
   cv.resize(mask, small, new cv.Size(columns, rows), 0, 0, cv.INTER_AREA);
   const [inside, outside] = [true, false].map((isInside): Float32Array => {
-    const one = kept.keep(new cv.Mat(rows, columns, cv.CV_8UC1));
+    const one = scope.keep(new cv.Mat(rows, columns, cv.CV_8UC1));
     const [to, from] = [one.data, small.data];
     for (let at = 0; at < to.length; at += 1) to[at] = from[at]! > 127 === isInside ? 255 : 0;
-    const far = kept.keep(new cv.Mat());
+    const far = scope.keep(new cv.Mat());
     cv.distanceTransform(one, far, cv.DIST_L2, 5);
     return far.data32F;
   }) as [Float32Array, Float32Array];
@@ -224,12 +247,12 @@ function distanceField(cv: Vision, mask: Mat, field: Field, kept: Kept): Field {
   };
 }
 
-function bodiesIn(cv: Vision, mask: Mat, field: Field, kept: Kept): Body[] {
-  const contours = kept.keep(new cv.MatVector());
-  const hierarchy = kept.keep(new cv.Mat());
+function bodiesIn(cv: Vision, mask: Mat, field: Field, scope: Scope): Body[] {
+  const contours = scope.keep(new cv.MatVector());
+  const hierarchy = scope.keep(new cv.Mat());
   cv.findContours(mask, contours, hierarchy, cv.RETR_CCOMP, cv.CHAIN_APPROX_NONE);
   const lines = Array.from({ length: contours.size() }, (_, index) => {
-    const contour = kept.keep(contours.get(index));
+    const contour = scope.keep(contours.get(index));
     const values = contour.data32S;
     const points: MatPoint[] = [];
     let isCut = false;

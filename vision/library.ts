@@ -79,7 +79,7 @@ export interface Vision {
 }
 
 /** Matrices made on the way, all let go together. */
-export class Kept {
+export class Scope {
   private readonly all: { delete(): void }[] = [];
 
   keep<One extends { delete(): void }>(one: One): One {

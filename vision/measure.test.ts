@@ -4,7 +4,7 @@ import { planPiece } from "@/core/piece/plan";
 import { measuredUncertainty, measuredValue } from "@/core/measure/ways";
 import { Refusal } from "@/core/problem/problem";
 import { photograph, type Scene } from "@/core/simulate/camera/photograph";
-import { somehow } from "@/core/simulate/camera/scene";
+import { randomScene } from "@/core/simulate/camera/scene";
 import { solidOf } from "@/core/simulate/camera/solid";
 import { variedPiece } from "@/core/simulate/camera/varied";
 import { seededRandom } from "@/core/stats/random";
@@ -79,7 +79,7 @@ const SMALL = { widthPx: 1600, heightPx: 1200 };
 
 function sceneOf(piece: Piece, seed: number): Scene {
   const random = seededRandom(seed);
-  const scene = somehow(variedPiece(piece, random), "a4", SMALL, random);
+  const scene = randomScene(variedPiece(piece, random), "a4", SMALL, random);
   if (!scene) throw new Error("It doesn't fit on the mat.");
   return scene;
 }
@@ -114,10 +114,10 @@ test.each([
 ] as const)("%s is read within what each reading is sure to", (_what, piece, ids) => {
   const random = seededRandom(41);
   const made = variedPiece(piece, random);
-  const scene = somehow(made, "a4", SIZE, random)!;
+  const scene = randomScene(made, "a4", SIZE, random)!;
   const { readings, mat } = measured(scene, piece);
   expect(mat.size).toBe("a4");
-  expect(Math.abs(mat.tiltDeg - scene.shot.tiltDeg)).toBeLessThan(0.5);
+  expect(Math.abs(mat.tiltDeg - scene.setup.tiltDeg)).toBeLessThan(0.5);
   const truth = new Map(planPiece(made).characteristics.map((line) => [line.id, line]));
   for (const id of ids) {
     const reading = readings.find((one) => one.id === id);
@@ -150,9 +150,9 @@ describe("what can't be measured is refused, with what to change", () => {
     expect(refusedWith(() => measured(sceneOf(STAPLE, 5), STAKE))).toBe("picture-other-piece");
   });
   test("an edge of the mat out of the picture", () => {
-    const { shot, ...rest } = scene();
-    const aside = { ...shot, lookAt: { x: shot.lookAt.x - 110, y: shot.lookAt.y } };
-    expect(refusedWith(() => measured({ ...rest, shot: aside }, STAKE))).toBe("mat-edge-missing");
+    const { setup, ...rest } = scene();
+    const aside = { ...setup, lookAt: { x: setup.lookAt.x - 110, y: setup.lookAt.y } };
+    expect(refusedWith(() => measured({ ...rest, setup: aside }, STAKE))).toBe("mat-edge-missing");
   });
   test("a hand on the piece", () => {
     const code = refusedWith(() => measured({ ...scene(), covers: [hand(150, 105, 45)] }, STAKE));

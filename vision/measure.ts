@@ -131,9 +131,9 @@ export function measurePicture(
     mmPerPixel: mat.mmPerPixel,
   });
   const body = onlyBody(flat.bodies);
-  const outline = refinedEdge(flat.light, body.outline, false, fitted.growthMm);
+  const outline = refinedEdge(flat.light, body.outline, false, fitted.edgeBiasMm);
   const openings = body.openings.map((opening) =>
-    refinedEdge(flat.light, opening, true, fitted.growthMm),
+    refinedEdge(flat.light, opening, true, fitted.edgeBiasMm),
   );
   says("form");
   const form = formOf(bar);

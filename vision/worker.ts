@@ -5,7 +5,7 @@ import type { MatPoint } from "@/core/photo/mat";
 import { Refusal, refuse } from "@/core/problem/problem";
 import { wordsForProblem } from "@/core/problem/words";
 import { photograph } from "@/core/simulate/camera/photograph";
-import { somehow } from "@/core/simulate/camera/scene";
+import { randomScene } from "@/core/simulate/camera/scene";
 import { variedPiece } from "@/core/simulate/camera/varied";
 import { seededRandom } from "@/core/stats/random";
 import type { Vision } from "./library";
@@ -83,7 +83,8 @@ async function takePicture({
 }: Extract<PictureRequest, { ask: "take" }>): Promise<Blob> {
   const random = seededRandom(seed);
   const made = variedPiece(piece, random);
-  const scene = somehow(made, "a4", SIMULATED, random) ?? somehow(made, "a3", SIMULATED, random);
+  const scene =
+    randomScene(made, "a4", SIMULATED, random) ?? randomScene(made, "a3", SIMULATED, random);
   if (!scene) return refuse({ code: "picture-piece-large" });
   const { width, height, data } = photograph(scene, random);
   const canvas = new OffscreenCanvas(width, height);
@@ -108,7 +109,7 @@ function asShown(
     if (part !== undefined) return [];
     const mm = mmOfPlan(bar, atMm);
     const near = bar.stations.reduce((a, b) => (Math.abs(b.mm - mm) < Math.abs(a.mm - mm) ? b : a));
-    const { u, v } = project(camera, { x: near.x, y: near.y, z: bar.form.restMm });
+    const { u, v } = project(camera, { x: near.x, y: near.y, z: bar.form.axisHeightMm });
     return [[id, { x: u, y: v }]];
   });
   return {

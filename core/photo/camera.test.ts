@@ -26,12 +26,16 @@ const OUT = [
   { x: -1, y: -1 },
 ];
 
-function sightingsOf(camera: ReturnType<typeof tilted>, noisePx: number, growthMm = 0): Sighting[] {
+function sightingsOf(
+  camera: ReturnType<typeof tilted>,
+  noisePx: number,
+  edgeBiasMm = 0,
+): Sighting[] {
   const random = seededRandom(5);
   return matMarks("a4").flatMap((mark) =>
     markCorners(mark).map((place, index) => {
       const out = OUT[index]!;
-      const grown = { x: place.x + out.x * growthMm, y: place.y + out.y * growthMm, z: 0 };
+      const grown = { x: place.x + out.x * edgeBiasMm, y: place.y + out.y * edgeBiasMm, z: 0 };
       const { u, v } = project(camera, grown);
       return {
         place,
@@ -79,7 +83,7 @@ test("a tilted camera is found with its focal length and its marks' growth", () 
   expect(fit.camera.focalPx).toBeGreaterThan(3180);
   expect(fit.camera.focalPx).toBeLessThan(3220);
   expect(fit.camera.tiltDeg).toBeCloseTo((0.3 * 180) / Math.PI, 1);
-  expect(fit.growthMm).toBeCloseTo(-0.03, 2);
+  expect(fit.edgeBiasMm).toBeCloseTo(-0.03, 2);
   expect(fit.rmsPx).toBeLessThan(0.1);
 });
 

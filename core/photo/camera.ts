@@ -124,7 +124,7 @@ export interface FittedCamera {
   /** Covariance of the camera's values. */
   covariance: Matrix;
   /** How far dark edges appear further out than they are, mm: of ink, and of how light is encoded. */
-  growthMm: number;
+  edgeBiasMm: number;
   /** Sightings that agree, and all. */
   used: number;
   of: number;
@@ -194,7 +194,7 @@ export function fitCamera(
     covariance: inverse(fit.normal)
       .mul(scale)
       .subMatrix(0, CAMERA_VALUES - 1, 0, CAMERA_VALUES - 1),
-    growthMm: fit.values[CAMERA_VALUES]!,
+    edgeBiasMm: fit.values[CAMERA_VALUES]!,
     used: used.length,
     of: sightings.length,
   };
@@ -248,10 +248,10 @@ function rotationVector([x, y, z]: readonly (readonly number[])[]): number[] {
 }
 
 /** Where a corner is seen, its mark grown by so much. */
-function seenCorner(camera: Camera, { place, out }: Sighting, growthMm: number): Pixel {
+function seenCorner(camera: Camera, { place, out }: Sighting, edgeBiasMm: number): Pixel {
   return project(camera, {
-    x: place.x + out.x * growthMm,
-    y: place.y + out.y * growthMm,
+    x: place.x + out.x * edgeBiasMm,
+    y: place.y + out.y * edgeBiasMm,
     z: 0,
   });
 }

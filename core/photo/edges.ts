@@ -40,13 +40,13 @@ export function areaOf(line: readonly MatPoint[]): number {
  * @param light how light the picture is beside the mat, 1 for plain paper
  * @param rough an outline within a millimetre of the edge
  * @param isOpening whether the steel is outside of it
- * @param growthMm how far dark edges appear further out than they are
+ * @param edgeBiasMm how far dark edges appear further out than they are
  */
 export function refinedEdge(
   light: Field,
   rough: readonly MatPoint[],
   isOpening: boolean,
-  growthMm = 0,
+  edgeBiasMm = 0,
 ): EdgePoint[] {
   const even = evenly(rough, APART_MM);
   const outward = areaOf(even) > 0 !== isOpening ? 1 : -1;
@@ -61,8 +61,8 @@ export function refinedEdge(
     return off === null
       ? { x, y, nx, ny, isSeen: false }
       : {
-          x: x + nx * (off - growthMm),
-          y: y + ny * (off - growthMm),
+          x: x + nx * (off - edgeBiasMm),
+          y: y + ny * (off - edgeBiasMm),
           nx,
           ny,
           isSeen: true,

@@ -1,11 +1,11 @@
-import { seenLine, type Eye, type Form, type Laid, type SeenPlace } from "./form";
+import { projectedLine, type Eye, type Form, type Pose, type ProjectedPlace } from "./form";
 import { valueAt, type Field } from "./field";
 import { leastSquares } from "./leastSquares";
 import type { MatPoint } from "./mat";
 
 /** A form laid onto an outline, and how well it lies there. */
 export interface Fit {
-  laid: Laid;
+  laid: Pose;
   /** How far the outline lies off the form's edges, mm: the middle, and what all but a twentieth are within. */
   medianMm: number;
   mostMm: number;
@@ -55,7 +55,7 @@ export function layForm(form: Form, target: Target): Fit[] {
   const ranked = starts
     .map((laid) => ({ laid, cost: costOf(form, laid, rough) }))
     .sort((a, b) => a.cost - b.cost);
-  const distinct: Laid[] = [];
+  const distinct: Pose[] = [];
   for (const { laid } of ranked) {
     // Of each way up some: a piece that looks much the same turned over is looked at both ways.
     if (distinct.filter(({ side }) => side === laid.side).length >= LOOKED_CLOSER) continue;
@@ -73,7 +73,7 @@ export function layForm(form: Form, target: Target): Fit[] {
 }
 
 /** Whether two lie differently: turned over, or turned round by more than said. */
-export function isOtherWay(a: Laid, b: Laid, rad: number): boolean {
+export function isOtherWay(a: Pose, b: Pose, rad: number): boolean {
   if (a.side !== b.side) return true;
   return (
     Math.abs(
@@ -99,16 +99,16 @@ function startAt(
   form: Form,
   { eye }: Target,
   middle: MatPoint,
-  { side, headingRad }: Pick<Laid, "side" | "headingRad">,
-): Laid {
+  { side, headingRad }: Pick<Pose, "side" | "headingRad">,
+): Pose {
   const still = form.runs.map(() => 0);
-  const laid: Laid = { x: 0, y: 0, headingRad, side, longerMm: still, furtherRad: still };
-  const edge = seenLine(form, laid, eye, 4).flatMap(edgesAt);
+  const laid: Pose = { x: 0, y: 0, headingRad, side, longerMm: still, furtherRad: still };
+  const edge = projectedLine(form, laid, eye, 4).flatMap(edgesAt);
   const own = middleOf(edge);
   return { ...laid, x: middle.x - own.x, y: middle.y - own.y };
 }
 
-function edgesAt({ x, y, headingRad, leftMm, rightMm }: SeenPlace): [MatPoint, MatPoint] {
+function edgesAt({ x, y, headingRad, leftMm, rightMm }: ProjectedPlace): [MatPoint, MatPoint] {
   const [nx, ny] = [-Math.sin(headingRad), Math.cos(headingRad)];
   return [
     { x: x + nx * leftMm, y: y + ny * leftMm },
@@ -116,8 +116,9 @@ function edgesAt({ x, y, headingRad, leftMm, rightMm }: SeenPlace): [MatPoint, M
   ];
 }
 
-function costOf(form: Form, laid: Laid, target: Target): number {
-  return residualsOf(form, laid, target, 6).reduce(
+function costOf(form: Form, laid: Pose, target: Target): number {
+  const nearest = new Int32Array(target.edge.length);
+  return residualsOf(form, laid, target, { apartMm: 6, nearest }).reduce(
     (sum, one) => sum + Math.min(Math.abs(one), 12),
     0,
   );
@@ -126,12 +127,12 @@ function costOf(form: Form, laid: Laid, target: Target): number {
 /** How far edge points lie off the form's edges, and the form's edges off the outline, mm. */
 function residualsOf(
   form: Form,
-  laid: Laid,
+  laid: Pose,
   { edge, distance, eye }: Target,
-  apartMm: number,
+  { apartMm, nearest }: { apartMm: number; nearest: Int32Array },
 ): number[] {
-  const line = seenLine(form, laid, eye, apartMm);
-  const offs = edge.map((point) => offLine(line, point));
+  const line = projectedLine(form, laid, eye, apartMm);
+  const offs = offLine(line, edge, nearest);
   for (const place of line)
     for (const { x, y } of edgesAt(place)) offs.push(valueAt(distance, x, y));
   return offs;
@@ -140,31 +141,50 @@ function residualsOf(
 /** A step appears on the mat at most so much longer than it is: a bar is low beside the camera's height. */
 const LONGER = 1.5;
 
-/** How far a point lies outside of a line's width, mm; beyond its ends, which are cut square, outside of them. */
-function offLine(line: readonly SeenPlace[], point: MatPoint): number {
-  let best = Infinity;
-  for (let at = 1; at < line.length; at += 1) {
-    const a = line[at - 1]!;
-    const b = line[at]!;
-    // Too far away to be nearer than the best so far, whatever its half width.
-    const reach =
-      Math.abs(best) + Math.max(a.leftMm, a.rightMm, b.leftMm, b.rightMm) + (b.mm - a.mm) * LONGER;
-    const dx = point.x - a.x;
-    const dy = point.y - a.y;
-    if (dx * dx + dy * dy > reach * reach) continue;
-    const off = offStep(a, b, point, {
-      isFirst: at === 1,
-      isLast: at === line.length - 1,
-    });
-    if (Math.abs(off) < Math.abs(best)) best = off;
+/**
+ * How far points lie outside of a line's width, mm; beyond its ends, which are cut square, outside of them.
+ *
+ * @param nearest step of the line each point was nearest to before, kept up to date: looked at first, most others needn't be
+ */
+function offLine(
+  line: readonly ProjectedPlace[],
+  points: readonly MatPoint[],
+  nearest: Int32Array,
+): number[] {
+  const last = line.length - 1;
+  const ends = { isFirst: false, isLast: false };
+  const offAt = (at: number, point: MatPoint): number => {
+    ends.isFirst = at === 1;
+    ends.isLast = at === last;
+    return offStep(line[at - 1]!, line[at]!, point, ends);
+  };
+  // Beyond this from a step's first place, and what is the best so far, it can't be nearer.
+  const reachMm = new Float64Array(line.length);
+  for (let at = 1; at <= last; at += 1) {
+    const [a, b] = [line[at - 1]!, line[at]!];
+    reachMm[at] = Math.max(a.leftMm, a.rightMm, b.leftMm, b.rightMm) + (b.mm - a.mm) * LONGER;
   }
-  return best;
+  return points.map((point, index) => {
+    let found = Math.min(last, Math.max(1, nearest[index]!));
+    let best = offAt(found, point);
+    for (let at = 1; at <= last; at += 1) {
+      const a = line[at - 1]!;
+      const reach = Math.abs(best) + reachMm[at]!;
+      const dx = point.x - a.x;
+      const dy = point.y - a.y;
+      if (dx * dx + dy * dy > reach * reach) continue;
+      const off = offAt(at, point);
+      if (Math.abs(off) < Math.abs(best)) [best, found] = [off, at];
+    }
+    nearest[index] = found;
+    return best;
+  });
 }
 
 /** The same of one step of the line. */
 function offStep(
-  a: SeenPlace,
-  b: SeenPlace,
+  a: ProjectedPlace,
+  b: ProjectedPlace,
   { x, y }: MatPoint,
   { isFirst, isLast }: { isFirst: boolean; isLast: boolean },
 ): number {
@@ -194,7 +214,7 @@ function offStep(
 /** What may differ from the drawing: the place, the heading, each run's length, each curve's turn. */
 function improved(
   form: Form,
-  start: Laid,
+  start: Pose,
   target: Target,
   { rounds, apartMm, softMax }: { rounds: number; apartMm: number; softMax: number },
 ): Fit {
@@ -205,7 +225,7 @@ function improved(
     (run) =>
       TURN_RAD + TURN_SHARE * Math.abs(runs[run]!.turnsRad.reduce((sum, one) => sum + one, 0)),
   );
-  const unpacked = (values: readonly number[]): Laid => {
+  const unpacked = (values: readonly number[]): Pose => {
     const furtherRad = runs.map(() => 0);
     curved.forEach((run, index) => {
       furtherRad[run] = values[3 + runs.length + index]!;
@@ -227,12 +247,13 @@ function improved(
     ...curved.map((run) => start.furtherRad[run]!),
   ];
   const steps = [0.02, 0.02, 2e-4, ...runs.map(() => 0.02), ...curved.map(() => 5e-4)];
+  const nearest = new Int32Array(target.edge.length);
   const { values, cost } = leastSquares(
     packed,
     steps,
     (now) => {
       const laid = unpacked(now);
-      const offs = residualsOf(form, laid, target, apartMm);
+      const offs = residualsOf(form, laid, target, { apartMm, nearest });
       runs.forEach((_, run) => offs.push(laid.longerMm[run]! / spreadMm[run]!));
       curved.forEach((run, index) => offs.push(laid.furtherRad[run]! / spreadRad[index]!));
       return Float64Array.from(offs);
@@ -240,8 +261,10 @@ function improved(
     { rounds, softMax },
   );
   const laid = unpacked(values);
-  const line = seenLine(form, laid, target.eye, apartMm);
-  const sorted = target.edge.map((point) => Math.abs(offLine(line, point))).sort((a, b) => a - b);
+  const line = projectedLine(form, laid, target.eye, apartMm);
+  const sorted = offLine(line, target.edge, nearest)
+    .map(Math.abs)
+    .sort((a, b) => a - b);
   return {
     laid,
     medianMm: sorted[Math.floor(sorted.length / 2)]!,

@@ -25,7 +25,7 @@ export interface Form {
   /** Curves that stand up from the mat: the bar doesn't lie level. */
   upright: readonly Feature[];
   /** Height of the bar's middle over the mat, mm. */
-  restMm: number;
+  axisHeightMm: number;
 }
 
 /** A curve is laid in steps that turn no further than this, rad. */
@@ -56,12 +56,15 @@ export function formOf({ stretches, features = [] }: Bar): Form {
     plane,
     runs: runsOf(bar, level),
     upright: curves.filter((feature) => planeOf(feature) !== plane),
-    restMm: 0,
+    axisHeightMm: 0,
   };
-  let restMm = 0;
+  let axisHeightMm = 0;
   for (let share = 0; share <= 1; share += 1 / 256)
-    restMm = Math.max(restMm, heightAt(form, Math.min(bar.lengthMm, share * bar.lengthMm)) / 2);
-  return { ...form, restMm };
+    axisHeightMm = Math.max(
+      axisHeightMm,
+      heightAt(form, Math.min(bar.lengthMm, share * bar.lengthMm)) / 2,
+    );
+  return { ...form, axisHeightMm };
 }
 
 function runsOf(bar: LaidBar, level: readonly Feature[]): Run[] {
@@ -173,7 +176,7 @@ export function sidesAt({ bar }: Form, mm: number): Sides {
 }
 
 /** What the eye finds of a form: where its first end lies, how it heads, and how each run came out. */
-export interface Laid {
+export interface Pose {
   x: number;
   y: number;
   headingRad: number;
@@ -186,7 +189,7 @@ export interface Laid {
 }
 
 /** A place of the middle line as laid. */
-export interface LaidPlace {
+export interface PosePlace {
   /** On the plan, mm from end A. */
   planMm: number;
   /** As laid, mm from end A. */
@@ -198,10 +201,10 @@ export interface LaidPlace {
 }
 
 /** The middle line of a form as laid, no further apart than said, mm. */
-export function laidLine({ runs }: Form, laid: Laid, apartMm: number): LaidPlace[] {
+export function laidLine({ runs }: Form, laid: Pose, apartMm: number): PosePlace[] {
   let { x, y, headingRad } = laid;
   let mm = 0;
-  const line: LaidPlace[] = [{ planMm: runs[0]!.fromMm, mm, x, y, headingRad, run: 0 }];
+  const line: PosePlace[] = [{ planMm: runs[0]!.fromMm, mm, x, y, headingRad, run: 0 }];
   runs.forEach(({ fromMm, toMm, turnsRad }, run) => {
     const drawnMm = toMm - fromMm;
     const lengthMm = Math.max(drawnMm * 0.2, drawnMm + laid.longerMm[run]!);
@@ -229,7 +232,7 @@ export function laidLine({ runs }: Form, laid: Laid, apartMm: number): LaidPlace
 }
 
 /** A place of the middle line as it appears on the mat, and how far its edges do to either side, mm. */
-export interface SeenPlace extends LaidPlace {
+export interface ProjectedPlace extends PosePlace {
   leftMm: number;
   rightMm: number;
 }
@@ -246,9 +249,9 @@ export interface Eye {
  * height, an edge that faces away by that of the upper side, one that faces the camera by that of
  * the lower.
  */
-export function seenLine(form: Form, laid: Laid, eye: Eye, apartMm: number): SeenPlace[] {
-  const middle = eye.z / (eye.z - form.restMm);
-  return laidLine(form, laid, apartMm).map((place): SeenPlace => {
+export function projectedLine(form: Form, laid: Pose, eye: Eye, apartMm: number): ProjectedPlace[] {
+  const middle = eye.z / (eye.z - form.axisHeightMm);
+  return laidLine(form, laid, apartMm).map((place): ProjectedPlace => {
     const half = widthAt(form, place.planMm) / 2;
     const high = heightAt(form, place.planMm) / 2;
     const aside =
@@ -260,8 +263,8 @@ export function seenLine(form: Form, laid: Laid, eye: Eye, apartMm: number): See
     const edge = (way: 1 | -1): number => {
       const off = aside + way * half;
       const isAway = off * way > 0;
-      const upright = (off * eye.z) / (eye.z - form.restMm - (isAway ? upHigh : -upHigh));
-      const slant = Math.hypot(1, aside / (eye.z - form.restMm));
+      const upright = (off * eye.z) / (eye.z - form.axisHeightMm - (isAway ? upHigh : -upHigh));
+      const slant = Math.hypot(1, aside / (eye.z - form.axisHeightMm));
       const touched = (aside + way * half * slant) * middle;
       return (upright + (touched - upright) * round - aside * middle) * way;
     };

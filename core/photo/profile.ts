@@ -4,7 +4,7 @@ import { widthAt } from "./form";
 import type { Levelled, Station } from "./trace";
 
 /** Something known to a standard uncertainty, in its unit. */
-export interface Known {
+export interface Estimate {
   value: number;
   /** Standard uncertainty of how it was seen, over what the camera's place leaves open. */
   u: number;
@@ -17,7 +17,12 @@ export const widthsBetween = ({ stations }: Levelled, fromMm: number, toMm: numb
   );
 
 /** The width at a place, from a line through the widths around it; null where too few were seen. */
-export function widthNear(bar: Levelled, mm: number, fromMm: number, toMm: number): Known | null {
+export function widthNear(
+  bar: Levelled,
+  mm: number,
+  fromMm: number,
+  toMm: number,
+): Estimate | null {
   const widths = widthsBetween(bar, fromMm, toMm);
   const spanMm = toMm - fromMm;
   if (spanMm <= 0 || widths.length < Math.max(4, spanMm)) return null;
@@ -50,7 +55,7 @@ const MIN_SLOPE = 0.025;
 const ROUNDED_MM = 1;
 
 /** Where the plan's stretches meet, as they are seen: each boundary, or null where nothing is to be seen of it. */
-export function boundariesOf(bar: Levelled): (Known | null)[] {
+export function boundariesOf(bar: Levelled): (Estimate | null)[] {
   const { stretches, lengthMm } = bar.form.bar;
   const inner = stretches.slice(0, -1).map(({ toMm }, index) => {
     const roomMm = [stretches[index]!, stretches[index + 1]!].map(
@@ -74,7 +79,7 @@ const SIDES_MM = 26;
 const SIDES_SHARE = 0.7;
 
 /** A point as its sides run together: where they meet, and how wide it still is at its face. */
-export function pointAt(bar: Levelled, planMm: number): { end: Known; faceMm: Known } | null {
+export function pointAt(bar: Levelled, planMm: number): { end: Estimate; faceMm: Estimate } | null {
   const isFirst = planMm === 0;
   if (bar.ends[isFirst ? 0 : 1] === null) return null;
   const [mm, way] = isFirst ? [0, 1] : [bar.lengthMm, -1];
@@ -98,7 +103,7 @@ export function pointAt(bar: Levelled, planMm: number): { end: Known; faceMm: Kn
 }
 
 /** Where the bar ends: at its face, or where the sides of a point meet. */
-function endAt(bar: Levelled, planMm: number): Known | null {
+function endAt(bar: Levelled, planMm: number): Estimate | null {
   const isFirst = planMm === 0;
   const { stretch } = bar.form.bar.stretches.at(isFirst ? 0 : -1)!;
   if (endSection(stretch, isFirst ? "from" : "to") === "point")
@@ -111,7 +116,7 @@ function boundaryAt(
   bar: Levelled,
   planMm: number,
   [before, after]: [number, number],
-): Known | null {
+): Estimate | null {
   const { form } = bar;
   const expectedMm = mmOfPlan(bar, planMm);
   const reachBefore = Math.min(before * 0.9, Math.max(LOOK_MM, before * LOOK_SHARE));
@@ -160,7 +165,7 @@ function straightWidths(
 const CORNER_SHARE = 0.15;
 
 /** Where the width steps from one level to another: at the corner of the thicker side. */
-function stepIn(widths: readonly { x: number; y: number }[], jump: number): Known | null {
+function stepIn(widths: readonly { x: number; y: number }[], jump: number): Estimate | null {
   const way = Math.sign(jump);
   let best: { at: number; rise: number } | null = null;
   for (let index = 4; index < widths.length - 4; index += 1) {
@@ -199,7 +204,7 @@ const mean = (points: readonly { y: number }[]): number =>
   points.reduce((sum, { y }) => sum + y, 0) / points.length;
 
 /** Where two straight courses of the width meet, by the place that leaves least over. */
-function cornerIn(widths: readonly { x: number; y: number }[]): Known | null {
+function cornerIn(widths: readonly { x: number; y: number }[]): Estimate | null {
   let best: { x: number; rest: number; bend: number; rms: number } | null = null;
   for (let x = widths[0]!.x + 4; x <= widths.at(-1)!.x - 4; x += 0.5) {
     const before = lineThrough(

@@ -28,7 +28,7 @@ import {
 } from "./reading/reading";
 import { readPitch, readTurns, readTwistStraightness } from "./reading/twist";
 import { readSides, readStraightness, readWidth } from "./reading/widths";
-import { levelled, type Doubt, type Trace } from "./trace";
+import { levelled, type Perturbation, type Trace } from "./trace";
 import type { Unseen } from "./unseen";
 import { EigenvalueDecomposition } from "ml-matrix";
 
@@ -69,7 +69,7 @@ const SAG = 0.35;
 export function readLines(bar: Bar, lines: readonly Characteristic[], taken: Taken): PhotoReadings {
   const { camera } = taken.fitted;
   const plain = seenWith(taken, { camera, height: 0, sag: 0 });
-  const doubts = doubtsOf(taken.fitted).map((doubt) => seenWith(taken, doubt));
+  const perturbed = perturbationsOf(taken.fitted).map((one) => seenWith(taken, one));
   const readings: PhotoReading[] = [];
   const notSeen: PhotoReadings["notSeen"] = [];
   for (const line of lines) {
@@ -78,9 +78,9 @@ export function readLines(bar: Bar, lines: readonly Characteristic[], taken: Tak
       if (!isMatch(line)) notSeen.push({ id: line.id, why: found.unseen });
       continue;
     }
-    const square = doubts.reduce((sum, doubted) => {
-      const other = readLine(line, doubted);
-      // What can be read only without the doubt is not to be relied on by it.
+    const square = perturbed.reduce((sum, moved) => {
+      const other = readLine(line, moved);
+      // What can be read only as it was sighted first is not to be relied on by it.
       return sum + ("unseen" in other ? 0 : farthest(found.values, other.values) ** 2);
     }, found.u ** 2);
     readings.push({ id: line.id, values: found.values, uncertainty: COVERAGE * Math.sqrt(square) });
@@ -95,7 +95,7 @@ const farthest = (a: readonly number[], b: readonly number[]): number =>
   Math.max(...a.map((value, index) => Math.abs(value - (b[index] ?? value))));
 
 /** Cameras a standard deviation off in each direction they may be off in, and the bar's heights. */
-function doubtsOf({ camera, covariance }: FittedCamera): Doubt[] {
+function perturbationsOf({ camera, covariance }: FittedCamera): Perturbation[] {
   const scale = scalesOf(covariance);
   const plain = covariance.clone();
   for (let row = 0; row < plain.rows; row += 1)
@@ -125,8 +125,8 @@ const scalesOf = (covariance: FittedCamera["covariance"]): number[] =>
     Math.sqrt(Math.max(1e-30, covariance.get(at, at))),
   );
 
-function seenWith({ trace, fitted, openings, edgeMm }: Taken, doubt: Doubt): Seen {
-  const bar = levelled(trace, fitted.camera, doubt);
+function seenWith({ trace, fitted, openings, edgeMm }: Taken, perturbation: Perturbation): Seen {
+  const bar = levelled(trace, fitted.camera, perturbation);
   return {
     bar,
     boundaries: boundariesOf(bar),

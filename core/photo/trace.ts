@@ -3,12 +3,12 @@ import type { EdgePoint } from "./edges";
 import {
   heightAt,
   sidesAt,
-  seenLine,
+  projectedLine,
   twistAt,
   widthAt,
   type Eye,
   type Form,
-  type Laid,
+  type Pose,
 } from "./form";
 import { lineThrough } from "./line";
 import type { MatPoint } from "./mat";
@@ -31,7 +31,7 @@ export interface TracePlace extends MatPoint {
 /** A bar followed along its outline. */
 export interface Trace {
   form: Form;
-  laid: Laid;
+  laid: Pose;
   places: readonly TracePlace[];
   /** The faces of end A and end B; none where they weren't seen. */
   ends: readonly [Hit | null, Hit | null];
@@ -48,12 +48,12 @@ const END_MM = 9;
 /** Follows a bar along its outlines from where its form was laid. */
 export function traceBar(
   form: Form,
-  laid: Laid,
+  laid: Pose,
   edges: readonly (readonly EdgePoint[])[],
   eye: Eye,
 ): Trace {
   const index = new EdgeIndex(edges);
-  const first = seenLine(form, laid, eye, APART_MM).map((place) => ({
+  const first = projectedLine(form, laid, eye, APART_MM).map((place) => ({
     ...place,
     ...edgesBeside(index, place, place.leftMm, place.rightMm),
   }));
@@ -271,7 +271,7 @@ const MIN_FACING = 0.3;
 const BESIDE = [-1, 0, 1].flatMap((i) => [-1, 0, 1].map((j) => [i, j] as const));
 
 /** Another camera than the one the trace was taken by, and other heights: to see what they would change. */
-export interface Doubt {
+export interface Perturbation {
   camera: Camera;
   /** By how much the bar's height is larger than drawn, as a share. */
   height: number;
@@ -294,7 +294,7 @@ export interface Station extends MatPoint {
 /** A bar as it really lies: heights taken off. */
 export interface Levelled {
   form: Form;
-  laid: Laid;
+  laid: Pose;
   stations: readonly Station[];
   lengthMm: number;
   ends: readonly [MatPoint | null, MatPoint | null];
@@ -309,29 +309,29 @@ export interface Levelled {
  *
  * @param seenBy the camera that took the trace
  */
-export function levelled(trace: Trace, seenBy: Camera, doubt: Doubt): Levelled {
+export function levelled(trace: Trace, seenBy: Camera, perturbation: Perturbation): Levelled {
   const { form, laid } = trace;
-  const isSame = seenBy === doubt.camera;
+  const isSame = seenBy === perturbation.camera;
   const onOther = (hit: MatPoint): MatPoint =>
-    isSame ? hit : onMat(doubt.camera, project(seenBy, { x: hit.x, y: hit.y, z: 0 }));
-  const eye = doubt.camera.at;
-  const restMm = form.restMm * (1 + doubt.height);
+    isSame ? hit : onMat(perturbation.camera, project(seenBy, { x: hit.x, y: hit.y, z: 0 }));
+  const eye = perturbation.camera.at;
+  const axisHeightMm = form.axisHeightMm * (1 + perturbation.height);
   const down = ({ x, y }: MatPoint, z: number): MatPoint => ({
     x: eye.x + (x - eye.x) * (1 - z / eye.z),
     y: eye.y + (y - eye.y) * (1 - z / eye.z),
   });
   const middleMm = (planMm: number) => {
-    const ownMm = (heightAt(form, planMm) / 2) * (1 + doubt.height);
-    return restMm - doubt.sag * (restMm - ownMm);
+    const ownMm = (heightAt(form, planMm) / 2) * (1 + perturbation.height);
+    return axisHeightMm - perturbation.sag * (axisHeightMm - ownMm);
   };
   const faceOf = (hit: Hit, planMm: number): MatPoint => {
     const facing = (hit.x - eye.x) * hit.nx + (hit.y - eye.y) * hit.ny;
-    const halfMm = (heightAt(form, planMm) / 2) * (1 + doubt.height);
+    const halfMm = (heightAt(form, planMm) / 2) * (1 + perturbation.height);
     return down(onOther(hit), middleMm(planMm) + Math.sign(facing) * halfMm);
   };
   const lift = (hit: Hit, planMm: number): MatPoint => {
     const { x, y } = onOther(hit);
-    const halfMm = (heightAt(form, planMm) / 2) * (1 + doubt.height);
+    const halfMm = (heightAt(form, planMm) / 2) * (1 + perturbation.height);
     const middle = middleMm(planMm);
     if (twistAt(form, planMm)) return down({ x, y }, middle);
     const facing = (x - eye.x) * hit.nx + (y - eye.y) * hit.ny;

@@ -4,7 +4,7 @@ import { planPiece } from "@/core/piece/plan";
 import { pieceSchema, type Piece } from "@/core/piece/piece";
 import { Refusal } from "@/core/problem/problem";
 import { photograph } from "@/core/simulate/camera/photograph";
-import { somehow } from "@/core/simulate/camera/scene";
+import { randomScene } from "@/core/simulate/camera/scene";
 import { variedPiece } from "@/core/simulate/camera/varied";
 import { seededRandom } from "@/core/stats/random";
 import { SHELF_EXERCISES, WORKED_EXERCISES } from "@/data/demo/exercises";
@@ -39,7 +39,7 @@ const TWELVE_MEGAPIXELS = { widthPx: 4000, heightPx: 3000 };
  * What is true of a made piece is what its own plan says; middles of tapers from one form to
  * another have no one truth, and are left out.
  */
-async function studyPictures(count: number): Promise<PictureStudy> {
+export async function studyPictures(count: number): Promise<PictureStudy> {
   const cv = await loadVision();
   const pieces = [...WORKED_EXERCISES, ...SHELF_EXERCISES]
     .map(({ content }) => pieceSchema.parse(content.piece))
@@ -52,18 +52,18 @@ async function studyPictures(count: number): Promise<PictureStudy> {
     const drawn = pieces[at % pieces.length]!;
     const made = variedPiece(drawn, random);
     const scene =
-      somehow(made, "a4", TWELVE_MEGAPIXELS, random) ??
-      somehow(made, "a3", TWELVE_MEGAPIXELS, random);
+      randomScene(made, "a4", TWELVE_MEGAPIXELS, random) ??
+      randomScene(made, "a3", TWELVE_MEGAPIXELS, random);
     if (!scene) continue;
     const { width, height, data } = photograph(scene, random);
     const raw = { width, height, channels: 4 } as const;
     const file = await sharp(Buffer.from(data.buffer), { raw }).jpeg({ quality: 90 }).toBuffer();
-    const begun = performance.now();
+    const started = performance.now();
     try {
       const picture = await readPicture(file);
       const lines = planPiece(drawn).characteristics;
       const { readings } = measurePicture(cv, picture, { bar: drawn, lines });
-      seconds.push((performance.now() - begun) / 1000);
+      seconds.push((performance.now() - started) / 1000);
       const truth = new Map(planPiece(made).characteristics.map((line) => [line.id, line]));
       for (const { id, values, uncertainty } of readings) {
         const line = truth.get(id);

@@ -148,14 +148,14 @@ export const readScrollForm: LineReader = (line, seen) => {
   const found = runOf(seen, line.feature);
   if (!found) return unseen("not-level");
   const { form, laid } = seen.bar;
-  const seenLine = found.own.filter(({ left, right }) => left && right);
-  if (seenLine.length < found.own.length * 0.8) return unseen("hidden");
+  const projectedLine = found.own.filter(({ left, right }) => left && right);
+  if (projectedLine.length < found.own.length * 0.8) return unseen("hidden");
   const template = laidLine(
     form,
     { ...laid, longerMm: laid.longerMm.map(() => 0), furtherRad: laid.furtherRad.map(() => 0) },
     1,
   ).filter(({ run }) => run === found.run);
-  const thinned = smoothed(seenLine).filter((_, at) => at % 4 === 0);
+  const thinned = smoothed(projectedLine).filter((_, at) => at % 4 === 0);
   return { values: [farthestOff(thinned, template)], u: 0.15 };
 };
 

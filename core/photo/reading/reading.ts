@@ -1,6 +1,6 @@
 import type { Characteristic } from "../../measure/characteristic";
 import type { MatPoint } from "../mat";
-import type { Known } from "../profile";
+import type { Estimate } from "../profile";
 import type { Levelled } from "../trace";
 import type { Unseen } from "../unseen";
 
@@ -16,7 +16,7 @@ export interface Opening {
 export interface Seen {
   bar: Levelled;
   /** Where the plan's stretches meet, ends included: one more than there are stretches. */
-  boundaries: readonly (Known | null)[];
+  boundaries: readonly (Estimate | null)[];
   openings: readonly Opening[];
   /** What half a pixel of an edge comes to on a width, mm. */
   edgeMm: number;

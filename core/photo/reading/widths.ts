@@ -1,6 +1,6 @@
 import { sectionAt, type LaidStretch } from "../../bar/bar";
 import { twistAt } from "../form";
-import { mmOfPlan, pointAt, widthNear, widthsBetween, type Known } from "../profile";
+import { mmOfPlan, pointAt, widthNear, widthsBetween, type Estimate } from "../profile";
 import { unseen, type LineReader, type Seen, type SeenValues } from "./reading";
 
 /** A width is taken over this much of the bar, mm, or this share of its stretch. */
@@ -25,7 +25,7 @@ export const stretchOf = (
 
 /** Where a stretch begins and ends as measured: by what was seen of it, else by how it was laid. */
 export function spanOf(seen: Seen, stretch: LaidStretch & { index: number }): [number, number] {
-  const at = (known: Known | null, planMm: number) => known?.value ?? mmOfPlan(seen.bar, planMm);
+  const at = (known: Estimate | null, planMm: number) => known?.value ?? mmOfPlan(seen.bar, planMm);
   return [
     at(seen.boundaries[stretch.index]!, stretch.fromMm),
     at(seen.boundaries[stretch.index + 1]!, stretch.toMm),
@@ -73,7 +73,7 @@ function widthOfPlace(
   atMm: number,
   stretch: LaidStretch & { index: number },
   seen: Seen,
-): Known | null {
+): Estimate | null {
   const [fromMm, toMm] = spanOf(seen, stretch);
   const lengthMm = toMm - fromMm;
   if (lengthMm <= 2 * ROUNDED_MM) return null;
@@ -103,8 +103,8 @@ function withPlace(
   seen: Seen,
   stretch: LaidStretch & { index: number },
   mm: number,
-  width: Known | null,
-): Known | null {
+  width: Estimate | null,
+): Estimate | null {
   if (!width) return null;
   const ends = [seen.boundaries[stretch.index], seen.boundaries[stretch.index + 1]];
   const placeMm = ends.every(Boolean)

@@ -4,7 +4,7 @@ import type { Random } from "../../stats/random";
 import { isOpen, type Solid } from "./solid";
 
 /** Where the simulated camera stands, and how it sees. */
-export interface Shot {
+export interface CameraSetup {
   widthPx: number;
   heightPx: number;
   /** Focal length in the picture's longer sides. */
@@ -33,7 +33,7 @@ export interface Light {
   uneven: number;
 }
 
-export interface Looks {
+export interface Appearance {
   light: Light;
   /** Standard deviation of the lens's blur, px. */
   blurPx: number;
@@ -56,8 +56,8 @@ export interface Scene {
   mat: MatSize;
   solids: readonly Solid[];
   covers?: readonly Cover[];
-  shot: Shot;
-  looks: Looks;
+  setup: CameraSetup;
+  appearance: Appearance;
 }
 
 /** The mat is drawn so fine, px/mm. */
@@ -77,18 +77,18 @@ export interface TakenPicture {
 
 /** Takes a picture of pieces on a mat. */
 export function photograph(
-  { mat, solids, covers = [], shot, looks }: Scene,
+  { mat, solids, covers = [], setup, appearance }: Scene,
   random: Random,
 ): TakenPicture {
-  const { widthPx: width, heightPx: height } = shot;
-  const lens = lensOf(shot);
+  const { widthPx: width, heightPx: height } = setup;
+  const lens = lensOf(setup);
   const paper = paperOf(mat);
-  const shadow = shadowOf(mat, solids, looks.light);
+  const shadow = shadowOf(mat, solids, appearance.light);
   const light = new Float32Array(width * height * 3);
   takeGround();
-  for (const solid of solids) takeSolid(light, solid, lens, { width, height, looks });
-  blur(light, { width, height, channels: 3 }, looks.blurPx);
-  return { width, height, data: developed(light, looks.noise, random) };
+  for (const solid of solids) takeSolid(light, solid, lens, { width, height, appearance });
+  blur(light, { width, height, channels: 3 }, appearance.blurPx);
+  return { width, height, data: developed(light, appearance.noise, random) };
 
   function takeGround(): void {
     const { widthMm, heightMm } = MATS[mat];
@@ -101,7 +101,8 @@ export function photograph(
         const x = xs[u]!;
         const y = ys[u]!;
         const at = (v * width + u) * 3;
-        const lit = shadow(x, y) * (1 - looks.light.uneven * ((x / widthMm + y / heightMm) / 2));
+        const lit =
+          shadow(x, y) * (1 - appearance.light.uneven * ((x / widthMm + y / heightMm) / 2));
         const cover =
           covers.length === 0
             ? undefined
@@ -122,9 +123,9 @@ export function photograph(
 }
 
 /** Whether all of a mat is in the picture, with a little room. */
-export function seesAll(shot: Shot, widthMm: number, heightMm: number): boolean {
-  const { see } = lensOf(shot);
-  const [roomU, roomV] = [shot.widthPx * 0.015, shot.heightPx * 0.015];
+export function seesAll(setup: CameraSetup, widthMm: number, heightMm: number): boolean {
+  const { see } = lensOf(setup);
+  const [roomU, roomV] = [setup.widthPx * 0.015, setup.heightPx * 0.015];
   return [
     [0, 0],
     [widthMm, 0],
@@ -132,7 +133,7 @@ export function seesAll(shot: Shot, widthMm: number, heightMm: number): boolean 
     [widthMm, heightMm],
   ].every(([x, y]) => {
     const [u, v] = see(x!, y!, 0);
-    return u > roomU && v > roomV && u < shot.widthPx - roomU && v < shot.heightPx - roomV;
+    return u > roomU && v > roomV && u < setup.widthPx - roomU && v < setup.heightPx - roomV;
   });
 }
 
@@ -143,8 +144,9 @@ interface Lens {
   groundRow: (v: number, xs: Float64Array, ys: Float64Array) => void;
 }
 
-function lensOf(shot: Shot): Lens {
-  const { widthPx, heightPx, focal, distanceMm, lookAt, tiltDeg, towardsDeg, rollDeg, bend } = shot;
+function lensOf(setup: CameraSetup): Lens {
+  const { widthPx, heightPx, focal, distanceMm, lookAt, tiltDeg, towardsDeg, rollDeg, bend } =
+    setup;
   const rad = Math.PI / 180;
   const [tilt, towards, roll] = [tiltDeg * rad, towardsDeg * rad, rollDeg * rad];
   // The line of sight, and the picture's right and down in the world.
@@ -320,7 +322,7 @@ function takeSolid(
   light: Float32Array,
   { points, own, triangles, openings }: Solid,
   lens: Lens,
-  { width, height, looks }: { width: number; height: number; looks: Looks },
+  { width, height, appearance }: { width: number; height: number; appearance: Appearance },
 ): void {
   const count = points.length / 3;
   const seen = new Float64Array(count * 3);
@@ -339,7 +341,7 @@ function takeSolid(
   const depths = new Float32Array(columns * rows).fill(Infinity);
   const shades = new Float32Array(columns * rows);
   const rad = Math.PI / 180;
-  const { fromDeg, heightDeg } = looks.light;
+  const { fromDeg, heightDeg } = appearance.light;
   const sun = [
     Math.cos(heightDeg * rad) * Math.cos(fromDeg * rad),
     Math.cos(heightDeg * rad) * Math.sin(fromDeg * rad),
@@ -350,7 +352,7 @@ function takeSolid(
     const normal = normalOf(points, ids);
     const lit = Math.max(0, Math.abs(normal[2]) * sun[2] + normal[0] * sun[0] + normal[1] * sun[1]);
     const glance = Math.max(0, Math.abs(normal[2])) ** 8;
-    const shade = looks.steel * (0.35 + 0.65 * lit) + looks.shine * glance;
+    const shade = appearance.steel * (0.35 + 0.65 * lit) + appearance.shine * glance;
     const corners = ids.map((id) => [
       (seen[id * 3]! + 0.5 - fromU) * PARTS - 0.5,
       (seen[id * 3 + 1]! + 0.5 - fromV) * PARTS - 0.5,
@@ -369,7 +371,7 @@ function takeSolid(
         0.22 *
           Math.sin(along * 1.9 + 2 * Math.sin(across * 1.3)) *
           Math.sin(across * 2.3 + along * 0.6);
-      shades[index] = isWall ? looks.steel * 0.4 : shade * scale;
+      shades[index] = isWall ? appearance.steel * 0.4 : shade * scale;
     });
   }
   const parts = PARTS * PARTS;

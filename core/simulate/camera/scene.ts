@@ -1,8 +1,8 @@
 import { MATS, plainArea, type MatSize } from "../../photo/mat";
 import type { Piece } from "../../piece/piece";
 import type { Random } from "../../stats/random";
-import { seesAll, type Scene, type Shot } from "./photograph";
-import { solidOf, type Lying, type Solid } from "./solid";
+import { seesAll, type Scene, type CameraSetup } from "./photograph";
+import { solidOf, type Placement, type Solid } from "./solid";
 
 /** How large a picture the simulated camera takes, px. */
 interface PictureSize {
@@ -20,7 +20,7 @@ function laidSomewhere(
   piece: Piece,
   mat: MatSize,
   random: Random,
-): { solid: Solid; lying: Lying } | null {
+): { solid: Solid; placement: Placement } | null {
   const area = plainArea(mat);
   const isFlipped = random.next() < 0.3;
   for (let tries = 0; tries < 40; tries += 1) {
@@ -31,12 +31,12 @@ function laidSomewhere(
     const roomX = area.maxX - area.minX - 2 * ROOM_MM - (wide.max - wide.min);
     const roomY = area.maxY - area.minY - 2 * ROOM_MM - (high.max - high.min);
     if (roomX < 0 || roomY < 0) continue;
-    const lying = {
+    const placement = {
       ...at,
       x: area.minX + ROOM_MM + roomX * random.next() - wide.min,
       y: area.minY + ROOM_MM + roomY * random.next() - high.min,
     };
-    return { solid: solidOf(piece, lying), lying };
+    return { solid: solidOf(piece, placement), placement };
   }
   return null;
 }
@@ -58,9 +58,9 @@ function heldSomehow(
   mat: MatSize,
   { maxTiltDeg = 25, ...size }: PictureSize,
   random: Random,
-): Shot {
+): CameraSetup {
   const { widthMm, heightMm } = MATS[mat];
-  const shot: Shot = {
+  const setup: CameraSetup = {
     ...size,
     focal: between(random, 0.7, 1.1),
     distanceMm: 0,
@@ -73,13 +73,13 @@ function heldSomehow(
     rollDeg: between(random, -6, 6),
     bend: between(random, -0.08, 0.08),
   };
-  let distanceMm = widthMm * shot.focal * 0.7;
-  while (!seesAll({ ...shot, distanceMm }, widthMm, heightMm)) distanceMm *= 1.015;
-  return { ...shot, distanceMm };
+  let distanceMm = widthMm * setup.focal * 0.7;
+  while (!seesAll({ ...setup, distanceMm }, widthMm, heightMm)) distanceMm *= 1.015;
+  return { ...setup, distanceMm };
 }
 
 /** A piece on a mat, photographed somehow: light, shadows, steel, blur and noise as they come. */
-export function somehow(
+export function randomScene(
   piece: Piece,
   mat: MatSize,
   size: PictureSize,
@@ -90,8 +90,8 @@ export function somehow(
   return {
     mat,
     solids: [laid.solid],
-    shot: heldSomehow(mat, size, random),
-    looks: {
+    setup: heldSomehow(mat, size, random),
+    appearance: {
       light: {
         fromDeg: between(random, 0, 360),
         heightDeg: between(random, 38, 78),

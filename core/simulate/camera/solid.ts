@@ -24,7 +24,7 @@ export interface Opening {
 }
 
 /** How a piece lies: which of its planes is level, where, and whether it is turned over. */
-export interface Lying {
+export interface Placement {
   x: number;
   y: number;
   turnDeg: number;
@@ -51,7 +51,7 @@ interface Bend {
 const STEP_MM = 0.6;
 
 /** Builds a piece's steel, lying on a mat. */
-export function solidOf(piece: Piece, lying: Lying): Solid {
+export function solidOf(piece: Piece, placement: Placement): Solid {
   const { stretches, features = [] } = piece;
   const plane = levelPlane(piece);
   const lengthMm = stretches.reduce((sum, { length }) => sum + length, 0);
@@ -100,7 +100,7 @@ export function solidOf(piece: Piece, lying: Lying): Solid {
     last = s;
     return { s, x, y, heading: headingAt(s) };
   });
-  return swept(line, { piece, plane, twists, restMm, lying, sizeAt });
+  return swept(line, { piece, plane, twists, restMm, placement, sizeAt });
 }
 
 function sizesAlong({ stretches, stock }: Piece): (s: number) => [number, number] {
@@ -260,7 +260,7 @@ interface Sweep {
   plane: LevelPlane;
   twists: { from: number; to: number; rad: number }[];
   restMm: number;
-  lying: Lying;
+  placement: Placement;
   sizeAt: (s: number) => [number, number];
 }
 
@@ -268,7 +268,7 @@ const ROUND_CORNERS = 40;
 
 function swept(
   line: { s: number; x: number; y: number; heading: number }[],
-  { piece, plane, twists, restMm, lying, sizeAt }: Sweep,
+  { piece, plane, twists, restMm, placement, sizeAt }: Sweep,
 ): Solid {
   const turnedBy = (s: number): number =>
     twists.reduce(
@@ -280,15 +280,15 @@ function swept(
     y: line.reduce((sum, { y }) => sum + y, 0) / line.length,
   };
   const [cos, sin] = [
-    Math.cos((lying.turnDeg * Math.PI) / 180),
-    Math.sin((lying.turnDeg * Math.PI) / 180),
+    Math.cos((placement.turnDeg * Math.PI) / 180),
+    Math.sin((placement.turnDeg * Math.PI) / 180),
   ];
-  const mirror = lying.isFlipped ? -1 : 1;
+  const mirror = placement.isFlipped ? -1 : 1;
   const points: number[] = [];
   const own: number[] = [];
   const put = (x: number, y: number, z: number, [along, across]: [number, number]): number => {
     const [dx, dy] = [x - middle.x, (y - middle.y) * mirror];
-    points.push(lying.x + dx * cos - dy * sin, lying.y + dx * sin + dy * cos, z);
+    points.push(placement.x + dx * cos - dy * sin, placement.y + dx * sin + dy * cos, z);
     own.push(along, across);
     return points.length / 3 - 1;
   };
