@@ -1,4 +1,13 @@
-import { expect } from "@playwright/test";
+import { mkdtemp, rm, writeFile } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { chromium, expect } from "@playwright/test";
+import sharp from "sharp";
+import { pieceSchema } from "@/core/piece/piece";
+import { photograph } from "@/core/simulate/camera/photograph";
+import { randomScene } from "@/core/simulate/camera/scene";
+import { seededRandom } from "@/core/stats/random";
+import { SHELF_EXERCISES, WORKED_EXERCISES } from "@/data/demo/exercises";
 import { saved, signInOnly, startPiece } from "./shop";
 import { test } from "./test";
 import { expectAccessible } from "./accessible";
@@ -69,4 +78,70 @@ test("what is no picture, and a picture without the mat, is refused with what to
   );
   await page.keyboard.press("Escape");
   await expect(page.getByRole("list", { name: "To measure" })).toBeVisible();
+});
+
+/** A camera that sees a piece of an exercise on a mat, as the browser takes one from a file. */
+async function cameraFile(words: string): Promise<string> {
+  const { content } = [...WORKED_EXERCISES, ...SHELF_EXERCISES].find((one) =>
+    one.content.name.includes(words),
+  )!;
+  const random = seededRandom(5);
+  const room = { widthPx: 2400, heightPx: 1800, maxTiltDeg: 10 };
+  const scene = randomScene(pieceSchema.parse(content.piece), "a4", room, random)!;
+  const { width, height, data } = photograph(scene, random);
+  const raw = { width, height, channels: 4 } as const;
+  const frame = await sharp(Buffer.from(data.buffer), { raw }).jpeg({ quality: 92 }).toBuffer();
+  const file = join(await mkdtemp(join(tmpdir(), "bell-step-camera-")), "view.mjpeg");
+  await writeFile(file, Buffer.concat([frame, frame]));
+  return file;
+}
+
+test("looked through, the camera takes the picture by itself once it can be measured", async ({
+  baseURL,
+}, { project }) => {
+  test.slow();
+  const { executablePath, args = [] } = project.use.launchOptions!;
+  const file = await cameraFile("Net-mender's fid");
+  const browser = await chromium.launch({
+    executablePath: executablePath!,
+    args: [
+      ...args,
+      "--use-fake-ui-for-media-stream",
+      "--use-fake-device-for-media-stream",
+      `--use-file-for-fake-video-capture=${file}`,
+    ],
+  });
+  try {
+    const page = await browser.newPage({ baseURL: baseURL! });
+    await signInOnly(page, "oda");
+    await startPiece(page, "Pell Ansgar", "fid");
+    await page.getByRole("button", { name: "From a picture" }).click();
+    await page.getByRole("button", { name: "Look through the camera" }).click();
+    await expect(page.getByRole("region", { name: "Through the camera" })).toBeVisible();
+    await expectAccessible(page);
+    const slate = page.getByRole("complementary", { name: "From the picture" });
+    await expect(slate.getByRole("heading", { name: /^\d+ of \d+ read$/ })).toBeVisible({
+      timeout: 90_000,
+    });
+  } finally {
+    await browser.close();
+    await rm(file, { force: true });
+  }
+});
+
+test("a camera that may not be used says what to do, and a picture can be chosen", async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ permissions: [] });
+  const page = await context.newPage();
+  await signInOnly(page, "oda");
+  await startPiece(page, "Pell Ansgar", "fid");
+  await page.getByRole("button", { name: "From a picture" }).click();
+  await page.getByRole("button", { name: "Look through the camera" }).click();
+  await expect(page.getByRole("main").getByRole("alert")).toContainText(
+    "Allow it for this page in the browser, or choose a picture instead.",
+  );
+  await page.getByRole("button", { name: "Stop" }).click();
+  await expect(page.getByLabel("Choose a picture")).toBeAttached();
+  await context.close();
 });

@@ -6,8 +6,12 @@ import type { Unseen } from "@/core/photo/unseen";
 import type { Piece } from "@/core/piece/piece";
 import type { MatSeen, MeasuringStep } from "./measure";
 
-/** What is asked of the worker: a picture measured, or one taken by the simulated camera. */
+/**
+ * What is asked of the worker: a picture measured; a camera's view looked at, whether it could be;
+ * or a picture taken by the simulated camera.
+ */
 export type PictureRequest =
+  | { ask: "look"; picture: Blob }
   | { ask: "measure"; picture: Blob; piece: Piece; lines: readonly Characteristic[] }
   | { ask: "take"; piece: Piece; seed: number };
 
@@ -29,4 +33,6 @@ export type PictureReply =
   | { step: MeasuringStep | "library" | "taking" }
   | { measured: PictureMeasured }
   | { taken: Blob }
+  /** What a view is refused for, to be changed first. */
+  | { looked: { refused: string | null } }
   | { refused: string };

@@ -9,7 +9,7 @@ import { randomScene } from "@/core/simulate/camera/scene";
 import { variedPiece } from "@/core/simulate/camera/varied";
 import { seededRandom } from "@/core/stats/random";
 import type { Vision } from "./library";
-import { measurePicture, type Measured } from "./measure";
+import { measurePicture, seeMat, type Measured } from "./measure";
 import type { PictureMeasured, PictureReply, PictureRequest } from "./messages";
 import { whenReady, type Loading } from "./ready";
 
@@ -55,12 +55,25 @@ async function answer(request: PictureRequest): Promise<void> {
   }
   const cv = await loadVision();
   const picture = await pixelsOf(request.picture);
+  if (request.ask === "look")
+    return scope.postMessage({ looked: { refused: refusalOf(() => seeMat(cv, picture)) } });
   const measured = measurePicture(cv, picture, {
     bar: request.piece,
     lines: request.lines,
     says: (step) => scope.postMessage({ step }),
   });
   scope.postMessage({ measured: asShown(measured, picture, request) });
+}
+
+/** In words, what speaks against it. */
+function refusalOf(look: () => unknown): string | null {
+  try {
+    look();
+    return null;
+  } catch (fault) {
+    if (fault instanceof Refusal) return wordsForProblem(fault.problem);
+    throw fault;
+  }
 }
 
 async function pixelsOf(picture: Blob): Promise<ImageData> {

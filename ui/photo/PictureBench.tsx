@@ -28,7 +28,8 @@ interface PictureBenchProps {
 export function PictureBench({ piece, unit, instrument, onTake, onClose }: PictureBenchProps) {
   const { characteristics } = piece;
   const grade = piece.rules.grades[piece.exercise.step];
-  const { state, picture, measure, take, stop } = usePicture(piece.piece, characteristics);
+  const pictures = usePicture(piece.piece, characteristics);
+  const { state, picture, measure, take, stop } = pictures;
   const measured = state.is === "measured" ? state.measured : null;
   const readings = useReadings(characteristics, measured, grade);
   const { lines } = readings;
@@ -119,6 +120,8 @@ export function PictureBench({ piece, unit, instrument, onTake, onClose }: Pictu
             <PictureWay
               state={state}
               onFile={measure}
+              look={pictures.look}
+              onWatch={pictures.forget}
               onPractice={() => {
                 pressed.current += 1;
                 take(seedOfId(piece.id) + pressed.current);

@@ -1,5 +1,7 @@
+import { useState } from "react";
 import { MATS, MAT_SIZES } from "@/core/photo/mat";
 import { STEP_WORDS } from "../words/picture";
+import { LiveCamera } from "./LiveCamera";
 import type { PictureState } from "./usePicture";
 
 /** How a picture is taken: with the camera, from a file, or by the practice camera; and why the last one wasn't read. */
@@ -7,13 +9,19 @@ export function PictureWay({
   state,
   onFile,
   onPractice,
+  look,
+  onWatch,
   onStop,
 }: {
   state: PictureState;
   onFile: (file: Blob) => void;
   onPractice: () => void;
+  look: (view: Blob) => Promise<string | null>;
+  /** The camera is about to be looked through. */
+  onWatch: () => void;
   onStop: () => void;
 }) {
+  const [isWatching, setWatching] = useState(false);
   if (state.is === "busy")
     return (
       <section className="border border-rule bg-sheet p-6">
@@ -29,6 +37,20 @@ export function PictureWay({
       </section>
     );
   const refused = state.is === "waiting" ? state.refused : null;
+  if (isWatching && !refused)
+    return (
+      <LiveCamera
+        look={look}
+        onTaken={(picture) => {
+          setWatching(false);
+          onFile(picture);
+        }}
+        onStop={() => {
+          setWatching(false);
+          onStop();
+        }}
+      />
+    );
   return (
     <section aria-label="A picture" className="border border-rule bg-sheet p-6">
       {refused ? (
@@ -40,9 +62,22 @@ export function PictureWay({
       <ol className="mt-2 max-w-prose list-decimal pl-5 text-15">
         <li>Print the mat at full size, and lay a rule on its check ruler once.</li>
         <li>Lay the piece flat on its plain middle, cold, nothing else beside it.</li>
-        <li>Hold the camera over it, as upright as it goes, all of the mat in the picture.</li>
+        <li>
+          Hold the camera over it, as upright as it goes, all of the mat in the picture. Looked
+          through, it says what is not right yet, and takes the picture by itself.
+        </li>
       </ol>
       <div className="mt-4 flex flex-wrap items-center gap-3">
+        <button
+          type="button"
+          className="button button-main"
+          onClick={() => {
+            onWatch();
+            setWatching(true);
+          }}
+        >
+          Look through the camera
+        </button>
         <PictureInput label="Take a picture" isCamera onFile={onFile} />
         <PictureInput label="Choose a picture" onFile={onFile} />
         <button type="button" className="button" onClick={onPractice}>
@@ -75,9 +110,7 @@ function PictureInput({
   onFile: (file: Blob) => void;
 }) {
   return (
-    <label
-      className={`button cursor-pointer focus-within:outline-[3px] ${isCamera ? "button-main" : ""}`}
-    >
+    <label className="button cursor-pointer focus-within:outline-[3px]">
       {label}
       <input
         type="file"

@@ -29,7 +29,8 @@ export function usePicture(piece: Piece, lines: readonly Characteristic[]) {
     (request: PictureRequest, answered: (reply: PictureReply) => void) => {
       worker.current ??= new Worker("/picture.js");
       worker.current.onmessage = ({ data }: MessageEvent<PictureReply>) => {
-        if ("step" in data) return setState({ is: "busy", step: data.step });
+        if ("step" in data)
+          return request.ask === "look" ? undefined : setState({ is: "busy", step: data.step });
         if ("refused" in data) return setState({ is: "waiting", refused: data.refused });
         answered(data);
       };
@@ -63,10 +64,24 @@ export function usePicture(piece: Piece, lines: readonly Characteristic[]) {
     [ask, measure, piece],
   );
 
+  /** Whether a camera's view could be measured: what to change first, or null. */
+  const look = useCallback(
+    (view: Blob) =>
+      new Promise<string | null>((resolve) => {
+        ask({ ask: "look", picture: view }, (reply) => {
+          if ("looked" in reply) resolve(reply.looked.refused);
+        });
+      }),
+    [ask],
+  );
+
+  /** Puts away what the last picture was refused for. */
+  const forget = useCallback(() => setState({ is: "waiting", refused: null }), []);
+
   const stop = useCallback(() => {
     end();
     setState({ is: "waiting", refused: null });
   }, [end]);
 
-  return { state, picture, measure, take, stop };
+  return { state, picture, measure, take, look, forget, stop };
 }
