@@ -47,8 +47,11 @@ test("a piece is measured from a picture, looked at, corrected, and taken", asyn
   await expect(slate.getByRole("heading", { level: 2 })).toHaveText(
     new RegExp(`^${before - 1} of`),
   );
+  await page.getByRole("button", { name: "Keep the picture with the piece" }).click();
+  await expect(page.getByText("Kept with the piece.")).toBeVisible();
   await page.getByRole("button", { name: "Take these readings" }).click();
   await expect(page.getByRole("list", { name: "To measure" })).toBeVisible();
+  await expect(page.getByRole("img", { name: /^Photograph 1, added by Oda/ })).toBeVisible();
   await expect(page.getByText(`After ${before - 1} of`)).toBeVisible();
   await saved(page);
 });

@@ -1,5 +1,6 @@
 import { printNext } from "./study/next";
 import { printPictures } from "./study/photo";
+import { printSpoiled } from "./study/spoiled";
 import { studyPiecesToGo, writeMaps } from "./study/piecesToGo";
 
 const STUDIES: Record<string, (count?: string) => void | Promise<void>> = {
@@ -7,6 +8,7 @@ const STUDIES: Record<string, (count?: string) => void | Promise<void>> = {
   next: printNext,
   pictures: printPictures,
   "pieces-to-go": studyPiecesToGo,
+  spoiled: printSpoiled,
 };
 
 const [asked, count] = process.argv.slice(2);

@@ -31,6 +31,12 @@ interface PictureStudy {
   medianSeconds: number;
 }
 
+/** The demonstration's pieces of one bar. */
+export const picturedPieces = (): Piece[] =>
+  [...WORKED_EXERCISES, ...SHELF_EXERCISES]
+    .map(({ content }) => pieceSchema.parse(content.piece))
+    .filter(({ parts = [] }) => parts.length === 0);
+
 const TWELVE_MEGAPIXELS = { widthPx: 4000, heightPx: 3000 };
 
 /**
@@ -41,9 +47,7 @@ const TWELVE_MEGAPIXELS = { widthPx: 4000, heightPx: 3000 };
  */
 export async function studyPictures(count: number): Promise<PictureStudy> {
   const cv = await loadVision();
-  const pieces = [...WORKED_EXERCISES, ...SHELF_EXERCISES]
-    .map(({ content }) => pieceSchema.parse(content.piece))
-    .filter(({ parts = [] }) => parts.length === 0);
+  const pieces = picturedPieces();
   const found: { measure: string; off: number; sureTo: number }[] = [];
   const refused: Record<string, number> = {};
   const seconds: number[] = [];

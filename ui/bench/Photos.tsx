@@ -3,30 +3,13 @@
 import { useRouter } from "next/navigation";
 import { memo, useRef } from "react";
 import type { BenchPhoto } from "@/core/records/bench";
-import { newId, refused, type Answer, personOfPage } from "../command";
 import { useCommand } from "../useCommand";
+import { sendPhoto } from "./sendPhoto";
 
 interface PhotosProps {
   pieceId: string;
   photos: readonly BenchPhoto[];
   closed: boolean;
-}
-
-/** Sends a photograph as it is; the server looks at what it holds. */
-async function upload(pieceId: string, file: File): Promise<Answer<unknown>> {
-  try {
-    const response = await fetch(`/api/photo/${newId()}?piece=${pieceId}`, {
-      method: "PUT",
-      headers: {
-        "content-type": "application/octet-stream",
-        "sent-by": personOfPage() ?? "",
-      },
-      body: file,
-    });
-    return (await response.json()) as Answer<unknown>;
-  } catch {
-    return refused({ code: "photo-unsent" });
-  }
 }
 
 /** Photographs of the piece; none leaves the school, and where it was taken is not kept. */
@@ -38,7 +21,7 @@ export const Photos = memo(function Photos({ pieceId, photos, closed }: PhotosPr
   async function add(files: FileList | null) {
     if (!files?.length) return;
     for (const file of files) {
-      const answer = await wait(upload(pieceId, file));
+      const answer = await wait(sendPhoto(pieceId, file));
       if (!answer.ok) {
         setError(`${file.name}: ${answer.error.message}`);
         break;

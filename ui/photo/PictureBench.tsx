@@ -7,6 +7,7 @@ import type { LengthUnit } from "@/core/units/length";
 import { Key } from "../kit/Key";
 import { useKeys } from "../kit/useKeys";
 import { CorrectionBar } from "./CorrectionBar";
+import { KeepPicture } from "./KeepPicture";
 import { Overlay } from "./Overlay";
 import { PictureSlate } from "./PictureSlate";
 import { PictureStation } from "./PictureStation";
@@ -112,9 +113,12 @@ export function PictureBench({ piece, unit, instrument, onTake, onClose }: Pictu
                   />
                 ))}
               </ol>
-              <button type="button" className="link mt-2 min-h-11" onClick={stop}>
-                Another picture
-              </button>
+              <div className="mt-2 flex flex-wrap gap-x-6">
+                <button type="button" className="link min-h-11" onClick={stop}>
+                  Another picture
+                </button>
+                <KeepPicture key={picture.url} pieceId={piece.id} picture={picture.blob} />
+              </div>
             </>
           ) : (
             <PictureWay
