@@ -178,6 +178,11 @@ await main(async () => {
         pictures.measures.length?.meanOff ?? Infinity,
         "mm",
       ),
+      "the same: sizes decided otherwise than by the caliper": atMost(
+        pictures.decisions.otherwise,
+        "sizes",
+        0,
+      ),
       "the same: values within what was stated": said(100 * pictures.held, "%"),
       "reading saved and judged, against bare INSERT + SELECT": atMost(
         reading.oursMs / reading.bareMs,

@@ -1,4 +1,6 @@
 import sharp from "sharp";
+import type { Characteristic } from "@/core/measure/characteristic";
+import { judgeReading } from "@/core/measure/judge";
 import { measuredUncertainty, measuredValue } from "@/core/measure/ways";
 import { planPiece } from "@/core/piece/plan";
 import { pieceSchema, type Piece } from "@/core/piece/piece";
@@ -6,6 +8,7 @@ import { Refusal } from "@/core/problem/problem";
 import { photograph } from "@/core/simulate/camera/photograph";
 import { randomScene } from "@/core/simulate/camera/scene";
 import { variedPiece } from "@/core/simulate/camera/varied";
+import { STEP_GRADES } from "@/core/trade/steps";
 import { seededRandom } from "@/core/stats/random";
 import { SHELF_EXERCISES, WORKED_EXERCISES } from "@/data/demo/exercises";
 import { measurePicture } from "@/vision/measure";
@@ -28,14 +31,26 @@ interface PictureStudy {
   refused: Record<string, number>;
   measures: Record<string, PictureFigures>;
   held: number;
+  /** Readings by what they decide beside a caliper that reads the same piece. */
+  decisions: Decisions;
   medianSeconds: number;
 }
 
-/** The demonstration's pieces of one bar. */
-export const picturedPieces = (): Piece[] =>
+/** How often a picture says what the caliper says, leaves it to the caliper, or says otherwise. */
+interface Decisions {
+  same: number;
+  leftToCaliper: number;
+  otherwise: number;
+}
+
+/** The demonstration's pieces of one bar, each with the grade it is judged at. */
+export const picturedPieces = (): { piece: Piece; grade: number }[] =>
   [...WORKED_EXERCISES, ...SHELF_EXERCISES]
-    .map(({ content }) => pieceSchema.parse(content.piece))
-    .filter(({ parts = [] }) => parts.length === 0);
+    .map(({ content, step }) => ({
+      piece: pieceSchema.parse(content.piece),
+      grade: STEP_GRADES[step],
+    }))
+    .filter(({ piece: { parts = [] } }) => parts.length === 0);
 
 const TWELVE_MEGAPIXELS = { widthPx: 4000, heightPx: 3000 };
 
@@ -49,11 +64,12 @@ export async function studyPictures(count: number): Promise<PictureStudy> {
   const cv = await loadVision();
   const pieces = picturedPieces();
   const found: { measure: string; off: number; sureTo: number }[] = [];
+  const decisions: Decisions = { same: 0, leftToCaliper: 0, otherwise: 0 };
   const refused: Record<string, number> = {};
   const seconds: number[] = [];
   for (let at = 0; at < count; at += 1) {
     const random = seededRandom(1000 + at);
-    const drawn = pieces[at % pieces.length]!;
+    const { piece: drawn, grade } = pieces[at % pieces.length]!;
     const made = variedPiece(drawn, random);
     const scene =
       randomScene(made, "a4", TWELVE_MEGAPIXELS, random) ??
@@ -72,6 +88,9 @@ export async function studyPictures(count: number): Promise<PictureStudy> {
       for (const { id, values, uncertainty } of readings) {
         const line = truth.get(id);
         if (!line || isBetweenForms(made, line.stretch)) continue;
+        const asked = lines.find((one) => one.id === id)!;
+        const decision = decisionOf(asked, { truth: line.nominal, values, uncertainty, grade });
+        if (decision) decisions[decision] += 1;
         found.push({
           measure: line.measure,
           off: Math.abs(measuredValue(line.readings, values) - line.nominal),
@@ -93,8 +112,28 @@ export async function studyPictures(count: number): Promise<PictureStudy> {
     refused,
     measures: Object.fromEntries(measures),
     held: figuresOf(found).held,
+    decisions,
     medianSeconds: seconds[Math.floor(seconds.length / 2)] ?? 0,
   };
+}
+
+/** What is sure about the shop's caliper, mm. */
+const CALIPER_MM = 0.1;
+
+/** Whether a picture decides of one size as the caliper does; null where the caliper can't decide it, or doesn't read it. */
+function decisionOf(
+  line: Characteristic,
+  read: { truth: number; values: readonly number[]; uncertainty: number; grade: number },
+): keyof Decisions | null {
+  const { truth, values, uncertainty, grade } = read;
+  if (line.readings !== "one") return null;
+  const state = (of: readonly number[], instrumentUncertainty: number) =>
+    judgeReading(line, of, { instrumentUncertainty, grade }).state;
+  const caliper = state([truth], CALIPER_MM);
+  if (caliper === "too-close") return null;
+  const picture = state(values, uncertainty);
+  if (picture === "too-close") return "leftToCaliper";
+  return picture === caliper ? "same" : "otherwise";
 }
 
 /** Whether a stretch goes over from one form to another: its size between them is a matter of how it is forged. */
@@ -118,13 +157,19 @@ function figuresOf(found: readonly { off: number; sureTo: number }[]): PictureFi
 
 /** `npm run study -- pictures 300`: what measuring from pictures comes to, printed. Ten seconds a picture. */
 export async function printPictures(count = "60"): Promise<void> {
-  const { pictures, refused, measures, held, medianSeconds } = await studyPictures(Number(count));
+  const { pictures, refused, measures, held, decisions, medianSeconds } = await studyPictures(
+    Number(count),
+  );
   const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
   console.log(
     `${pictures} pictures of twelve megapixels, ${medianSeconds.toFixed(1)} s each (median)`,
   );
   console.log(`refused: ${JSON.stringify(refused)}`);
   console.log(`held within what was stated: ${percent(held)}`);
+  const { same, leftToCaliper, otherwise } = decisions;
+  console.log(
+    `where the caliper is sure: the same ${same}, left to the caliper ${leftToCaliper}, otherwise ${otherwise}`,
+  );
   for (const [measure, { readings, meanOff, held: own, sureTo }] of Object.entries(measures))
     console.log(
       `${measure.padEnd(13)} ${String(readings).padStart(4)} read, off ${meanOff.toFixed(3)} on the average, ${percent(own)} held, sure to ${sureTo.toFixed(2)}`,

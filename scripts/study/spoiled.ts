@@ -78,7 +78,7 @@ const WRONG_TIMES = 2.5;
 /** `npm run study -- spoiled 200`: pictures with something wrong with them: refused, read right, or read wrong. */
 export async function printSpoiled(count = "80"): Promise<void> {
   const cv = await loadVision();
-  const pieces = picturedPieces();
+  const pieces = picturedPieces().map(({ piece }) => piece);
   const kinds = Object.keys(SPOILS);
   const tally = new Map(
     kinds.map((kind) => [kind, { refused: 0, right: 0, wrong: [] as string[] }]),
