@@ -1,11 +1,13 @@
 import { eq } from "drizzle-orm";
 import type { Pool } from "pg";
+import { CAUSE_CODES } from "@/core/cause/causes";
+import { NOTHING_LEARNED } from "@/core/cause/learned";
 import { likelyCauses } from "@/core/cause/likely";
 import { signsOf } from "@/core/cause/signs";
 import type { Verdict } from "@/core/verdict/verdict";
 import type { Database } from "./database";
 import { findBenchPiece } from "./queries/bench";
-import { findCauseHistory } from "./queries/causes";
+import { findCauseHistory, findLearnedCauses } from "./queries/causes";
 import { listInstruments, listLatestChecks } from "./queries/instruments";
 import * as schema from "./schema";
 import { act, actOk, newId, openTestSchool, type TestSchool } from "./testing/database";
@@ -208,11 +210,39 @@ describe("causes", () => {
     const seenBy = (personId: string) =>
       findCauseHistory(database, { ...ours.learner, personId }, { pieceId: next, learnerId });
     expect(await seenBy(learnerId)).toEqual(history);
-    expect(await seenBy(newId())).toEqual({ earlier: [], said: [] });
+    expect(await seenBy(newId())).toEqual({ earlier: [], said: [], learned: NOTHING_LEARNED });
     expect(
       await act(database, ours.instructor, "say-cause", { ...later, cause: "bad-luck" }),
     ).toMatchObject({ error: { code: "invalid" } });
   });
+});
+
+test("a school's answers teach it what its causes are worth, and no other school", async () => {
+  const pieces = [await measuredFid(), await measuredFid()];
+  const asked = pieces.flatMap((pieceId) => CAUSE_CODES.map((cause) => ({ pieceId, cause })));
+  const say = (
+    { pieceId, cause }: (typeof asked)[number],
+    holds: boolean | null,
+    byTable: number | null,
+  ) =>
+    actOk(database, ours.instructor, "say-cause", {
+      ...{ sayingId: newId(), pieceId, cause, holds, byTable },
+    });
+  const learned = () => findLearnedCauses(database, ours.instructor);
+  for (const one of asked.slice(2, 42)) await say(one, false, 0.5);
+  const after = await learned();
+  expect(after.answers).toBeGreaterThanOrEqual(40);
+  expect(after.shift).toBeLessThan(-0.5);
+  // Who can't say, and what was asked before likelihoods were kept, teaches nothing.
+  await say(asked[0]!, null, 0.5);
+  await say(asked[1]!, true, null);
+  expect(await learned()).toEqual(after);
+  // What is said last of a piece counts, once.
+  await say(asked[41]!, true, 0.5);
+  expect(await learned()).toMatchObject({ answers: after.answers });
+  expect(await findLearnedCauses(database, { ...ours.instructor, schoolId: newId() })).toEqual(
+    NOTHING_LEARNED,
+  );
 });
 
 test("what was declared is kept, and costs marks where it isn't allowed", async () => {

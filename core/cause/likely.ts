@@ -1,4 +1,5 @@
 import { CAUSES, CAUSE_CODES, type CauseCode } from "./causes";
+import { asLearned, likelihoodOf, NOTHING_LEARNED, type LearnedCauses } from "./learned";
 import type { DeviationSign, Sign } from "./signs";
 
 /** A piece the learner made before. */
@@ -10,20 +11,24 @@ export interface EarlierPiece {
 /** What an instructor said of a cause: of this piece, or of one made before. */
 export interface CauseSaid {
   cause: CauseCode;
-  holds: boolean;
+  /** Null where they can't say. */
+  holds: boolean | null;
   ofThisPiece: boolean;
 }
 
 export interface LikelyCause {
   code: CauseCode;
-  /** 0 to 1: how likely it is by the table, not a frequency that was counted. */
+  /** 0 to 1: how likely it is by the table, and by the school's answers once there are enough. */
   likelihood: number;
+  /** The same by the table alone. */
+  byTable: number;
   /** What this piece shows of it, the strongest first. */
   shownBy: Sign[];
   /** Tags of earlier pieces that showed it too, latest first. */
   alsoOn: string[];
-  /** What the instructor said of it on this piece; null where nothing. */
+  /** What the instructor said of it on this piece; null where nothing, or that they can't say. */
   said: boolean | null;
+  isAnswered: boolean;
 }
 
 /** Where every cause begins before anything is seen, in logits: one in nine. */
@@ -36,7 +41,7 @@ const EARLIER_SHARE = 0.5;
 const SAID = 0.8;
 const MAX_CAUSES = 3;
 
-/** By the table's reckoning, which counts no cases: so in words, not in figures. */
+/** In words, not in figures: the table counts no cases, and a school's answers are few. */
 export const howLikely = (likelihood: number): "possible" | "likely" | "very likely" =>
   likelihood >= 0.75 ? "very likely" : likelihood >= 0.5 ? "likely" : "possible";
 
@@ -51,18 +56,20 @@ const MIN_LIKELIHOOD = 0.3;
  * said of this piece decides: confirmed stands first, ruled out is left away.
  *
  * @param earlier latest first
+ * @param learned what the school's answers make of the table's likelihoods
  */
 export function likelyCauses(
   signs: readonly Sign[],
   earlier: readonly EarlierPiece[] = [],
   said: readonly CauseSaid[] = [],
+  learned: LearnedCauses = NOTHING_LEARNED,
 ): LikelyCause[] {
   return CAUSE_CODES.flatMap((code): LikelyCause[] => {
     const shownBy = signs
       .filter((sign) => weightOf(code, sign) > 0)
       .sort((a, b) => weightOf(code, b) - weightOf(code, a) || (a < b ? -1 : 1));
     const here = said.find(({ cause, ofThisPiece }) => ofThisPiece && cause === code);
-    if (here?.holds === false || (shownBy.length === 0 && !here)) return [];
+    if (here?.holds === false || (shownBy.length === 0 && !here?.holds)) return [];
     const pointing = earlier.map((piece) => sumOf(code, piece.signs));
     const before = pointing.reduce((sum, weight, age) => sum + weight * FADES ** (age + 1), 0);
     const logit =
@@ -70,13 +77,16 @@ export function likelyCauses(
       sumOf(code, signs) +
       Math.min(before, sumOf(code, signs)) * EARLIER_SHARE +
       saidBefore(code, said);
+    const byTable = likelihoodOf(logit);
     return [
       {
         code,
-        likelihood: here ? 1 : 1 / (1 + Math.exp(-logit)),
+        likelihood: here?.holds ? 1 : asLearned(learned, code, byTable),
+        byTable,
         shownBy,
         alsoOn: earlier.flatMap(({ tag }, age) => (pointing[age]! > 0 ? [tag] : [])),
-        said: here ? true : null,
+        said: here?.holds ? true : null,
+        isAnswered: here !== undefined,
       },
     ];
   })
@@ -119,6 +129,6 @@ function sumOf(code: CauseCode, signs: readonly Sign[]): number {
 const saidBefore = (code: CauseCode, said: readonly CauseSaid[]): number =>
   said.reduce(
     (sum, { cause, holds, ofThisPiece }) =>
-      cause === code && !ofThisPiece ? sum + (holds ? SAID : -SAID) : sum,
+      cause === code && !ofThisPiece && holds !== null ? sum + (holds ? SAID : -SAID) : sum,
     0,
   );

@@ -1,7 +1,7 @@
 import { practiser } from "../simulate/practiser";
 import { seededRandom } from "../stats/random";
 import { keptAfter } from "./fading";
-import { recordOfPiecesToGo, recordOfRetests } from "./trackRecord";
+import { recordOfCauses, recordOfPiecesToGo, recordOfRetests } from "./trackRecord";
 
 const DAY_MS = 86_400_000;
 
@@ -52,4 +52,11 @@ test("pieces to go of a school's learners hold about as often as stated; what is
   expect(Math.abs(came - expected)).toBeLessThan(2 * within);
   // Too short to say, there already, and not yet over.
   expect(recordOfPiecesToGo([[1.2, 1.1, 0.9], [0.5, 0.5, 0.5, 0.5, 0.5], [1.2, 1.1, 0.9, 1.1, 1.2]]).of).toBe(0); // prettier-ignore
+});
+
+// Of four answers to one half two are to be expected, within 1.96 · √(4 · ¼) by chance.
+test("causes: what the table said against what was answered", () => {
+  const answers = [true, true, true, false].map((holds) => ({ byTable: 0.5, holds }));
+  expect(recordOfCauses(answers)).toEqual({ of: 4, expected: 2, came: 3, within: 1.96 });
+  expect(recordOfCauses([])).toEqual({ of: 0, expected: 0, came: 0, within: 0 });
 });

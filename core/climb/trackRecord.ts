@@ -84,3 +84,8 @@ function callsIn(shares: readonly number[]): { chance: number; came: boolean }[]
   }
   return calls;
 }
+
+/** Causes as the trade's table put them to instructors, against what those answered. */
+export const recordOfCauses = (
+  answers: readonly { byTable: number; holds: boolean }[],
+): TrackRecord => recordOf(answers.map(({ byTable, holds }) => ({ chance: byTable, came: holds })));

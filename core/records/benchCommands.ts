@@ -148,8 +148,10 @@ export const BENCH_COMMANDS = {
     sayingId: idSchema,
     pieceId: idSchema,
     cause: z.enum(CAUSE_CODES),
-    /** Whether it holds for this piece, as the instructor saw it. */
-    holds: z.boolean(),
+    /** Whether it holds for this piece, as the instructor saw it; null where they can't say. */
+    holds: z.boolean().nullable(),
+    /** How likely the table said it was when it was asked: what answers teach hangs on it. */
+    byTable: z.number().min(0).max(1).nullable().default(null),
   }),
   "sign-verdict": z.strictObject({
     verdictId: idSchema,

@@ -30,6 +30,7 @@ export function addCausesSaid(
       pieceId,
       cause: likeliest.code,
       holds: random.next() < HOLDS,
+      byTable: likeliest.byTable,
       saidBy: signedBy,
       saidAt,
     });

@@ -1,5 +1,7 @@
 import { and, desc, eq, inArray, sql, type SQL } from "drizzle-orm";
 import type { CauseCode } from "@/core/cause/causes";
+import { learnCauses, type CauseAnswer } from "@/core/cause/learn";
+import { NOTHING_LEARNED, type LearnedCauses } from "@/core/cause/learned";
 import { likelyCauses, type CauseSaid, type EarlierPiece } from "@/core/cause/likely";
 import { causeRates, type CauseRates, type PieceCauses } from "@/core/cause/recurring";
 import { signsOf } from "@/core/cause/signs";
@@ -17,7 +19,36 @@ interface CauseHistory {
   /** Latest first. */
   earlier: EarlierPiece[];
   said: CauseSaid[];
+  learned: LearnedCauses;
 }
+
+/** So many of the school's latest answers are learned from. */
+const MAX_ANSWERS = 2000;
+
+/** What was answered last of each cause of a piece, where it was answered and asked with a likelihood. */
+export async function listCauseAnswers(
+  database: Queryable,
+  { schoolId }: Actor,
+): Promise<CauseAnswer[]> {
+  const { rows } = await database.execute<{
+    cause: CauseCode;
+    by_table: number;
+    holds: boolean;
+  }>(sql`
+    select cause, by_table, holds from (
+      select distinct on (piece_id, cause) cause, by_table, holds, said_at
+      from cause_said where school_id = ${schoolId}
+      order by piece_id, cause, said_at desc, id desc) last
+    where holds is not null and by_table is not null
+    order by said_at desc limit ${MAX_ANSWERS}`);
+  return rows.map(({ cause, by_table: byTable, holds }) => ({ cause, byTable, holds }));
+}
+
+/** What the school's answers make of the table's likelihoods. */
+export const findLearnedCauses = async (
+  database: Queryable,
+  actor: Actor,
+): Promise<LearnedCauses> => learnCauses(await listCauseAnswers(database, actor));
 
 /** What a learner's pieces before this one showed, and what was said of their causes: for staff, and for that learner. */
 export async function findCauseHistory(
@@ -25,7 +56,8 @@ export async function findCauseHistory(
   actor: Actor,
   of: { pieceId: string; learnerId: string },
 ): Promise<CauseHistory> {
-  if (!isStaff(actor) && actor.personId !== of.learnerId) return { earlier: [], said: [] };
+  if (!isStaff(actor) && actor.personId !== of.learnerId)
+    return { earlier: [], said: [], learned: NOTHING_LEARNED };
   const rows = await database
     .select({
       id: piece.id,
@@ -66,6 +98,7 @@ export async function findCauseHistory(
       holds,
       ofThisPiece: pieceId === of.pieceId,
     })),
+    learned: await findLearnedCauses(database, actor),
   };
 }
 

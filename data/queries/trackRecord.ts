@@ -1,14 +1,21 @@
 import { sql } from "drizzle-orm";
-import { recordOfPiecesToGo, recordOfRetests, type TrackRecord } from "@/core/climb/trackRecord";
+import {
+  recordOfCauses,
+  recordOfPiecesToGo,
+  recordOfRetests,
+  type TrackRecord,
+} from "@/core/climb/trackRecord";
 import type { Step } from "@/core/trade/steps";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
+import { listCauseAnswers } from "./causes";
 import { listPieceErrors } from "./runs";
 
 /** How often what the school was told of its learners came so. */
 export interface TrackRecords {
   retests: TrackRecord;
   piecesToGo: TrackRecord;
+  causes: TrackRecord;
 }
 
 /** So many of the school's latest pieces are looked at. */
@@ -53,5 +60,9 @@ export async function findTrackRecords(database: Queryable, actor: Actor): Promi
     const of = { learnerId, techniqueId, step: 3 as const };
     errors.push((await listPieceErrors(database, actor, of)).map(({ worst }) => worst));
   }
-  return { retests: recordOfRetests(histories), piecesToGo: recordOfPiecesToGo(errors) };
+  return {
+    retests: recordOfRetests(histories),
+    piecesToGo: recordOfPiecesToGo(errors),
+    causes: recordOfCauses(isStaff(actor) ? await listCauseAnswers(database, actor) : []),
+  };
 }

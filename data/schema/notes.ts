@@ -235,7 +235,10 @@ export const causeSaid = pgTable(
     schoolId: schoolId(),
     pieceId: uuid("piece_id").notNull(),
     cause: text("cause").notNull(),
-    holds: boolean("holds").notNull(),
+    /** Null where the instructor can't say. */
+    holds: boolean("holds"),
+    /** How likely the table said it was, 0 to 1; unknown of answers before it was kept. */
+    byTable: doublePrecision("by_table"),
     saidBy: uuid("said_by").notNull(),
     saidAt: moment("said_at")
       .notNull()

@@ -86,6 +86,7 @@ export function BenchSlate({
         <Towards standing={standing} gained={gained} technique={technique} />
         <CauseList
           causes={causes.likely}
+          answers={causes.answers}
           onSay={signing.may ? (cause, holds) => void causes.say(cause, holds) : undefined}
         />
       </div>

@@ -1,7 +1,7 @@
 "use client";
 
 import { useMemo, useState } from "react";
-import type { CauseCode } from "@/core/cause/causes";
+import type { LearnedCauses } from "@/core/cause/learned";
 import {
   likelyCauses,
   type CauseSaid,
@@ -16,32 +16,36 @@ import type { Bench } from "./useBench";
 export interface CauseHistory {
   earlier: EarlierPiece[];
   said: CauseSaid[];
+  learned: LearnedCauses;
 }
 
 export interface Causes {
   likely: LikelyCause[];
+  /** Answers of the school that likelihoods rest on. */
+  answers: number;
   error: string | null;
-  say: (cause: CauseCode, holds: boolean) => Promise<void>;
+  say: (cause: LikelyCause, holds: boolean | null) => Promise<void>;
 }
 
 /** Why the piece probably came out so, live with every reading, and the instructor's word on it. */
-export function useCauses(bench: Bench, { earlier, said }: CauseHistory): Causes {
+export function useCauses(bench: Bench, { earlier, said, learned }: CauseHistory): Causes {
   const { piece, verdict } = bench;
   const [saidNow, setSaidNow] = useState<CauseSaid[]>([]);
   const { send, error } = useCommand();
   const likely = useMemo(() => {
     const signs = signsOf({ characteristics: piece.characteristics, verdict });
-    return likelyCauses(signs, earlier, [...saidNow, ...said]);
-  }, [piece.characteristics, verdict, earlier, said, saidNow]);
+    return likelyCauses(signs, earlier, [...saidNow, ...said], learned);
+  }, [piece.characteristics, verdict, earlier, said, saidNow, learned]);
 
-  async function say(cause: CauseCode, holds: boolean) {
+  async function say({ code: cause, byTable }: LikelyCause, holds: boolean | null) {
     const answer = await send("say-cause", {
       sayingId: newId(),
       pieceId: piece.id,
       cause,
       holds,
+      byTable,
     });
     if (answer.ok) setSaidNow((now) => [{ cause, holds, ofThisPiece: true }, ...now]);
   }
-  return { likely, error, say };
+  return { likely, answers: learned.answers, error, say };
 }

@@ -37,6 +37,13 @@ const CLAIMS: readonly Claim[] = [
       "Of a hundred steady runs of ten with fourteen sizes at most five to seven are called. “Worth a look” is said where one such look in ten is nothing.",
   },
   {
+    what: "Why, probably",
+    said: "By the trade’s table: possible, likely, very likely. From thirty answers of this school’s instructors its likelihoods are shifted and stretched to what they say, and each cause by itself from ten.",
+    checked:
+      "On made-up answers a table that is wrong throughout comes right by what a hundred of them say; of its single weights nothing is learned.",
+    own: ({ causes }) => trackRecordInWords(causes),
+  },
+  {
     what: "Keeps coming back",
     said: "A cause on more of the latest pieces than the school’s own rate of it would show, but one time in twenty.",
     checked: "By the binomial distribution; the school’s rate by its latest two hundred pieces.",

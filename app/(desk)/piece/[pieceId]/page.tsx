@@ -58,7 +58,10 @@ export default async function PiecePage({ params }: { params: Promise<{ pieceId:
       </header>
       <section aria-label="Verdict" className="bg-slate p-4 text-chalk sm:p-5">
         <SlateVerdict verdict={verdict} unit={unit} defects={piece.defects.length} />
-        <CauseList causes={likelyCauses(signs, history.earlier, history.said)} />
+        <CauseList
+          causes={likelyCauses(signs, history.earlier, history.said, history.learned)}
+          answers={history.learned.answers}
+        />
         <div className="mt-3">
           <SlateMarks marks={verdict.marks} />
         </div>
