@@ -100,7 +100,7 @@ async function atTheDesk(browser) {
   await shoot(page, "sheet", { fullPage: true });
   await page.goBack();
   await page.getByRole("link", { name: "Design a new revision" }).click();
-  await page.getByRole("button", { name: "turns", exact: true }).click();
+  await page.getByRole("button", { name: "twist", exact: true }).click();
   await page.locator("body").click({ position: { x: 4, y: 420 } });
   for (const [key, name] of [
     ["2", "designer-forged"],

@@ -53,14 +53,14 @@ export const Station = memo(function Station({
     <li
       ref={active ? bringIntoSight : undefined}
       data-lit={active || undefined}
-      className={`flex min-w-[104px] scroll-mb-44 lg:scroll-mb-14 grow basis-0 flex-col border-l first:border-l-0 ${active ? "z-10 bg-white outline-[3px] -outline-offset-1 outline-ink outline-solid" : ""}`}
+      className={`flex min-w-[95px] scroll-mb-44 lg:scroll-mb-14 grow basis-0 flex-col border-l first:border-l-0 ${active ? "z-10 bg-white outline-[3px] -outline-offset-1 outline-ink outline-solid" : ""}`}
     >
       <button
         type="button"
         onClick={() => onPick?.(characteristic.id)}
         aria-pressed={active}
         aria-label={`${number}. ${characteristic.name}: ${said}`}
-        className="flex grow flex-col items-stretch p-2.5 text-left"
+        className="flex grow flex-col items-stretch px-1.5 py-2.5 text-left"
       >
         <span className="flex min-h-[54px] items-start gap-1.5 text-13 leading-tight text-ink-2">
           <span
