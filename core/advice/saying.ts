@@ -119,7 +119,7 @@ function shapingWords(
     toMm,
     untilMm,
     carried,
-    trued = [],
+    trued,
   }: Extract<Saying, { code: "draw" | "upset" }>,
   length: SayLength,
 ): Said {
@@ -144,11 +144,15 @@ function shapingWords(
       : isSame
         ? ""
         : `${where}${sizes(fromMm)} to ${sizes(toMm)}.`;
-  const drifted =
-    trued.length === 0 ? "" : `Then drift ${trued.map(the).join(" and ")} true again.`;
-  const detail = [size, taking, drifted].filter((sentence) => sentence !== "").join(" ");
-  return { title: VERBS[verb](it), detail };
+  return { title: VERBS[verb](it), detail: sentences(size, taking, truedWords(trued)) };
 }
+
+const truedWords = (trued: readonly string[] = []): string =>
+  trued.length === 0 ? "" : `Then drift ${trued.map(the).join(" and ")} true again.`;
+
+/** Those that say something, behind one another. */
+const sentences = (...said: readonly string[]): string =>
+  said.filter((sentence) => sentence !== "").join(" ");
 
 function sizeWords(value: number, unit: MeasuredUnit, length: SayLength): string {
   switch (unit) {

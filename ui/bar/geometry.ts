@@ -58,7 +58,7 @@ export function spreadApart(positions: readonly number[], gap: number, maxPx = I
     spread.push(Math.max(position, (spread.at(-1) ?? -Infinity) + gap));
   spread.reduceRight((next, position, index) => {
     spread[index] = Math.min(position, next - gap);
-    return spread[index]!;
+    return spread[index];
   }, maxPx + gap);
   return spread;
 }

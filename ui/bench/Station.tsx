@@ -25,6 +25,9 @@ interface StationProps {
   children: ReactNode;
 }
 
+const LIT = { ref: bringIntoSight, "data-lit": "" };
+const OUTLINE = "z-10 bg-white outline-[3px] -outline-offset-1 outline-ink outline-solid";
+
 const rangeOf = (values: readonly number[]) => Math.max(...values) - Math.min(...values);
 
 /**
@@ -45,15 +48,13 @@ export const Station = memo(function Station({
 }: StationProps) {
   const { lower, upper } = limitsAtGrade(characteristic, grade);
   const limits = { nominal: characteristic.nominal, lower, upper, unit: characteristic.unit };
-  const [place, ...way] = characteristic.name.split(", ");
   const said = judgement
     ? `${printMeasured(judgement.value, judgement.unit, unit)}${judgement.unit === "mm" ? ` ${unit}` : ""}, ${STATE_WORDS[judgement.state]}`
     : "not measured";
   return (
     <li
-      ref={active ? bringIntoSight : undefined}
-      data-lit={active || undefined}
-      className={`flex min-w-[95px] scroll-mb-44 lg:scroll-mb-14 grow basis-0 flex-col border-l first:border-l-0 ${active ? "z-10 bg-white outline-[3px] -outline-offset-1 outline-ink outline-solid" : ""}`}
+      {...(active ? LIT : {})}
+      className={`flex min-w-[95px] scroll-mb-44 lg:scroll-mb-14 grow basis-0 flex-col border-l first:border-l-0 ${active ? OUTLINE : ""}`}
     >
       <button
         type="button"
@@ -68,10 +69,7 @@ export const Station = memo(function Station({
           >
             {number}
           </span>
-          <span className="min-w-0 break-words">
-            {place}
-            {way.length > 0 ? `, ${way.join(", ")}` : ""}
-          </span>
+          <span className="min-w-0 break-words">{characteristic.name}</span>
         </span>
         <Gauge nominal={limits.nominal} lower={lower} upper={upper} judgement={judgement} />
       </button>
