@@ -224,6 +224,7 @@ async function onThePhone(browser) {
   await shoot(page, "judge");
   await go(page, "/next");
   await page.getByRole("link", { name: "Every reading" }).click();
+  await page.waitForURL(/\/piece\//);
   await page.getByRole("heading", { level: 1 }).waitFor();
   await shoot(page, "learner-piece", { fullPage: true });
 }
