@@ -38,7 +38,7 @@ const PAPER_WITHIN_MM = 60;
 const LIGHT_OVER_MM = 12;
 /** Of the way from steel to paper, where the rough outline runs: darker than a shadow. */
 const ROUGH_SHARE = 0.36;
-/** The distance to edges is kept so fine, cells a millimetre. */
+/** The distance to edges is scope so fine, cells a millimetre. */
 const DISTANCE_PER_MM = 2;
 
 /** Lays a picture flat and finds the steel on it. */
@@ -52,8 +52,8 @@ export function flatten(
     const { minX, minY, maxX, maxY } = plainArea(mat);
     const perMm = Math.min(MAX_PER_MM, 1 / mmPerPixel);
     const grid = { perMm, left: minX, top: maxY };
-    const columns = 2 * Math.floor(((maxX - minX) * perMm) / 2);
-    const rows = 2 * Math.floor(((maxY - minY) * perMm) / 2);
+    const columns = Math.floor((maxX - minX) * perMm);
+    const rows = Math.floor((maxY - minY) * perMm);
     const flat = flattened(cv, picture, scope, { camera, grid, columns, rows });
     const raw = darkest(cv, flat, scope);
     const paper = paperLight(cv, raw, perMm, scope);
@@ -61,12 +61,11 @@ export function flatten(
     const [own, plain, to] = [raw.data32F, paper.data32F, light.data32F];
     for (let at = 0; at < to.length; at += 1) to[at] = own[at]! / plain[at]!;
     const field: Field = { data: to.slice(), columns, rows, ...grid };
-    const rough = roughened(cv, light, field, scope);
-    const mask = steelMask(cv, rough, scope);
+    const mask = steelMask(cv, field, scope);
     return {
       light: field,
-      distance: distanceField(cv, mask, rough, scope),
-      bodies: bodiesIn(cv, mask, rough, scope),
+      distance: distanceField(cv, mask, field, scope),
+      bodies: bodiesIn(cv, mask, field, scope),
     };
   } finally {
     scope.delete();
@@ -139,48 +138,26 @@ function darkest(cv: Vision, flat: Mat, scope: Scope): Mat {
   return light;
 }
 
-/** Its light is looked for so coarsely, mm: nothing that matters of it is smaller. */
-const LIGHT_CELL_MM = 3;
-
 /** How light plain paper is at each place, also where steel lies on it. */
 function paperLight(cv: Vision, light: Mat, perMm: number, scope: Scope): Mat {
   const small = scope.keep(new cv.Mat());
-  const cell = perMm * LIGHT_CELL_MM;
-  const size = new cv.Size(Math.round(light.cols / cell), Math.round(light.rows / cell));
+  const size = new cv.Size(Math.round(light.cols / perMm), Math.round(light.rows / perMm));
   cv.resize(light, small, size, 0, 0, cv.INTER_AREA);
   const closed = scope.keep(new cv.Mat());
   const kernel = scope.keep(
     cv.getStructuringElement(
       cv.MORPH_ELLIPSE,
-      new cv.Size(PAPER_WITHIN_MM / LIGHT_CELL_MM + 1, PAPER_WITHIN_MM / LIGHT_CELL_MM + 1),
+      new cv.Size(PAPER_WITHIN_MM + 1, PAPER_WITHIN_MM + 1),
     ),
   );
   cv.morphologyEx(small, closed, cv.MORPH_CLOSE, kernel);
   const smooth = scope.keep(new cv.Mat());
-  cv.GaussianBlur(closed, smooth, new cv.Size(0, 0), LIGHT_OVER_MM / LIGHT_CELL_MM);
-  const values = smooth.data32F;
-  for (let at = 0; at < values.length; at += 1) values[at] = Math.max(0.02, values[at]!);
+  cv.GaussianBlur(closed, smooth, new cv.Size(0, 0), LIGHT_OVER_MM);
   const full = scope.keep(new cv.Mat());
   cv.resize(smooth, full, new cv.Size(light.cols, light.rows), 0, 0, cv.INTER_LINEAR);
+  const values = full.data32F;
+  for (let at = 0; at < values.length; at += 1) values[at] = Math.max(0.02, values[at]!);
   return full;
-}
-
-/** Rough outlines are taken from half as many cells where there are more than this, px/mm. */
-const ROUGH_PER_MM = 7;
-
-/** The same field, coarse enough for rough outlines. */
-function roughened(cv: Vision, light: Mat, field: Field, scope: Scope): Field {
-  if (field.perMm <= ROUGH_PER_MM) return field;
-  const [columns, rows] = [field.columns / 2, field.rows / 2];
-  const small = scope.keep(new cv.Mat());
-  cv.resize(light, small, new cv.Size(columns, rows), 0, 0, cv.INTER_AREA);
-  // The middle of four cells lies half a cell in.
-  const inMm = 0.5 / field.perMm;
-  return {
-    data: small.data32F.slice(),
-    ...{ columns, rows, perMm: field.perMm / 2 },
-    ...{ left: field.left + inMm, top: field.top - inMm },
-  };
 }
 
 /** Where it is dark enough to be steel. */
