@@ -286,12 +286,15 @@ describe("a learner", () => {
 
 describe("the school as a whole", () => {
   test("its own record of what was foretold is reckoned from its pieces, for staff alone", async () => {
-    const { retests, piecesToGo } = await findTrackRecords(database, school.instructor);
+    const { retests, piecesToGo, causes } = await findTrackRecords(database, school.instructor);
     expect(retests.of).toBeGreaterThan(20);
     expect(retests.came).toBeLessThanOrEqual(retests.of);
     expect(piecesToGo.expected).toBeLessThanOrEqual(piecesToGo.of);
+    expect(causes.of).toBeGreaterThan(0);
     const none = { of: 0, expected: 0, came: 0, within: 0 };
-    expect(await findTrackRecords(database, school.learner)).toEqual({ retests: none, piecesToGo: none }); // prettier-ignore
+    expect(await findTrackRecords(database, school.learner)).toEqual({
+      ...{ retests: none, piecesToGo: none, causes: none },
+    });
   });
 
   test("the exercise that was made wrong is the one that stands out", async () => {
