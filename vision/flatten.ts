@@ -138,21 +138,25 @@ function darkest(cv: Vision, flat: Mat, scope: Scope): Mat {
   return light;
 }
 
+/** Its light is looked for so coarsely, mm: nothing that matters of it is smaller. */
+const LIGHT_CELL_MM = 3;
+
 /** How light plain paper is at each place, also where steel lies on it. */
 function paperLight(cv: Vision, light: Mat, perMm: number, scope: Scope): Mat {
   const small = scope.keep(new cv.Mat());
-  const size = new cv.Size(Math.round(light.cols / perMm), Math.round(light.rows / perMm));
+  const cell = perMm * LIGHT_CELL_MM;
+  const size = new cv.Size(Math.round(light.cols / cell), Math.round(light.rows / cell));
   cv.resize(light, small, size, 0, 0, cv.INTER_AREA);
   const closed = scope.keep(new cv.Mat());
   const kernel = scope.keep(
     cv.getStructuringElement(
       cv.MORPH_ELLIPSE,
-      new cv.Size(PAPER_WITHIN_MM + 1, PAPER_WITHIN_MM + 1),
+      new cv.Size(PAPER_WITHIN_MM / LIGHT_CELL_MM + 1, PAPER_WITHIN_MM / LIGHT_CELL_MM + 1),
     ),
   );
   cv.morphologyEx(small, closed, cv.MORPH_CLOSE, kernel);
   const smooth = scope.keep(new cv.Mat());
-  cv.GaussianBlur(closed, smooth, new cv.Size(0, 0), LIGHT_OVER_MM);
+  cv.GaussianBlur(closed, smooth, new cv.Size(0, 0), LIGHT_OVER_MM / LIGHT_CELL_MM);
   const full = scope.keep(new cv.Mat());
   cv.resize(smooth, full, new cv.Size(light.cols, light.rows), 0, 0, cv.INTER_LINEAR);
   const values = full.data32F;
