@@ -147,7 +147,7 @@ export function measurePicture(
   says("sizes");
   const edgeMm = edgeUncertaintyMm(mat.mmPerPixel, blurMm);
   const ways = fits.map((fit): Way => {
-    const trace = traceBar(form, fit.laid, edges, fitted.camera.at);
+    const trace = traceBar(form, fit.pose, edges, fitted.camera.at);
     const taken = { trace, fitted, openings, edgeMm };
     return { fit, taken, cost: fit.cost + OPENING_WEIGHT * openingsOff(taken) ** 2 };
   });

@@ -36,3 +36,9 @@ export async function readPicture(bytes: Uint8Array): Promise<Picture> {
     return refuse({ code: "picture-unreadable" });
   }
 }
+
+/** A picture as a phone keeps it. */
+export const jpegOf = ({ width, height, data }: Picture): Promise<Buffer> =>
+  sharp(data, { raw: { width, height, channels: 4 } })
+    .jpeg({ quality: 90 })
+    .toBuffer();

@@ -5,7 +5,7 @@ import type { MatPoint } from "./mat";
 
 /** A form laid onto an outline, and how well it lies there. */
 export interface Fit {
-  laid: Pose;
+  pose: Pose;
   /** How far the outline lies off the form's edges, mm: the middle, and what all but a twentieth are within. */
   medianMm: number;
   mostMm: number;
@@ -53,22 +53,22 @@ export function layForm(form: Form, target: Target): Fit[] {
   );
   const rough = { ...target, edge: coarse };
   const ranked = starts
-    .map((laid) => ({ laid, cost: costOf(form, laid, rough) }))
+    .map((pose) => ({ pose, cost: costOf(form, pose, rough) }))
     .sort((a, b) => a.cost - b.cost);
   const distinct: Pose[] = [];
-  for (const { laid } of ranked) {
+  for (const { pose } of ranked) {
     // Of each way up some: a piece that looks much the same turned over is looked at both ways.
-    if (distinct.filter(({ side }) => side === laid.side).length >= LOOKED_CLOSER) continue;
-    if (distinct.every((one) => isOtherWay(one, laid, Math.PI / 7))) distinct.push(laid);
+    if (distinct.filter(({ side }) => side === pose.side).length >= LOOKED_CLOSER) continue;
+    if (distinct.every((one) => isOtherWay(one, pose, Math.PI / 7))) distinct.push(pose);
   }
   const closer = distinct
-    .map((laid) => improved(form, laid, rough, { rounds: 12, apartMm: 7, softMax: FAR_MM }))
+    .map((pose) => improved(form, pose, rough, { rounds: 12, apartMm: 7, softMax: FAR_MM }))
     .sort((a, b) => a.cost - b.cost);
   const best = closer[0]!;
-  const other = closer.find(({ laid }) => isOtherWay(laid, best.laid, Math.PI / 2));
+  const other = closer.find(({ pose }) => isOtherWay(pose, best.pose, Math.PI / 2));
   const fine = { ...target, edge: sampled(target.edge, 220) };
   return (other ? [best, other] : [best])
-    .map(({ laid }) => improved(form, laid, fine, { rounds: 24, apartMm: 3.5, softMax: SOFT_MM }))
+    .map(({ pose }) => improved(form, pose, fine, { rounds: 24, apartMm: 3.5, softMax: SOFT_MM }))
     .sort((a, b) => a.cost - b.cost);
 }
 
@@ -102,10 +102,10 @@ function startAt(
   { side, headingRad }: Pick<Pose, "side" | "headingRad">,
 ): Pose {
   const still = form.runs.map(() => 0);
-  const laid: Pose = { x: 0, y: 0, headingRad, side, longerMm: still, furtherRad: still };
-  const edge = projectedLine(form, laid, eye, 4).flatMap(edgesAt);
+  const pose: Pose = { x: 0, y: 0, headingRad, side, longerMm: still, furtherRad: still };
+  const edge = projectedLine(form, pose, eye, 4).flatMap(edgesAt);
   const own = middleOf(edge);
-  return { ...laid, x: middle.x - own.x, y: middle.y - own.y };
+  return { ...pose, x: middle.x - own.x, y: middle.y - own.y };
 }
 
 function edgesAt({ x, y, headingRad, leftMm, rightMm }: ProjectedPlace): [MatPoint, MatPoint] {
@@ -116,9 +116,9 @@ function edgesAt({ x, y, headingRad, leftMm, rightMm }: ProjectedPlace): [MatPoi
   ];
 }
 
-function costOf(form: Form, laid: Pose, target: Target): number {
+function costOf(form: Form, pose: Pose, target: Target): number {
   const nearest = new Int32Array(target.edge.length);
-  return residualsOf(form, laid, target, { apartMm: 6, nearest }).reduce(
+  return residualsOf(form, pose, target, { apartMm: 6, nearest }).reduce(
     (sum, one) => sum + Math.min(Math.abs(one), 12),
     0,
   );
@@ -127,11 +127,11 @@ function costOf(form: Form, laid: Pose, target: Target): number {
 /** How far edge points lie off the form's edges, and the form's edges off the outline, mm. */
 function residualsOf(
   form: Form,
-  laid: Pose,
+  pose: Pose,
   { edge, distance, eye }: Target,
   { apartMm, nearest }: { apartMm: number; nearest: Int32Array },
 ): number[] {
-  const line = projectedLine(form, laid, eye, apartMm);
+  const line = projectedLine(form, pose, eye, apartMm);
   const offs = offLine(line, edge, nearest);
   for (const place of line)
     for (const { x, y } of edgesAt(place)) offs.push(valueAt(distance, x, y));
@@ -252,21 +252,21 @@ function improved(
     packed,
     steps,
     (now) => {
-      const laid = unpacked(now);
-      const offs = residualsOf(form, laid, target, { apartMm, nearest });
-      runs.forEach((_, run) => offs.push(laid.longerMm[run]! / spreadMm[run]!));
-      curved.forEach((run, index) => offs.push(laid.furtherRad[run]! / spreadRad[index]!));
+      const pose = unpacked(now);
+      const offs = residualsOf(form, pose, target, { apartMm, nearest });
+      runs.forEach((_, run) => offs.push(pose.longerMm[run]! / spreadMm[run]!));
+      curved.forEach((run, index) => offs.push(pose.furtherRad[run]! / spreadRad[index]!));
       return Float64Array.from(offs);
     },
     { rounds, softMax },
   );
-  const laid = unpacked(values);
-  const line = projectedLine(form, laid, target.eye, apartMm);
+  const pose = unpacked(values);
+  const line = projectedLine(form, pose, target.eye, apartMm);
   const sorted = offLine(line, target.edge, nearest)
     .map(Math.abs)
     .sort((a, b) => a - b);
   return {
-    laid,
+    pose,
     medianMm: sorted[Math.floor(sorted.length / 2)]!,
     mostMm: sorted[Math.floor(sorted.length * 0.95)]!,
     cost,

@@ -189,7 +189,7 @@ export interface Pose {
 }
 
 /** A place of the middle line as laid. */
-export interface PosePlace {
+export interface LinePlace {
   /** On the plan, mm from end A. */
   planMm: number;
   /** As laid, mm from end A. */
@@ -201,21 +201,21 @@ export interface PosePlace {
 }
 
 /** The middle line of a form as laid, no further apart than said, mm. */
-export function laidLine({ runs }: Form, laid: Pose, apartMm: number): PosePlace[] {
-  let { x, y, headingRad } = laid;
+export function placesAlong({ runs }: Form, pose: Pose, apartMm: number): LinePlace[] {
+  let { x, y, headingRad } = pose;
   let mm = 0;
-  const line: PosePlace[] = [{ planMm: runs[0]!.fromMm, mm, x, y, headingRad, run: 0 }];
+  const line: LinePlace[] = [{ planMm: runs[0]!.fromMm, mm, x, y, headingRad, run: 0 }];
   runs.forEach(({ fromMm, toMm, turnsRad }, run) => {
     const drawnMm = toMm - fromMm;
-    const lengthMm = Math.max(drawnMm * 0.2, drawnMm + laid.longerMm[run]!);
+    const lengthMm = Math.max(drawnMm * 0.2, drawnMm + pose.longerMm[run]!);
     const isStraight = turnsRad.length === 0;
     const parts = isStraight ? 1 : turnsRad.length;
     const drawnTurn = turnsRad.reduce((sum, turn) => sum + turn, 0);
-    const more = isStraight || drawnTurn === 0 ? 1 : 1 + laid.furtherRad[run]! / drawnTurn;
+    const more = isStraight || drawnTurn === 0 ? 1 : 1 + pose.furtherRad[run]! / drawnTurn;
     for (let part = 0; part < parts; part += 1) {
       const steps = Math.max(1, Math.ceil(lengthMm / parts / apartMm));
       const stepMm = lengthMm / parts / steps;
-      const stepRad = isStraight ? 0 : (laid.side * turnsRad[part]! * more) / steps;
+      const stepRad = isStraight ? 0 : (pose.side * turnsRad[part]! * more) / steps;
       for (let step = 0; step < steps; step += 1) {
         const half = stepRad / 2;
         const chord = half === 0 ? stepMm : (stepMm * Math.sin(half)) / half;
@@ -232,7 +232,7 @@ export function laidLine({ runs }: Form, laid: Pose, apartMm: number): PosePlace
 }
 
 /** A place of the middle line as it appears on the mat, and how far its edges do to either side, mm. */
-export interface ProjectedPlace extends PosePlace {
+export interface ProjectedPlace extends LinePlace {
   leftMm: number;
   rightMm: number;
 }
@@ -249,9 +249,9 @@ export interface Eye {
  * height, an edge that faces away by that of the upper side, one that faces the camera by that of
  * the lower.
  */
-export function projectedLine(form: Form, laid: Pose, eye: Eye, apartMm: number): ProjectedPlace[] {
+export function projectedLine(form: Form, pose: Pose, eye: Eye, apartMm: number): ProjectedPlace[] {
   const middle = eye.z / (eye.z - form.axisHeightMm);
-  return laidLine(form, laid, apartMm).map((place): ProjectedPlace => {
+  return placesAlong(form, pose, apartMm).map((place): ProjectedPlace => {
     const half = widthAt(form, place.planMm) / 2;
     const high = heightAt(form, place.planMm) / 2;
     const aside =

@@ -78,7 +78,7 @@ test.each([
     });
     expect(layBar(STRETCHES).lengthMm).toBe(200);
     const { longerMm = 0, ...rest } = { medianMm: 0.1, mostMm: 0.2, ...off };
-    const laid = {
+    const pose = {
       x: 0,
       y: 0,
       headingRad: 0,
@@ -86,6 +86,6 @@ test.each([
       longerMm: [longerMm],
       furtherRad: [0],
     };
-    expect(refusedWith(() => judgeFit(form, { laid, cost: 1, ...rest }))).toBe(code);
+    expect(refusedWith(() => judgeFit(form, { pose, cost: 1, ...rest }))).toBe(code);
   },
 );

@@ -59,10 +59,10 @@ const MAX_LENGTH_MM = 25;
  *
  * @throws Refusal where it isn't
  */
-export function judgeFit(form: Form, { laid, medianMm, mostMm }: Fit): void {
+export function judgeFit(form: Form, { pose, medianMm, mostMm }: Fit): void {
   const { lengthMm } = form.bar;
   const widthMm = widthAt(form, lengthMm / 2);
-  const longer = laid.longerMm.reduce((sum, mm) => sum + mm, 0);
+  const longer = pose.longerMm.reduce((sum, mm) => sum + mm, 0);
   if (
     medianMm > Math.max(MAX_MEDIAN_MM, widthMm * MAX_SHARE * 0.5) ||
     mostMm > Math.max(MAX_MOST_MM, widthMm * MAX_SHARE) ||

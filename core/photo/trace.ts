@@ -31,7 +31,7 @@ export interface TracePlace extends MatPoint {
 /** A bar followed along its outline. */
 export interface Trace {
   form: Form;
-  laid: Pose;
+  pose: Pose;
   places: readonly TracePlace[];
   /** The faces of end A and end B; none where they weren't seen. */
   ends: readonly [Hit | null, Hit | null];
@@ -48,12 +48,12 @@ const END_MM = 9;
 /** Follows a bar along its outlines from where its form was laid. */
 export function traceBar(
   form: Form,
-  laid: Pose,
+  pose: Pose,
   edges: readonly (readonly EdgePoint[])[],
   eye: Eye,
 ): Trace {
   const index = new EdgeIndex(edges);
-  const first = projectedLine(form, laid, eye, APART_MM).map((place) => ({
+  const first = projectedLine(form, pose, eye, APART_MM).map((place) => ({
     ...place,
     ...edgesBeside(index, place, place.leftMm, place.rightMm),
   }));
@@ -68,7 +68,7 @@ export function traceBar(
   );
   return {
     form,
-    laid,
+    pose,
     places,
     ends: [endOf(index, places[0]!, form, -1), endOf(index, places.at(-1)!, form, 1)],
   };
@@ -294,7 +294,7 @@ export interface Station extends MatPoint {
 /** A bar as it really lies: heights taken off. */
 export interface Levelled {
   form: Form;
-  laid: Pose;
+  pose: Pose;
   stations: readonly Station[];
   lengthMm: number;
   ends: readonly [MatPoint | null, MatPoint | null];
@@ -310,7 +310,7 @@ export interface Levelled {
  * @param seenBy the camera that took the trace
  */
 export function levelled(trace: Trace, seenBy: Camera, perturbation: Perturbation): Levelled {
-  const { form, laid } = trace;
+  const { form, pose } = trace;
   const isSame = seenBy === perturbation.camera;
   const onOther = (hit: MatPoint): MatPoint =>
     isSame ? hit : onMat(perturbation.camera, project(seenBy, { x: hit.x, y: hit.y, z: 0 }));
@@ -357,7 +357,7 @@ export function levelled(trace: Trace, seenBy: Camera, perturbation: Perturbatio
   });
   const [endA, endB] = trace.ends;
   const ends = [endA && faceOf(endA, 0), endB && faceOf(endB, form.bar.lengthMm)] as const;
-  return measuredAlong({ form, laid, stations: [], lengthMm: 0, ends, lift }, axis);
+  return measuredAlong({ form, pose, stations: [], lengthMm: 0, ends, lift }, axis);
 }
 
 /** A place of the axis with its own two edges, which may lie a little before or behind it. */

@@ -1,4 +1,3 @@
-import sharp from "sharp";
 import type { Characteristic } from "@/core/measure/characteristic";
 import { judgeReading } from "@/core/measure/judge";
 import { measuredUncertainty, measuredValue } from "@/core/measure/ways";
@@ -12,7 +11,7 @@ import { STEP_GRADES } from "@/core/trade/steps";
 import { seededRandom } from "@/core/stats/random";
 import { SHELF_EXERCISES, WORKED_EXERCISES } from "@/data/demo/exercises";
 import { measurePicture } from "@/vision/measure";
-import { loadVision, readPicture } from "@/vision/node";
+import { jpegOf, loadVision, readPicture } from "@/vision/node";
 
 /** What pictures say of one measure, over all that were taken. */
 interface PictureFigures {
@@ -75,9 +74,7 @@ export async function studyPictures(count: number): Promise<PictureStudy> {
       randomScene(made, "a4", TWELVE_MEGAPIXELS, random) ??
       randomScene(made, "a3", TWELVE_MEGAPIXELS, random);
     if (!scene) continue;
-    const { width, height, data } = photograph(scene, random);
-    const raw = { width, height, channels: 4 } as const;
-    const file = await sharp(Buffer.from(data.buffer), { raw }).jpeg({ quality: 90 }).toBuffer();
+    const file = await jpegOf(photograph(scene, random));
     const started = performance.now();
     try {
       const picture = await readPicture(file);

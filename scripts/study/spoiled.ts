@@ -1,4 +1,3 @@
-import sharp from "sharp";
 import { measuredUncertainty, measuredValue } from "@/core/measure/ways";
 import { plainArea } from "@/core/photo/mat";
 import { planPiece } from "@/core/piece/plan";
@@ -10,7 +9,7 @@ import { solidOf } from "@/core/simulate/camera/solid";
 import { variedPiece } from "@/core/simulate/camera/varied";
 import { seededRandom, type Random } from "@/core/stats/random";
 import { measurePicture } from "@/vision/measure";
-import { loadVision, readPicture } from "@/vision/node";
+import { jpegOf, loadVision, readPicture } from "@/vision/node";
 import { picturedPieces } from "./photo";
 
 /** A picture with something wrong with it, and the piece that is asked for. */
@@ -92,9 +91,7 @@ export async function printSpoiled(count = "80"): Promise<void> {
     if (!good) continue;
     const others = pieces.filter((one) => one !== drawn).slice((at * 11) % (pieces.length - 1));
     const { scene, asked } = SPOILS[kind]!(good, drawn, random, others);
-    const { width, height, data } = photograph(scene, random);
-    const raw = { width, height, channels: 4 } as const;
-    const file = await sharp(Buffer.from(data.buffer), { raw }).jpeg({ quality: 90 }).toBuffer();
+    const file = await jpegOf(photograph(scene, random));
     const counted = tally.get(kind)!;
     try {
       const lines = planPiece(asked).characteristics;

@@ -3,7 +3,7 @@
 import dynamic from "next/dynamic";
 import type { LengthUnit } from "@/core/units/length";
 import { BarDrawing } from "../bar/BarDrawing";
-import { bringIntoSight } from "../kit/bringIntoSight";
+import { ABOVE_KEYS, bringIntoSight } from "../kit/bringIntoSight";
 import { useNarrow } from "../kit/useNarrow";
 import { BenchHeader } from "./BenchHeader";
 import type { Onlooker } from "./Calls";
@@ -72,7 +72,7 @@ export function BenchWork({
       />
       {closed ? null : <OrderChoice order={page.order} onOrder={page.keepOrder} />}
       {page.calling ? (
-        <div ref={bringIntoSight} className="scroll-mb-44 lg:scroll-mb-14">
+        <div ref={bringIntoSight} className={ABOVE_KEYS}>
           <Calls
             active={active}
             characteristics={characteristics}
@@ -86,7 +86,7 @@ export function BenchWork({
         </div>
       ) : null}
       {page.devices && !closed ? (
-        <div ref={bringIntoSight} className="scroll-mb-44 lg:scroll-mb-14">
+        <div ref={bringIntoSight} className={ABOVE_KEYS}>
           <Devices
             piece={piece}
             stations={stations}

@@ -3,7 +3,7 @@ import { limitsAtGrade, type Characteristic } from "@/core/measure/characteristi
 import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
 import type { Judgement } from "@/core/measure/judge";
-import { bringIntoSight } from "../kit/bringIntoSight";
+import { ABOVE_KEYS, bringIntoSight } from "../kit/bringIntoSight";
 import { StateShape, stateColour } from "../kit/StateShape";
 import { limitsInWords } from "../words/sizes";
 import { STATE_WORDS } from "../words/verdict";
@@ -54,7 +54,7 @@ export const Station = memo(function Station({
   return (
     <li
       {...(active ? LIT : {})}
-      className={`flex min-w-[95px] scroll-mb-44 lg:scroll-mb-14 grow basis-0 flex-col border-l first:border-l-0 ${active ? OUTLINE : ""}`}
+      className={`flex min-w-[95px] ${ABOVE_KEYS} grow basis-0 flex-col border-l first:border-l-0 ${active ? OUTLINE : ""}`}
     >
       <button
         type="button"

@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { BenchTry } from "@/core/records/bench";
-import { bringIntoSight } from "../kit/bringIntoSight";
+import { ABOVE_KEYS, bringIntoSight } from "../kit/bringIntoSight";
 import { StateShape } from "../kit/StateShape";
 
 interface TryListProps {
@@ -32,7 +32,7 @@ export const TryList = memo(function TryList({
             <li
               key={question}
               ref={question === next ? bringIntoSight : undefined}
-              className={`flex min-h-11 scroll-mb-44 lg:scroll-mb-14 flex-wrap items-center gap-x-3 border-t border-rule px-3 text-15 ${question === next ? "bg-white outline-[3px] -outline-offset-1 outline-ink outline-solid" : ""}`}
+              className={`flex min-h-11 ${ABOVE_KEYS} flex-wrap items-center gap-x-3 border-t border-rule px-3 text-15 ${question === next ? "bg-white outline-[3px] -outline-offset-1 outline-ink outline-solid" : ""}`}
             >
               <span className="grow py-2">{question}</span>
               {answer && onDevice.has(answer.id) ? (

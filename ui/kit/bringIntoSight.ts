@@ -1,3 +1,6 @@
+/** Room for the bench's keys below what comes into sight: three lines of them on a tablet and a phone, one at a desk. */
+export const ABOVE_KEYS = "scroll-mb-44 lg:scroll-mb-14";
+
 /** What is lit or opened comes into sight, along its row and above the keys; what is in sight stays where it is. */
 export function bringIntoSight(element: Element | null): void {
   element?.scrollIntoView({ block: "nearest", inline: "center" });

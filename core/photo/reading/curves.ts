@@ -1,6 +1,6 @@
 import type { Feature } from "../../feature/registry";
 import { fitCircle } from "../../measure/fits";
-import { laidLine } from "../form";
+import { placesAlong } from "../form";
 import type { MatPoint } from "../mat";
 import type { Station } from "../trace";
 import { directionOf } from "./lengths";
@@ -38,7 +38,7 @@ export const readAngle: LineReader = (line, seen) => {
   const [[ax, ay], [bx, by]] = legs.map(directionOf) as [[number, number], [number, number]];
   const turned = (Math.atan2(ax * by - ay * bx, ax * bx + ay * by) * 180) / Math.PI;
   const drawn =
-    (found.turnsRad.reduce((sum, one) => sum + one, 0) * seen.bar.laid.side * 180) / Math.PI;
+    (found.turnsRad.reduce((sum, one) => sum + one, 0) * seen.bar.pose.side * 180) / Math.PI;
   // A bend of more than half a turn is known by how it was laid.
   const whole = turned + 360 * Math.round((drawn - turned) / 360);
   const shortMm = Math.min(...legs.map((leg) => leg.length * 0.5));
@@ -62,7 +62,7 @@ export const readRadius: LineReader = (line, seen) => {
   const inside = insideOf(
     found.own.slice(quarter, found.own.length - quarter),
     found.turnsRad,
-    seen.bar.laid.side,
+    seen.bar.pose.side,
   );
   const circle = inside.length < MIN_ARC_POINTS ? null : fitCircle(inside);
   if (!circle || circle.radius > 500) return unseen("hidden");
@@ -83,7 +83,7 @@ export const readRadius: LineReader = (line, seen) => {
 export const readRing: LineReader = (line, seen): SeenValues => {
   const found = runOf(seen, line.feature);
   if (!found) return unseen("not-level");
-  const inside = insideOf(found.own, found.turnsRad, seen.bar.laid.side);
+  const inside = insideOf(found.own, found.turnsRad, seen.bar.pose.side);
   const circle = inside.length < MIN_ARC_POINTS ? null : fitCircle(inside);
   if (!circle || inside.length < found.own.length * 0.6) return unseen("hidden");
   // Clear of where the ring's ends meet: that lies opposite the middle of its bar.
@@ -147,15 +147,15 @@ export const readScrollWidth: LineReader = (line, seen) => {
 export const readScrollForm: LineReader = (line, seen) => {
   const found = runOf(seen, line.feature);
   if (!found) return unseen("not-level");
-  const { form, laid } = seen.bar;
-  const projectedLine = found.own.filter(({ left, right }) => left && right);
-  if (projectedLine.length < found.own.length * 0.8) return unseen("hidden");
-  const template = laidLine(
+  const { form, pose } = seen.bar;
+  const traced = found.own.filter(({ left, right }) => left && right);
+  if (traced.length < found.own.length * 0.8) return unseen("hidden");
+  const template = placesAlong(
     form,
-    { ...laid, longerMm: laid.longerMm.map(() => 0), furtherRad: laid.furtherRad.map(() => 0) },
+    { ...pose, longerMm: pose.longerMm.map(() => 0), furtherRad: pose.furtherRad.map(() => 0) },
     1,
   ).filter(({ run }) => run === found.run);
-  const thinned = smoothed(projectedLine).filter((_, at) => at % 4 === 0);
+  const thinned = smoothed(traced).filter((_, at) => at % 4 === 0);
   return { values: [farthestOff(thinned, template)], u: 0.15 };
 };
 

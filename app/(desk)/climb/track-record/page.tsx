@@ -41,7 +41,7 @@ const CLAIMS: readonly Claim[] = [
     said: "By the trade’s table: possible, likely, very likely. From thirty answers of this school’s instructors its likelihoods are shifted and stretched to what they say, and each cause by itself from ten.",
     checked:
       "On made-up answers a table that is wrong throughout comes right by what a hundred of them say; of its single weights nothing is learned.",
-    own: ({ causes }) => trackRecordInWords(causes),
+    own: ({ causes }) => `The table alone. ${trackRecordInWords(causes)}`,
   },
   {
     what: "Keeps coming back",
