@@ -1,18 +1,27 @@
 import { layBar } from "../bar/bar";
 import { featureExtent, kindOf } from "../feature/registry";
 import { placeKey, placeMm } from "./metalState";
-import { shortened, stationAreaMm2, steelShareAt, volumeOf, type Form } from "./form";
+import { perMm, shortened, stationAreaMm2, steelShareAt, volumeOf, type Form } from "./form";
 import { SAME_SHARE, type Freedom, type Known, type Ways } from "./known";
 import type { MetalStretch } from "./metalBar";
 import { isDrawnFrom, tipOf } from "./workable";
 
-/** Ever more of the bar that is touched, what is off first; where only a length is off, its section stays if it can. */
+/**
+ * Ever more of the bar that is touched, what is off first; where only a length is off, its section
+ * stays if it can, unless the stretch has its length in its own steel.
+ */
 export function* freedomsToTry({ stretches }: Known): Generator<Freedom[]> {
-  const least = stretches.map(({ isSectionOff, isLengthOff }): Freedom =>
-    isSectionOff ? "worked" : isLengthOff ? "slid" : "kept",
+  const least = stretches.map((one): Freedom =>
+    one.isSectionOff || isShortAndThick(one) ? "worked" : one.isLengthOff ? "slid" : "kept",
   );
   if (least.includes("slid")) yield* moreOf(least);
   yield* moreOf(least.map((one) => (one === "kept" ? "kept" : "worked")));
+}
+
+/** Whether a stretch is too short and becomes as long as it should when it is drawn to its size (common practice, no source). */
+function isShortAndThick({ form, best, length }: MetalStretch): boolean {
+  const drawnMm = volumeOf(form) / perMm({ stations: best });
+  return form.lengthMm < length.lower && drawnMm >= length.lower && drawnMm <= length.upper;
 }
 
 /** Some freedoms, and with them ever more of what is kept. */

@@ -127,7 +127,35 @@ const TWISTED: Made = {
   features: [{ id: "turns", kind: "twist", from: 70, to: 170, turns: 3, hand: "right" }],
 };
 
+/** Blocks of one steel on either side of a foot they are drawn from. */
+const HORNED: Made = {
+  stock: "20 square",
+  stretches: [
+    { id: "horn", kind: "prism", section: "20 by 10", length: 80 },
+    { id: "foot", kind: "prism", section: "20 square", length: 45 },
+  ],
+};
+
 test.each<[string, Made, Record<string, number[]>, (string | null)[]]>([
+  [
+    "a horn too short, its steel all there though thick within its limits, is drawn down",
+    HORNED,
+    // 80 of 20 by 10 is 68 of 21.5 by 10.94.
+    {
+      "horn.middle-thickness": [10.94],
+      "horn.middle-width": [21.5],
+      "horn.length": [68],
+      "horn.shoulder": [68],
+      "piece.length": [113],
+    },
+    ["another-heat", "draw"],
+  ],
+  [
+    "as short and to size, it takes its length from the foot, which is drawn on after",
+    HORNED,
+    { "horn.length": [74], "horn.shoulder": [74], "piece.length": [119] },
+    ["another-heat", "draw", "draw"],
+  ],
   [
     "an upset head still small is upset on",
     HEADED,
