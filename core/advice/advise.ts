@@ -4,7 +4,7 @@ import { nameInText } from "../bar/named";
 import { featureNameInText } from "../feature/registry";
 import { isOff, type SizeState } from "../measure/judge";
 import { OPERATION_KEYS, OPERATIONS } from "../operation/registry";
-import { barIds, barOf, MAIN_PART, type Bar, type Piece } from "../piece/piece";
+import { prefixOf, barIds, barOf, MAIN_PART, type Bar, type Piece } from "../piece/piece";
 import type { Advised, AdviceInput, AdviceLine, Made, SizeChange } from "./advice";
 import { featuresAsRead } from "./asRead";
 import { planFeatures } from "./features";
@@ -16,14 +16,7 @@ import { explainOverall } from "./unread";
 import { featureHeats, madeOf, moveHeats } from "./metalLines";
 import { GUARD, standsAt, type Explanation } from "./progress";
 import type { Saying } from "./saying";
-import {
-  featureOf,
-  MeasuredPiece,
-  pairsOf,
-  prefixOf,
-  reworkOf,
-  type ReworkState,
-} from "./workpiece";
+import { featureOf, MeasuredPiece, pairsOf, reworkOf, type ReworkState } from "./workpiece";
 
 /**
  * The operations that bring a piece as it was measured within its limits, in the order they

@@ -2,10 +2,10 @@ import { isOverall } from "../measure/characteristic";
 import { nameInText } from "../bar/named";
 import type { Characteristic } from "../measure/characteristic";
 import { JOIN_KINDS, namedJoin } from "../piece/joins";
-import { barOf, MAIN_PART } from "../piece/piece";
+import { prefixOf, barOf, MAIN_PART } from "../piece/piece";
 import type { Line } from "./line";
 import { bringFeature, make, moveOf, offNow, partOf, standsAt, type Progress } from "./progress";
-import { featureOf, prefixOf, reworkOf } from "./workpiece";
+import { featureOf, reworkOf } from "./workpiece";
 
 /** Every other line that is off, by what its kind says; what shapes the feature before what follows from its shape. */
 export function reworkLines(progress: Progress): boolean {

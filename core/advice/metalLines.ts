@@ -5,7 +5,7 @@ import { lozengeOf } from "../measure/fits";
 import { isOff } from "../measure/judge";
 import { heatFor } from "../operation/heats";
 import { OPERATIONS, type OperationKey } from "../operation/registry";
-import { barOf, type Bar } from "../piece/piece";
+import { prefixOf, barOf, type Bar } from "../piece/piece";
 import type { Step } from "../trade/steps";
 import { heatsAtStep, secondsIn } from "../workpiece/estimate";
 import { recipeOf } from "../workpiece/recipe";
@@ -15,7 +15,7 @@ import type { MetalState } from "./metalState";
 import type { MetalMove } from "./known";
 import type { Line } from "./line";
 import type { Saying, ShapingVerb } from "./saying";
-import { prefixOf, type ReworkState } from "./workpiece";
+import { type ReworkState } from "./workpiece";
 
 interface MoveInput {
   input: AdviceInput;

@@ -2,7 +2,7 @@ import { isOverall } from "../measure/characteristic";
 import { featureNameInText } from "../feature/registry";
 import type { Characteristic } from "../measure/characteristic";
 import { layBar } from "../bar/bar";
-import { barOf, type Feature } from "../piece/piece";
+import { prefixOf, barOf, type Feature } from "../piece/piece";
 import { endNearest } from "./ways";
 import type { Line } from "./line";
 import {
@@ -16,7 +16,7 @@ import {
   type Unread,
 } from "./progress";
 import { endMoved } from "./metalState";
-import { featureKey, prefixOf, reworkOf, type MeasuredPiece, type ReworkState } from "./workpiece";
+import { featureKey, reworkOf, type MeasuredPiece, type ReworkState } from "./workpiece";
 
 /** A bend is opened and made again no farther off than this, mm (common practice, no source). */
 export const MAX_MOVE_MM = 25;

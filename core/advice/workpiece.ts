@@ -1,12 +1,20 @@
 import { layBar } from "../bar/bar";
 import type { Stretch } from "../bar/schema";
+import { matchesOf } from "../exercise/matches";
 import { ownLines, type OwnLine } from "../exercise/ownLine";
 import { featureNameInText, kindOf } from "../feature/registry";
 import { isOverall, type Characteristic } from "../measure/characteristic";
-import { alikePairs } from "../piece/alike";
 import { linesOfFeature } from "../piece/characteristics";
 import { finishedSizeMm, type FinishedSize } from "../piece/finish";
-import { barIds, barOf, MAIN_PART, type Bar, type Feature, type Piece } from "../piece/piece";
+import {
+  barIds,
+  barOf,
+  MAIN_PART,
+  prefixOf,
+  type Bar,
+  type Feature,
+  type Piece,
+} from "../piece/piece";
 import type { Section } from "../section/section";
 import { stationAreaMm2, type Station } from "./form";
 import { placeKey, placeMm, type MetalState } from "./metalState";
@@ -21,8 +29,6 @@ export interface ReworkState {
   values: ReadonlyMap<string, number>;
 }
 
-/** Ids of a further bar's things begin with the bar's. */
-export const prefixOf = (part: string): string => (part === MAIN_PART ? "" : `${part}.`);
 export const featureKey = (part: string, id: string): string => prefixOf(part) + id;
 
 /** Two lines that have to agree, and how the difference between them is called. */
@@ -396,22 +402,11 @@ function splitId(piece: Piece, id: string): [part: string, own: string] {
 }
 
 /** The lines of things that have to agree: those drawn alike, and those the instructor holds against one another. */
-export function pairsOf(piece: Piece, lines: readonly Line[], own: readonly OwnLine[]): Pair[] {
-  const drawn = barIds(piece).flatMap((part) =>
-    alikePairs(barOf(piece, part)).map(({ first, second, by }) => ({
-      id: `${prefixOf(part)}${second}.alike`,
-      first: `${prefixOf(part)}${first}.${by}`,
-      second: `${prefixOf(part)}${second}.${by}`,
-    })),
-  );
-  const said = own.flatMap((one) =>
-    one.kind === "match" ? [{ id: one.id, first: one.lines[0], second: one.lines[1] }] : [],
-  );
-  return [...drawn, ...said].flatMap(({ id, ...both }) => {
+export const pairsOf = (piece: Piece, lines: readonly Line[], own: readonly OwnLine[]): Pair[] =>
+  matchesOf(piece, own).flatMap(({ id, ...both }) => {
     const line = lines.find(({ characteristic }) => characteristic.id === id);
     return line ? [{ line, ...both }] : [];
   });
-}
 
 /** The feature a line's id begins with, and what the line is called after it. */
 export function featureNamed(piece: Piece, id: string) {

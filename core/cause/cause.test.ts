@@ -313,6 +313,18 @@ describe("signs of a piece", () => {
     expect(signs(short, line("taper.tip-flat", "thickness", "heavy"))).toEqual(["tip-heavy"]);
   });
 
+  test.each([
+    ["half of what it may be thicker", 0.5, ["short-on-size"]],
+    ["more than half", 0.51, []],
+    ["more than half thinner", -0.9, ["short-on-size"]],
+  ])("short, and %s, though on size", (_, share, expected) => {
+    const short = line("taper.length", "length", "heavy");
+    const thick = line("taper.middle-flat", "thickness", "on-size");
+    const read = { nominal: 12, value: 12 + share, deviation: Math.abs(share) };
+    const judgement = { ...thick.judgement, ...read };
+    expect(signs(short, { ...thick, judgement })).toEqual(expected);
+  });
+
   const sizes = (...states: Judgement["state"][]) =>
     states.map((state, at) => {
       const one = line(`s${at}.middle-flat`, "thickness", state);

@@ -108,7 +108,7 @@ function signsOfSizes(lines: readonly Line[]): DeviationSign[] {
     ...(!everywhere && some(tips, "heavy") && !some(others, "heavy") ? ["tip-heavy" as const] : []),
     ...(some(tips, "light") ? ["tip-light" as const] : []),
     ...(some(others, "light") ? ["light-inside" as const] : []),
-    ...(isShortThoughThin(lines, heavy) ? ["short-on-size" as const] : []),
+    ...(isShortThoughThin(lines, sizes.filter(isThick)) ? ["short-on-size" as const] : []),
     ...(!everywhere && hasOnePlaneHeavy(sizes) ? ["one-plane" as const] : []),
     ...(isTipLost(lines) ? ["tip-lost" as const] : []),
   ];
@@ -137,14 +137,19 @@ function isTipLost(lines: readonly Line[]): boolean {
   });
 }
 
-/** A length still short while no thickness of its stretch is heavy: there was too little bar. */
-const isShortThoughThin = (lines: readonly Line[], heavy: readonly Line[]): boolean =>
+/** Thicker than drawn by more than half of what it may be, steel is left to be drawn out. */
+const THICK_SHARE = 0.5;
+const isThick = ({ judgement: { state, value, nominal, deviation } }: Line): boolean =>
+  state === "heavy" || (value > nominal && deviation > THICK_SHARE);
+
+/** A length still short while no thickness of its stretch has steel left for it: there was too little bar. */
+const isShortThoughThin = (lines: readonly Line[], thick: readonly Line[]): boolean =>
   lines.some(
     ({ characteristic, judgement }) =>
       characteristic.measure === "length" &&
       characteristic.stretch !== null &&
       judgement.state === "heavy" &&
-      !heavy.some((one) => one.characteristic.stretch === characteristic.stretch),
+      !thick.some((one) => one.characteristic.stretch === characteristic.stretch),
   );
 
 /** At one place, one caliper reading heavy and the other not. */

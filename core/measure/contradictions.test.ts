@@ -1,3 +1,6 @@
+import { matchOf } from "../piece/alike";
+import { thicknessLine } from "../testing/builders";
+import type { Characteristic } from "./characteristic";
 import { judgeReading } from "./judge";
 import { contradictionsOf } from "./contradictions";
 import { planPiece } from "../piece/plan";
@@ -48,4 +51,29 @@ test("a shoulder beyond the end of the bar is one", () => {
 test("a rule's readings may lie farther apart", () => {
   expect(codes({ "strap.middle-width": [30, 31.4] }, 0.5)).toEqual([]);
   expect(codes({ "strap.middle-width": [30, 31.6] }, 0.5)).toEqual(["values-disagree"]);
+});
+
+// Two lengths held against one another, read 0.1 sure: three times that of both is 0.42, two hundredths of 80 is 1.6.
+test.each([
+  ["as each reads by itself", [80, 78], []],
+  ["the first 1.5 longer than by itself", [81.5, 78], []],
+  ["the first 1.7 longer", [81.7, 78], ["match-disagrees"]],
+  ["the second as it was before it was worked", [80, 68], ["match-disagrees"]],
+])("a match %s", (_, values, expected) => {
+  const line = (id: string, nominal: number) => thicknessLine({ id, nominal, measure: "length" });
+  const lines = [line("fore.length", 80), line("aft.length", 80)];
+  const match = matchOf(lines[0]!, lines[1]!, "aft.alike");
+  const judged = (one: Characteristic, read: number[]) =>
+    judgeReading(one, read, { instrumentUncertainty: 0.1, grade: 17 });
+  const judgements = [
+    ...[judged(lines[0]!, [80]), judged(lines[1]!, [78])],
+    judged(match, values as number[]),
+  ];
+  const pair = { id: match.id, first: "fore.length", second: "aft.length" };
+  const found = (read: typeof judgements) =>
+    contradictionsOf([...lines, match], read, [pair]).map(({ code }) => code);
+  expect(found(judgements)).toEqual(expected);
+  // Where one of the two isn't read, nothing is known of it.
+  expect(found(judgements.slice(2))).toEqual([]);
+  expect(found(judgements.slice(0, 2))).toEqual([]);
 });

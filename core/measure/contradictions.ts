@@ -3,9 +3,20 @@ import type { Judgement } from "./judge";
 
 /** Readings that can't be true together: they are asked back. */
 export interface Contradiction {
-  code: "values-disagree" | "larger-than-bar" | "lengths-disagree" | "beyond-the-end";
+  code:
+    | "values-disagree"
+    | "larger-than-bar"
+    | "lengths-disagree"
+    | "beyond-the-end"
+    | "match-disagrees";
   /** The lines to be read again. */
   ids: string[];
+}
+
+interface Match {
+  id: string;
+  first: string;
+  second: string;
 }
 
 /** Several readings of one place lie apart by no more than so many of the instrument's uncertainties. */
@@ -18,13 +29,16 @@ const SUM_MM = 2;
 
 /**
  * Readings that can't be true together: several of one place that lie apart, a hole with its
- * walls larger than the bar, lengths that don't add up to the whole, a shoulder beyond its end.
+ * walls larger than the bar, lengths that don't add up to the whole, a shoulder beyond its end, two
+ * lines held against one another that each read otherwise by itself.
  *
+ * @param matches the match lines, each with the two lines it holds against one another
  * @example contradictionsOf([], []) → []
  */
 export function contradictionsOf(
   characteristics: readonly Characteristic[],
   judgements: readonly Judgement[],
+  matches: readonly Match[] = [],
 ): Contradiction[] {
   const read = new Map(judgements.map((one) => [one.characteristicId, one]));
   return [
@@ -32,6 +46,7 @@ export function contradictionsOf(
     ...largerThanBar(characteristics, read),
     ...notAddingUp(characteristics, read),
     ...shouldersApart(characteristics, read),
+    ...matchesDisagreeing(matches, read),
   ];
 }
 
@@ -133,5 +148,20 @@ function shouldersApart(characteristics: readonly Characteristic[], read: Read):
     return Math.abs(sum - place.value) > Math.max(SUM_MM, SUM_SHARE * sum, unsure)
       ? [{ code: "lengths-disagree", ids: [id, ...before.map((one) => one.id)] }]
       : [];
+  });
+}
+
+/** A match read before one of its two was worked again, or the other way round. */
+function matchesDisagreeing(matches: readonly Match[], read: Read): Contradiction[] {
+  return matches.flatMap(({ id, first, second }): Contradiction[] => {
+    const match = read.get(id);
+    const lines = [read.get(first), read.get(second)];
+    const isOther = lines.some((line, at) => {
+      const value = match?.values?.[at];
+      if (value === undefined || !line) return false;
+      const unsure = APART_TIMES * Math.hypot(match!.uncertainty, line.uncertainty);
+      return Math.abs(value - line.value) > Math.max(unsure, SUM_SHARE * Math.abs(line.value));
+    });
+    return isOther ? [{ code: "match-disagrees", ids: [id, first, second] }] : [];
   });
 }

@@ -69,6 +69,8 @@ const allowances = z
 
 /** The id the piece's first bar goes by in joins. */
 export const MAIN_PART = "main";
+/** Ids of a further bar's things begin with the bar's. */
+export const prefixOf = (part: string): string => (part === MAIN_PART ? "" : `${part}.`);
 
 const turnAccepted = "A part is turned by -360 to 360 degrees.";
 /** Where a part lies on another bar of the piece. */

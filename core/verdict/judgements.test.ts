@@ -396,3 +396,17 @@ test("a flat too thick and too wide is drawn, not spread: nothing of it grows wi
   };
   expect(said(judge(strip, off))).toEqual(["another-heat", "draw"]);
 });
+
+test("a match read before one of its two was worked again is asked back, not given up", () => {
+  const horns: Made = {
+    stock: "20 square",
+    stretches: [
+      { id: "fore", kind: "prism", section: "20 by 10", length: 80 },
+      { id: "foot", kind: "prism", section: "20 square", length: 45 },
+      { id: "aft", kind: "prism", section: "20 by 10", length: 80 },
+    ],
+  };
+  const before = judge(horns, { "aft.alike": [68, 80] });
+  expect(before).toMatchObject({ outcome: null, contradictions: [{ code: "match-disagrees" }] });
+  expect(judge(horns, { "aft.alike": [80, 80] }).outcome).toBe("keep");
+});

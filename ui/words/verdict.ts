@@ -88,6 +88,8 @@ export function contradictionInWords(
       return `The hole and its walls are larger than the bar is wide. Read again: ${names.join(", ")}.`;
     case "lengths-disagree":
       return `The lengths don’t add up to the whole. Read again: ${names.join(", ")}.`;
+    case "match-disagrees":
+      return `Held against one another they read otherwise than each by itself. Read again: ${names.join(", ")}.`;
     case "beyond-the-end":
       return `A shoulder can’t lie beyond the end of the bar. Read again: ${names.join(", ")}.`;
   }
