@@ -6,15 +6,7 @@ import { featureNameInText, kindOf } from "../feature/registry";
 import { isOverall, type Characteristic } from "../measure/characteristic";
 import { linesOfFeature } from "../piece/characteristics";
 import { finishedSizeMm, type FinishedSize } from "../piece/finish";
-import {
-  barIds,
-  barOf,
-  MAIN_PART,
-  prefixOf,
-  type Bar,
-  type Feature,
-  type Piece,
-} from "../piece/piece";
+import { barOf, MAIN_PART, prefixOf, type Bar, type Feature, type Piece } from "../piece/piece";
 import type { Section } from "../section/section";
 import { stationAreaMm2, type Station } from "./form";
 import { placeKey, placeMm, type MetalState } from "./metalState";

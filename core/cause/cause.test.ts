@@ -313,6 +313,13 @@ describe("signs of a piece", () => {
     expect(signs(short, line("taper.tip-flat", "thickness", "heavy"))).toEqual(["tip-heavy"]);
   });
 
+  test("two lengths that differ are no want of bar", () => {
+    const match = line("taper.alike", "length", "heavy");
+    const characteristic = { ...match.characteristic, kind: "match" } as const;
+    const onSize = line("taper.tip-flat", "thickness", "on-size");
+    expect(signs({ ...match, characteristic }, onSize)).not.toContain("short-on-size");
+  });
+
   test.each([
     ["half of what it may be thicker", 0.5, ["short-on-size"]],
     ["more than half", 0.51, []],

@@ -147,6 +147,7 @@ const isShortThoughThin = (lines: readonly Line[], thick: readonly Line[]): bool
   lines.some(
     ({ characteristic, judgement }) =>
       characteristic.measure === "length" &&
+      characteristic.kind !== "match" &&
       characteristic.stretch !== null &&
       judgement.state === "heavy" &&
       !thick.some((one) => one.characteristic.stretch === characteristic.stretch),

@@ -65,10 +65,7 @@ test.each([
   const match = matchOf(lines[0]!, lines[1]!, "aft.alike");
   const judged = (one: Characteristic, read: number[]) =>
     judgeReading(one, read, { instrumentUncertainty: 0.1, grade: 17 });
-  const judgements = [
-    ...[judged(lines[0]!, [80]), judged(lines[1]!, [78])],
-    judged(match, values as number[]),
-  ];
+  const judgements = [...[judged(lines[0]!, [80]), judged(lines[1]!, [78])], judged(match, values)];
   const pair = { id: match.id, first: "fore.length", second: "aft.length" };
   const found = (read: typeof judgements) =>
     contradictionsOf([...lines, match], read, [pair]).map(({ code }) => code);

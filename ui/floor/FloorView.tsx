@@ -33,7 +33,7 @@ export function FloorView({ data, title, day, personId, timeZone, unit, behindMs
   const { of, fires, bench } = data;
   const desk = useFloorDesk(data, { personId, behindMs });
   const { live, cards, taps, todos, names, exercises, chosen, choose, late } = desk;
-  const { floor, now } = live;
+  const { floor, now, countedTo } = live;
   useFloorKeys(desk, data);
   const toolsDown = timeInWords(of.endsAt - of.cleanUp * 60_000, timeZone);
   return (
@@ -58,7 +58,7 @@ export function FloorView({ data, title, day, personId, timeZone, unit, behindMs
             cards={cards}
             fires={fires}
             firesOut={floor.firesOut}
-            now={now}
+            now={countedTo}
             unit={unit}
             chosenId={chosen?.id ?? null}
             onChoose={choose}
@@ -66,7 +66,7 @@ export function FloorView({ data, title, day, personId, timeZone, unit, behindMs
           />
           <BenchStrip
             floor={floor}
-            now={now}
+            now={countedTo}
             timeZone={timeZone}
             bench={bench}
             nameOf={names.learnerOf}

@@ -30,6 +30,8 @@ export interface LiveFloor {
   floor: Floor;
   /** ms since 1970, by the floor's clock. */
   now: number;
+  /** Up to when minutes are counted: an evening that was not closed doesn't go on counting. */
+  countedTo: number;
   /** Says that something happened; it is seen here at once, and elsewhere when it can be sent. */
   tell: (event: FloorHappening) => void;
   connection: Connection;
@@ -137,6 +139,7 @@ export function useFloor(
   return {
     floor: floorAt(floor, endsAt, now),
     now,
+    countedTo: Math.min(now, endsAt),
     tell,
     connection,
     waiting: queue.filter(({ refused }) => refused === null).length,

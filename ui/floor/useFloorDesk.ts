@@ -50,7 +50,7 @@ export function useFloorDesk(
     { classId: of.id, personId, endsAt: of.endsAt, behindMs, before, events },
     () => router.refresh(),
   );
-  const { floor, now, tell } = live;
+  const { floor, now, countedTo, tell } = live;
   const planned = usePlanned(of.id);
   const [chosenId, setChosen] = useState<string | null>(null);
   const [isOpen, setOpen] = useState(false);
@@ -64,7 +64,7 @@ export function useFloorDesk(
     return { id, name, learner: learnerOn(floor, id), work, exercise };
   });
   const todos = todosOf({
-    ...{ floor, now, fires, beganAt: of.beganAt },
+    ...{ floor, now: countedTo, fires, beganAt: of.beganAt },
     learnerIds: learners.map(({ id }) => id),
     tasks: new Map(
       [...exercises].map(([id, { heats, minutes, stages }]) => [
