@@ -1,3 +1,4 @@
+import { matchesOf } from "@/core/exercise/matches";
 import { limitsAtGrade } from "@/core/measure/characteristic";
 import { simulatePiece } from "@/core/simulate/learner";
 import { seededUuidV7, type Random } from "@/core/stats/random";
@@ -204,8 +205,8 @@ function addVerdict(
   random: Random,
 ): Outcome {
   const computed = judgePiece(exercise, record, RULES);
-  const { engine, marks, meetsStep } = computed;
-  const outcome = computed.outcome!;
+  const { engine, outcome, marks, meetsStep } = computed;
+  if (!outcome) throw new Error(`Piece ${pieceId} of the demonstration can't be signed.`);
   const id = seededUuidV7(signedAt, random);
   rows.verdict.push({
     id,
@@ -236,27 +237,37 @@ function addSecondTry(
   random: Random,
 ): void {
   const off = judgePiece(exercise, record, RULES).judgements.filter(isOff);
-  const again = new Map(
-    off.map(({ characteristicId, nominal, upper }, index) => {
-      const old = rows.reading.find(
-        (one) => one.pieceId === pieceId && one.characteristicId === characteristicId,
-      )!;
+  const again = new Map<string, number[]>();
+  const readAgain = (characteristicId: string, valuesNow: (old: number[]) => number[]) => {
+    const old = rows.reading.find(
+      (one) => one.pieceId === pieceId && one.characteristicId === characteristicId,
+    )!;
+    const values = valuesNow(old.values);
+    const when = new Date(at + again.size * 4000);
+    const id = seededUuidV7(when.getTime(), random);
+    rows.reading.push({
+      ...old,
+      id,
+      values,
+      typed: values.join(" "),
+      supersedesId: old.id,
+      takenAt: when,
+      receivedAt: when,
+    });
+    again.set(characteristicId, values);
+  };
+  for (const { characteristicId, nominal, upper } of off)
+    readAgain(characteristicId, (old) => {
       const mm = Math.round((nominal + (upper - nominal) * 0.4 * random.next()) * 10) / 10;
-      const values = old.values.length === 2 ? [old.values[1]! + mm, old.values[1]!] : [mm];
-      const when = new Date(at + index * 4000);
-      const id = seededUuidV7(when.getTime(), random);
-      rows.reading.push({
-        ...old,
-        id,
-        values,
-        typed: values.join(" "),
-        supersedesId: old.id,
-        takenAt: when,
-        receivedAt: when,
-      });
-      return [characteristicId, values];
-    }),
-  );
+      return old.length === 2 ? [old[1]! + mm, old[1]!] : [mm];
+    });
+  const valueOf = (id: string) =>
+    (again.get(id) ?? record.readings.find((one) => one.characteristicId === id)?.values)?.[0];
+  for (const { id, first, second } of matchesOf(exercise.piece, exercise.own ?? [])) {
+    const [one, other] = [valueOf(first), valueOf(second)];
+    if (one === undefined || other === undefined || valueOf(id) === undefined) continue;
+    if (again.has(first) || again.has(second)) readAgain(id, () => [one, other]);
+  }
   for (const defect of rows.defect) if (defect.pieceId === pieceId) defect.corrected = true;
   const piece = rows.piece.find(({ id }) => id === pieceId)!;
   piece.heats = record.heats + 1;
