@@ -239,7 +239,7 @@ function addSecondTry(
   const off = judgePiece(exercise, record, RULES).judgements.filter(isOff);
   const again = new Map<string, number[]>();
   const readAgain = (characteristicId: string, valuesNow: (old: number[]) => number[]) => {
-    const old = rows.reading.find(
+    const old = rows.reading.findLast(
       (one) => one.pieceId === pieceId && one.characteristicId === characteristicId,
     )!;
     const values = valuesNow(old.values);
@@ -256,18 +256,21 @@ function addSecondTry(
     });
     again.set(characteristicId, values);
   };
-  for (const { characteristicId, nominal, upper } of off)
-    readAgain(characteristicId, (old) => {
-      const mm = Math.round((nominal + (upper - nominal) * 0.4 * random.next()) * 10) / 10;
-      return old.length === 2 ? [old[1]! + mm, old[1]!] : [mm];
-    });
   const valueOf = (id: string) =>
     (again.get(id) ?? record.readings.find((one) => one.characteristicId === id)?.values)?.[0];
-  for (const { id, first, second } of matchesOf(exercise.piece, exercise.own ?? [])) {
-    const [one, other] = [valueOf(first), valueOf(second)];
-    if (one === undefined || other === undefined || valueOf(id) === undefined) continue;
-    if (again.has(first) || again.has(second)) readAgain(id, () => [one, other]);
+  const matches = matchesOf(exercise.piece, exercise.own ?? []).filter(
+    ({ id, first, second }) => ![id, first, second].some((one) => valueOf(one) === undefined),
+  );
+  for (const { characteristicId, nominal, upper } of off) {
+    const mm = Math.round((nominal + (upper - nominal) * 0.4 * random.next()) * 10) / 10;
+    const match = matches.find(({ id }) => id === characteristicId);
+    // One of the two is worked until it is like the other.
+    if (match) readAgain(match.first, () => [valueOf(match.second)! + mm]);
+    else readAgain(characteristicId, (old) => (old.length === 2 ? [old[1]! + mm, old[1]!] : [mm]));
   }
+  for (const { id, first, second } of matches)
+    if (again.has(first) || again.has(second))
+      readAgain(id, () => [valueOf(first)!, valueOf(second)!]);
   for (const defect of rows.defect) if (defect.pieceId === pieceId) defect.corrected = true;
   const piece = rows.piece.find(({ id }) => id === pieceId)!;
   piece.heats = record.heats + 1;
