@@ -1,4 +1,10 @@
-import { eveningOf, wantedCuts, type EveningLearner, type EveningPiece } from "./planning";
+import {
+  eveningOf,
+  wantedCuts,
+  type EveningAsked,
+  type EveningLearner,
+  type EveningPiece,
+} from "./planning";
 
 const piece = (more: Partial<EveningPiece> = {}): EveningPiece => ({
   ...{ id: "a:r", learnerId: "a", revisionId: "r", exerciseId: "e", name: "Pin", from: "ranked" },
@@ -8,10 +14,13 @@ const piece = (more: Partial<EveningPiece> = {}): EveningPiece => ({
 });
 const learner = (id: string, more: Partial<EveningLearner> = {}): EveningLearner => ({
   ...{ id, name: id, tagCode: null, attendance: "expected", pace: 1, pieces: [], dropped: [] },
+  inHand: null,
   ...more,
 });
 const of = { minutes: 150, cleanUp: 10, hearths: 2, instructorIds: ["i"], firesOut: ["out"] };
-const fire = (id: string) => ({ id, places: 1, welds: false, evenHeatMm: 90, openingMm: null });
+const fire = (id: string): EveningAsked["fires"][number] => ({
+  ...{ id, places: 1, welds: false, evenHeatMm: 90, openingMm: null },
+});
 const asked = { of, elapsed: 0, fires: [], learners: [], demonstrations: [] };
 
 test("fires nobody described are as many as are lit; those that stay out aren't there", () => {
@@ -89,6 +98,49 @@ test.each<[string, number, EveningPiece["kept"], boolean]>([
   const [work] = eveningOf({ ...asked, fires, elapsed, learners }, { welds: true }).learners[0]!
     .work;
   expect(work).toMatchObject({ kept: is ? kept : undefined, guided: true, priority: is ? 21 : 4 });
+});
+
+describe("a piece in hand at a fire", () => {
+  const begun = (id: string, more: Partial<EveningPiece> = {}) =>
+    piece({ id, from: "begun", work: { id: `w${id}`, stages: 1 }, ...more });
+  const at = (id: string, fireId: string, own: EveningPiece) =>
+    learner(id, { pieces: [own], inHand: { workId: own.work!.id, fireId } });
+  const keptAt = (learners: EveningLearner[], more: Partial<ReturnType<typeof fire>> = {}) => {
+    const fires = [{ ...fire("1"), ...more }, fire("out")];
+    const evening = eveningOf({ ...asked, fires, elapsed: 40, learners }, { welds: true });
+    return evening.learners.map(({ work }) => work[0]!.kept?.fire);
+  };
+
+  test.each<[string, Partial<EveningPiece>, Partial<ReturnType<typeof fire>>, string | undefined]>([
+    ["goes on there", {}, {}, "1"],
+    ["as long as what is heated evenly", { heatMm: 90 }, {}, "1"],
+    ["longer than what is heated evenly", { heatMm: 91 }, {}, undefined],
+    ["longer than the opening", { heatMm: 81 }, { openingMm: 80 }, undefined],
+    ["all welded, where it doesn't weld", { weldMinutes: 20 }, {}, undefined],
+    ["welded at its end", { weldMinutes: 19 }, {}, "1"],
+    ["all welded, where it welds", { weldMinutes: 20 }, { welds: true }, "1"],
+  ])("%s", (_, own, of1, expected) => {
+    expect(keptAt([at("a", "1", begun("p", own))], of1)).toEqual([expected]);
+  });
+
+  test("no more than have a place; not where the fire is out, nor against an instructor's word", () => {
+    const two = [at("a", "1", begun("p")), at("b", "1", begun("q"))];
+    expect(keptAt(two)).toEqual(["1", undefined]);
+    expect(keptAt(two, { places: 2 })).toEqual(["1", "1"]);
+    expect(keptAt([at("a", "out", begun("p"))])).toEqual([undefined]);
+    const said = { fire: "2", from: 60 };
+    expect(keptAt([at("a", "1", begun("p", { kept: said }))])).toEqual(["2"]);
+  });
+
+  test("another piece of theirs isn't held there, and nothing counts more for it", () => {
+    const pieces = [piece({ id: "next" }), begun("p")];
+    const one = learner("a", { pieces, inHand: { workId: "wp", fireId: "1" } });
+    const evening = eveningOf({ ...asked, fires: [fire("1")], learners: [one] }, { welds: true });
+    expect(evening.learners[0]!.work.map(({ kept, priority }) => [kept?.fire, priority])).toEqual([
+      [undefined, 1],
+      ["1", 3],
+    ]);
+  });
 });
 
 test("what was sawn isn't sawn again; what is in the fire needs no bar", () => {

@@ -34,6 +34,8 @@ export interface EveningLearner {
   /** How many times the minutes foreseen they take. */
   pace: number;
   pieces: EveningPiece[];
+  /** The piece they have at a fire just now. */
+  inHand: { workId: string; fireId: string } | null;
   /** What an instructor dropped from their evening. */
   dropped: { revisionId: string; name: string }[];
 }
@@ -102,6 +104,7 @@ export function eveningOf(
     ...{ id: String(index + 1), places: 2, welds },
   }));
   const comes = learners.filter(({ attendance }) => attendance !== "away");
+  const standing = standingOf(comes, lit);
   const staff = [...of.instructorIds, ...demonstrations.map(({ shownBy }) => shownBy)];
   return {
     minutes: of.minutes,
@@ -119,8 +122,9 @@ export function eveningOf(
       id,
       here: [Math.max(elapsed, attendance === "late" ? LATE_MINUTES : 0), of.minutes] as const,
       work: pieces.map(({ id: workId, minutes, weldMinutes, heatMm, ...piece }, index) => {
-        const kept = stillKept(piece.kept, { elapsed, firesOut: of.firesOut });
-        const priority = kept ? PRIORITY_OF_KEPT : PRIORITY[piece.from];
+        const said = stillKept(piece.kept, { elapsed, firesOut: of.firesOut });
+        const priority = said ? PRIORITY_OF_KEPT : PRIORITY[piece.from];
+        const kept = said ?? standing.get(workId);
         return {
           ...{ id: workId, minutes, weldMinutes: Math.min(minutes, weldMinutes) },
           ...{ heatMm: heatMm ?? undefined, guided: piece.isGuided, kept },
@@ -140,6 +144,29 @@ export function eveningOf(
       };
     }),
   };
+}
+
+/** Nobody leaves a fire in the middle of a piece that can go on there. */
+function standingOf(
+  learners: readonly EveningLearner[],
+  lit: EveningAsked["fires"],
+): Map<string, Kept> {
+  const pieces = learners.flatMap(({ inHand, pieces: own }) => {
+    const piece = inHand ? own.find(({ work }) => work?.id === inHand.workId) : undefined;
+    return piece ? [{ piece, fireId: inHand!.fireId }] : [];
+  });
+  return new Map(
+    lit.flatMap((fire) =>
+      pieces
+        .filter(({ piece: { minutes, weldMinutes, heatMm }, fireId }) => {
+          const isOnlyWelded = weldMinutes >= minutes;
+          const room = Math.min(fire.evenHeatMm ?? Infinity, fire.openingMm ?? Infinity);
+          return fireId === fire.id && (heatMm ?? 0) <= room && (fire.welds || !isOnlyWelded);
+        })
+        .slice(0, fire.places)
+        .map(({ piece }) => [piece.id, { fire: fire.id }] as const),
+    ),
+  );
 }
 
 /** What was said of a place still goes for a fire that is lit, and for a time to come. */

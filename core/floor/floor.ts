@@ -51,6 +51,10 @@ const NOBODY: FloorLearner = {
 export const learnerOn = (floor: Floor, id: string): FloorLearner =>
   floor.learners.get(id) ?? NOBODY;
 
+/** The piece somebody works on. */
+export const workOf = (floor: Floor, learnerId: string): FloorWork | null =>
+  floor.works.get(learnerOn(floor, learnerId).workId ?? "") ?? null;
+
 /** Minutes a piece has taken up to a moment. */
 export const minutesOf = ({ ranMs, runsSince }: FloorWork, now: number): number =>
   (ranMs + (runsSince === null ? 0 : Math.max(0, now - runsSince))) / 60_000;

@@ -22,7 +22,7 @@ function todos(
   return todosOf({
     floor: floorOf(happened, 150 * MIN),
     ...{ now: now * MIN, beganAt: 0, learnerIds: ["a", "b", "c"], fires: FIRES, tasks: TASKS },
-    ...{ demonstrations: [], signed: new Set<string>(), ...more },
+    ...{ demonstrations: [], places: [], signed: new Set<string>(), ...more },
   });
 }
 const begins = (learnerId: string): FloorHappening => ({
@@ -189,5 +189,16 @@ test("who is here without a piece has nothing to do; who is away isn't missed", 
       ],
       20,
     ),
-  ).toEqual([{ code: "idle", learnerId: "b" }]);
+  ).toEqual([{ code: "idle", learnerId: "b", next: null }]);
+});
+
+test("who has nothing in hand is told what is planned for them first", () => {
+  const here: FloorHappening = { kind: "attend", learnerId: "b", as: "here" };
+  const place = (learnerId: string, from: number) => ({
+    ...{ learnerId, revisionId: "r", fireId: "1", isWelding: false },
+    ...{ from: from * MIN, to: (from + 20) * MIN },
+  });
+  const places = [place("a", 5), place("b", 40), place("b", 10)];
+  const [todo] = todos([[0, here]], 5, { places, learnerIds: ["b"] });
+  expect(todo).toEqual({ code: "idle", learnerId: "b", next: places[2] });
 });

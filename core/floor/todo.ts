@@ -1,4 +1,5 @@
-import { learnerOn, minutesOf, type Floor, type FloorWork } from "./floor";
+import { learnerOn, minutesOf, workOf, type Floor } from "./floor";
+import type { PlannedPlace } from "./later";
 
 /** A fire, as far as it matters who stands at it. */
 export interface FloorFire {
@@ -33,7 +34,8 @@ export type Todo =
   | { code: "over-minutes"; learnerId: string; minutes: number; budget: number }
   | { code: "demonstration"; demonstrationId: string; inMinutes: number }
   | { code: "fire-free"; fireId: string; learnerId: string }
-  | { code: "idle"; learnerId: string }
+  /** With what is planned for them next, where anything is. */
+  | { code: "idle"; learnerId: string; next: PlannedPlace | null }
   | { code: "missing"; learnerIds: string[] };
 
 /** A demonstration is due from so long before it is planned, minutes. */
@@ -52,6 +54,8 @@ export interface FloorSeen {
   /** By revision. */
   tasks: ReadonlyMap<string, FloorTask>;
   demonstrations: readonly FloorDemonstration[];
+  /** What is left of the evening, as it is planned. */
+  places: readonly PlannedPlace[];
   /** Pieces on record that were signed. */
   signed: ReadonlySet<string>;
 }
@@ -72,10 +76,6 @@ export function todosOf(seen: FloorSeen): Todo[] {
     ...missing(seen),
   ];
 }
-
-/** The piece somebody works on. */
-export const workOf = (floor: Floor, learnerId: string): FloorWork | null =>
-  floor.works.get(learnerOn(floor, learnerId).workId ?? "") ?? null;
 
 const atFire = ({ floor, learnerIds }: FloorSeen, fireId: string): string[] =>
   learnerIds.filter((id) => learnerOn(floor, id).fireId === fireId);
@@ -207,13 +207,17 @@ function free(seen: FloorSeen): Todo[] {
     });
 }
 
-const idle = ({ floor, learnerIds }: FloorSeen): Todo[] =>
+const idle = ({ floor, learnerIds, places }: FloorSeen): Todo[] =>
   learnerIds
     .filter((id) => {
       const { attendance, workId } = learnerOn(floor, id);
       return attendance === "here" && workId === null;
     })
-    .map((learnerId) => ({ code: "idle", learnerId }));
+    .map((learnerId) => {
+      const own = places.filter((one) => one.learnerId === learnerId);
+      const [next = null] = own.sort((a, b) => a.from - b.from);
+      return { code: "idle", learnerId, next };
+    });
 
 function missing({ floor, now, beganAt, learnerIds }: FloorSeen): Todo[] {
   if (now - beganAt < MISSED_MINUTES * 60_000) return [];

@@ -232,7 +232,7 @@ export async function findEvening(
     const dropped = new Set(said.flatMap((one) => (one.says === "drop" ? [one.revisionId] : [])));
     const own = begun.filter(({ learnerId }) => learnerId === id);
     const pace = paces.get(id) ?? 1;
-    const { attendance } = learnerOn(floor.floor, id);
+    const { attendance, workId, fireId } = learnerOn(floor.floor, id);
     const offer = (revisionId: string, from: Offered["from"], work?: FloorWork) => {
       const found = exercises.get(revisionId);
       const word = said.find((one) => one.revisionId === revisionId);
@@ -255,6 +255,7 @@ export async function findEvening(
     const minutes = of.minutes - of.cleanUp - missing - watching;
     return {
       ...{ id, name, tagCode, attendance, pace },
+      inHand: isOn && workId && fireId ? { workId, fireId } : null,
       pieces: attendance === "away" ? [] : fillEvening(offered, minutes, SLOT_MINUTES),
       dropped: [...dropped].flatMap((revisionId) => {
         const found = exercises.get(revisionId);

@@ -6,7 +6,6 @@ const ACTIONS: Partial<Record<Todo["code"], string>> = {
   "fire-free": "Send them there",
   demonstration: "It is shown",
   stuck: "Helped",
-  idle: "Give them a piece",
   missing: "Say where they are",
   "fire-out": "Move them",
   "two-welds": "Move one",
@@ -14,13 +13,18 @@ const ACTIONS: Partial<Record<Todo["code"], string>> = {
   crowded: "Move one",
 };
 
-/** So many lines are in sight; the rest is counted. */
+const actionOf = (todo: Todo): string | undefined =>
+  todo.code === "idle" ? (todo.next ? "They take it up" : "Give them a piece") : ACTIONS[todo.code];
+
+/** So many lines are in sight; the rest is counted. What is to come fills what is left of them. */
 const MAX_LINES = 6;
+const MAX_LATER = 4;
 
 /** What the instructor should do next, in order, each with its reason. */
 export function FloorSlate({
   clock,
   todos,
+  later,
   onDo,
   pieceOf,
   foot,
@@ -28,6 +32,8 @@ export function FloorSlate({
 }: {
   clock: string;
   todos: readonly { todo: Todo; said: SaidTodo }[];
+  /** What is planned to come, with its time. */
+  later: readonly (SaidTodo & { at: string })[];
   onDo: (todo: Todo) => void;
   pieceOf: (workId: string) => string | null;
   foot: string;
@@ -35,6 +41,7 @@ export function FloorSlate({
   closeHref: string;
 }) {
   const [first, ...rest] = todos;
+  const ahead = later.slice(0, Math.min(MAX_LATER, Math.max(1, MAX_LINES - rest.length)));
   return (
     <aside aria-label="What to do next" className="flex flex-col bg-slate p-6 text-chalk">
       <p className="text-13 text-chalk-2">Now, {clock}</p>
@@ -51,7 +58,7 @@ export function FloorSlate({
         {rest.slice(0, MAX_LINES).map(({ todo, said }, index) => (
           <li
             key={`${todo.code} ${index}`}
-            className="grid grid-cols-[44px_minmax(0,1fr)] border-t border-slate-rule py-3"
+            className="grid grid-cols-[56px_minmax(0,1fr)] border-t border-slate-rule py-3"
           >
             <span aria-hidden="true" className="font-slab text-20 text-straw">
               {index + 2}
@@ -68,6 +75,18 @@ export function FloorSlate({
             and {rest.length - MAX_LINES} more
           </li>
         ) : null}
+        {ahead.map(({ at, title, detail }) => (
+          <li
+            key={`${at} ${title}`}
+            className="grid grid-cols-[56px_minmax(0,1fr)] border-t border-slate-rule py-3"
+          >
+            <span className="font-slab text-20 text-straw">{at}</span>
+            <div>
+              <h3 className="text-15 font-semibold">{title}</h3>
+              <p className="text-15 text-chalk-2">{detail}</p>
+            </div>
+          </li>
+        ))}
       </ol>
       <p className="border-t border-slate-rule pt-3 text-13 text-chalk-2">{foot}</p>
       <Link
@@ -93,7 +112,7 @@ function MainAction({ todo, onDo, pieceOf }: ActionProps) {
         Measure it
       </Link>
     );
-  const action = ACTIONS[todo.code];
+  const action = actionOf(todo);
   return action ? (
     <button type="button" className="button button-chalk mt-4 w-full" onClick={() => onDo(todo)}>
       {action}
@@ -109,7 +128,7 @@ function LineAction({ todo, onDo, pieceOf }: ActionProps) {
         Measure it
       </Link>
     );
-  const action = ACTIONS[todo.code];
+  const action = actionOf(todo);
   return action ? (
     <button type="button" className={look} onClick={() => onDo(todo)}>
       {action}

@@ -4,9 +4,10 @@ import dynamic from "next/dynamic";
 import type { FloorData } from "@/core/records/floor";
 import type { Todo } from "@/core/floor/todo";
 import type { LengthUnit } from "@/core/units/length";
+import { newId } from "../command";
 import { Key } from "../kit/Key";
 import { useKeys } from "../kit/useKeys";
-import { todoInWords } from "../words/floor";
+import { laterInWords, nextAtFireInWords, todoInWords } from "../words/floor";
 import { timeInWords } from "../words/when";
 import { BenchStrip } from "./BenchStrip";
 import { FloorSlate } from "./FloorSlate";
@@ -31,8 +32,8 @@ interface FloorProps {
 /** The floor of a class: the shop from above, one tap for each thing that happens, and what to do next. */
 export function FloorView({ data, title, day, personId, timeZone, unit, behindMs }: FloorProps) {
   const { of, fires, bench } = data;
-  const desk = useFloorDesk(data, { personId, behindMs });
-  const { live, cards, taps, todos, names, exercises, chosen, choose, late } = desk;
+  const desk = useFloorDesk(data, { personId, behindMs, timeZone });
+  const { live, cards, taps, todos, later, names, exercises, chosen, choose, late } = desk;
   const { floor, now, countedTo } = live;
   useFloorKeys(desk, data);
   const toolsDown = timeInWords(of.endsAt - of.cleanUp * 60_000, timeZone);
@@ -56,7 +57,10 @@ export function FloorView({ data, title, day, personId, timeZone, unit, behindMs
           </header>
           <Room
             cards={cards}
-            fires={fires}
+            fires={fires.map((fire) => {
+              const next = desk.nextAt(fire);
+              return { ...fire, next: next ? nextAtFireInWords(next, names) : null };
+            })}
             firesOut={floor.firesOut}
             now={countedTo}
             unit={unit}
@@ -77,6 +81,10 @@ export function FloorView({ data, title, day, personId, timeZone, unit, behindMs
         <FloorSlate
           clock={timeInWords(now, timeZone)}
           todos={todos.map((todo) => ({ todo, said: todoInWords(todo, names) }))}
+          later={later.map((one) => ({
+            at: timeInWords(one.at, timeZone),
+            ...laterInWords(one, names),
+          }))}
           closeHref={`/prepare/${of.id}/close`}
           onDo={(todo) => doNow(todo, desk)}
           pieceOf={(workId) => floor.works.get(workId)?.pieceId ?? null}
@@ -100,7 +108,13 @@ export function FloorView({ data, title, day, personId, timeZone, unit, behindMs
 }
 
 /** What can be done about a line of the slate at once; the rest opens who it is about. */
-function doNow(todo: Todo, { taps: { tell }, choose }: FloorDesk): void {
+function doNow(todo: Todo, { taps: { tell }, choose, plannedFor }: FloorDesk): void {
+  if (todo.code === "idle" && todo.next) {
+    const { learnerId, revisionId, fireId } = todo.next;
+    const begun = plannedFor(learnerId).find((one) => one.revisionId === revisionId)?.workId;
+    tell({ kind: "begin", learnerId, workId: begun ?? newId(), revisionId });
+    return tell({ kind: "go", learnerId, fireId });
+  }
   if (todo.code === "fire-free")
     return tell({ kind: "go", learnerId: todo.learnerId, fireId: todo.fireId });
   if (todo.code === "demonstration")

@@ -3,7 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 import { learnerOn } from "@/core/floor/floor";
-import { workOf } from "@/core/floor/todo";
+import { workOf } from "@/core/floor/floor";
 import type { LengthUnit } from "@/core/units/length";
 import type { OwnFloor } from "@/core/records/floor";
 import { timeInWords } from "../words/when";

@@ -3,9 +3,12 @@ import type { ShopFire } from "@/core/records/floor";
 import { LearnerCard, type CardOf } from "./LearnerCard";
 import type { FloorTaps } from "./useFloorDesk";
 
+/** A fire, and what comes next there: what, and when. */
+type FireHere = ShopFire & { next: readonly [what: string, time: string] | null };
+
 interface RoomProps {
   cards: readonly CardOf[];
-  fires: readonly ShopFire[];
+  fires: readonly FireHere[];
   firesOut: ReadonlySet<string>;
   now: number;
   unit: LengthUnit;
@@ -69,7 +72,7 @@ function Card({ card, now, unit, chosenId, onChoose, taps }: RoomProps & { card:
   );
 }
 
-function FireInWall({ fire: { name, welds }, isOut }: { fire: ShopFire; isOut: boolean }) {
+function FireInWall({ fire: { name, welds, next }, isOut }: { fire: FireHere; isOut: boolean }) {
   return (
     <div className="flex w-14 shrink-0 flex-col items-center self-stretch border-4 border-rule bg-[#EAE6DA] py-3 text-13">
       <svg viewBox="0 0 48 48" className="size-12" aria-hidden="true">
@@ -97,6 +100,11 @@ function FireInWall({ fire: { name, welds }, isOut }: { fire: ShopFire; isOut: b
       </svg>
       {welds ? <b>welds</b> : null}
       {isOut ? <b>out</b> : null}
+      {next ? (
+        <span className="mt-1 w-full text-center leading-tight break-words text-ink-2">
+          {next[0]} <span className="whitespace-nowrap">{next[1]}</span>
+        </span>
+      ) : null}
     </div>
   );
 }

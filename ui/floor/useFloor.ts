@@ -32,6 +32,8 @@ export interface LiveFloor {
   now: number;
   /** Up to when minutes are counted: an evening that was not closed doesn't go on counting. */
   countedTo: number;
+  /** How much has happened. */
+  changes: number;
   /** Says that something happened; it is seen here at once, and elsewhere when it can be sent. */
   tell: (event: FloorHappening) => void;
   connection: Connection;
@@ -140,6 +142,7 @@ export function useFloor(
     floor: floorAt(floor, endsAt, now),
     now,
     countedTo: Math.min(now, endsAt),
+    changes: events.size,
     tell,
     connection,
     waiting: queue.filter(({ refused }) => refused === null).length,

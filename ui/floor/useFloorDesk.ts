@@ -3,12 +3,14 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { FloorHappening } from "@/core/floor/events";
-import { learnerOn, type FloorWork } from "@/core/floor/floor";
+import { learnerOn, workOf, type FloorWork } from "@/core/floor/floor";
+import { laterOf, nextAtFire, type Later, type NextAtFire } from "@/core/floor/later";
 import { endsInTime } from "@/core/floor/pace";
-import { todosOf, workOf, type Todo } from "@/core/floor/todo";
+import { todosOf, type FloorFire, type Todo } from "@/core/floor/todo";
 import type { FloorData, FloorExercise } from "@/core/records/floor";
 import { newId } from "../command";
 import type { FloorNames } from "../words/floor";
+import { timeInWords } from "../words/when";
 import type { CardOf } from "./LearnerCard";
 import { useFloor, type LiveFloor } from "./useFloor";
 import { usePlanned, type PlannedPiece } from "./usePlanned";
@@ -26,6 +28,9 @@ export interface FloorDesk {
   cards: CardOf[];
   taps: FloorTaps;
   todos: Todo[];
+  /** What is planned to come. */
+  later: Later[];
+  nextAt: (fire: FloorFire) => NextAtFire | null;
   names: FloorNames;
   exercises: ReadonlyMap<string, FloorExercise>;
   chosen: CardOf | undefined;
@@ -42,7 +47,7 @@ export interface FloorDesk {
 /** Everything the floor's screen shows and does, from what was loaded and what happens. */
 export function useFloorDesk(
   data: FloorData,
-  { personId, behindMs }: { personId: string; behindMs: number },
+  { personId, behindMs, timeZone }: { personId: string; behindMs: number; timeZone: string },
 ): FloorDesk {
   const router = useRouter();
   const { of, fires, learners, bench, before, events } = data;
@@ -51,7 +56,7 @@ export function useFloorDesk(
     () => router.refresh(),
   );
   const { floor, now, countedTo, tell } = live;
-  const planned = usePlanned(of.id);
+  const planned = usePlanned(of.id, live.changes);
   const [chosenId, setChosen] = useState<string | null>(null);
   const [isOpen, setOpen] = useState(false);
   const exercises = new Map(
@@ -72,18 +77,24 @@ export function useFloorDesk(
         { heats, minutes, welds: stages.map(({ welds }) => welds) },
       ]),
     ),
-    demonstrations: planned.showings.map(({ id, from }) => ({
-      id,
-      at: of.beganAt + from * 60_000,
-    })),
+    demonstrations: planned.showings,
+    places: planned.places,
     signed: new Set(bench.flatMap(({ pieceId, outcome }) => (outcome ? [pieceId] : []))),
+  });
+  const due = new Set(
+    todos.flatMap((one) => (one.code === "demonstration" ? [one.demonstrationId] : [])),
+  );
+  const later = laterOf(floor, now, {
+    places: planned.places,
+    demonstrations: planned.showings.filter(({ id }) => !due.has(id)),
   });
   const works = [...floor.works.values()];
   const toolsDown = of.endsAt - of.cleanUp * 60_000;
   return {
-    ...{ live, cards, todos, exercises, isOpen, setOpen },
+    ...{ live, cards, todos, later, exercises, isOpen, setOpen },
+    nextAt: (fire) => nextAtFire({ floor, places: planned.places, later }, fire),
     taps: tapsOf(tell),
-    names: namesOf(data, works, nameOf),
+    names: namesOf(data, works, { nameOf, timeZone }),
     chosen: cards.find(({ id }) => id === chosenId),
     choose: (id, open = true) => {
       setChosen(id);
@@ -128,11 +139,13 @@ const tapsOf = (tell: FloorTaps["tell"]): FloorTaps => ({
 function namesOf(
   { learners, fires, demonstrations }: FloorData,
   works: readonly FloorWork[],
-  nameOf: (revisionId: string) => string,
+  { nameOf, timeZone }: { nameOf: (revisionId: string) => string; timeZone: string },
 ): FloorNames {
   return {
     learnerOf: (id) => learners.find((one) => one.id === id)?.name ?? "?",
     fireOf: (id) => fires.find((one) => one.id === id)?.name ?? "?",
+    exerciseOf: nameOf,
+    timeOf: (ms) => timeInWords(ms, timeZone),
     pieceOf: (learnerId) => {
       const handed = works.findLast(
         (work) => work.learnerId === learnerId && work.state === "bench",

@@ -1,6 +1,7 @@
 "use client";
 
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
+import type { PlannedPlace } from "@/core/floor/later";
 import type { FloorExercise } from "@/core/records/floor";
 
 /** What somebody could take up next. */
@@ -14,31 +15,45 @@ export interface PlannedPiece {
 interface Planned {
   pieces: ReadonlyMap<string, readonly PlannedPiece[]>;
   exercises: readonly FloorExercise[];
-  /** When something is shown, minutes from the start. */
-  showings: readonly { id: string; from: number }[];
+  /** Where everybody goes on. */
+  places: readonly PlannedPlace[];
+  /** When something is shown, ms since 1970. */
+  showings: readonly { id: string; at: number }[];
 }
 
-const NOTHING: Planned = { pieces: new Map(), exercises: [], showings: [] };
+const NOTHING: Planned = { pieces: new Map(), exercises: [], places: [], showings: [] };
 
-/** What is planned for everybody: fetched once the floor is seen, since it takes longer than the floor. */
-export function usePlanned(classId: string): Planned {
+/** The rest of an evening is planned anew once it was quiet for so long, and no more often than that. */
+const QUIET_MS = 4000;
+const APART_MS = 60_000;
+
+/**
+ * What is planned for everybody: fetched once the floor is seen, since it takes longer than the
+ * floor, and again as things happen.
+ *
+ * @param changes how much has happened
+ */
+export function usePlanned(classId: string, changes: number): Planned {
   const [planned, setPlanned] = useState(NOTHING);
+  const last = useRef({ classId: "", at: 0 });
   useEffect(() => {
     let gone = false;
-    void fetch(`/api/evening/${classId}/pieces`)
-      .then(async (response) => {
-        if (!response.ok || gone) return;
-        const { pieces, exercises, showings } = (await response.json()) as {
-          pieces: Record<string, PlannedPiece[]>;
-          exercises: FloorExercise[];
-          showings: { id: string; from: number }[];
-        };
-        setPlanned({ pieces: new Map(Object.entries(pieces)), exercises, showings });
-      })
-      .catch(() => undefined);
+    const load = async () => {
+      last.current = { classId, at: Date.now() };
+      const response = await fetch(`/api/evening/${classId}/pieces`);
+      if (!response.ok || gone) return;
+      const { pieces, ...rest } = (await response.json()) as Omit<Planned, "pieces"> & {
+        pieces: Record<string, PlannedPiece[]>;
+      };
+      setPlanned({ ...rest, pieces: new Map(Object.entries(pieces)) });
+    };
+    const isFirst = last.current.classId !== classId;
+    const wait = isFirst ? 0 : Math.max(QUIET_MS, last.current.at + APART_MS - Date.now());
+    const timer = setTimeout(() => void load().catch(() => undefined), wait);
     return () => {
       gone = true;
+      clearTimeout(timer);
     };
-  }, [classId]);
+  }, [classId, changes]);
   return planned;
 }

@@ -1,3 +1,4 @@
+import type { Later, NextAtFire } from "@/core/floor/later";
 import type { Todo } from "@/core/floor/todo";
 import { countOf } from "./count";
 
@@ -5,6 +6,9 @@ import { countOf } from "./count";
 export interface FloorNames {
   learnerOf: (id: string) => string;
   fireOf: (id: string) => string;
+  exerciseOf: (revisionId: string) => string;
+  /** A time of day, from ms since 1970. */
+  timeOf: (ms: number) => string;
   /** What somebody handed over last. */
   pieceOf: (learnerId: string) => string | null;
   demonstrationOf: (id: string) => { name: string; shownBy: string } | null;
@@ -76,15 +80,44 @@ const SAY: { [Code in Todo["code"]]: Say<Code> } = {
     title: `A place for ${first(learnerId)}`,
     detail: `Fire ${fireOf(fireId)} is free.`,
   }),
-  idle: ({ learnerId }, { first }) => ({
+  idle: ({ learnerId, next }, { first, exerciseOf, fireOf, timeOf }) => ({
     title: `${first(learnerId)} has nothing in hand`,
-    detail: "Give them their next piece.",
+    detail: next
+      ? `Planned: ${exerciseOf(next.revisionId).toLowerCase()}, at fire ${fireOf(next.fireId)} from ${timeOf(next.from)}.`
+      : "Give them their next piece.",
   }),
   missing: ({ learnerIds }, { all }) => ({
     title: `${all(learnerIds)} ${agree(learnerIds, "isn’t", "aren’t")} here`,
     detail: "Say here, late or away, so that their fire isn’t kept.",
   }),
 };
+
+/** What is planned to come. */
+export function laterInWords(later: Later, names: FloorNames): SaidTodo {
+  if (later.code === "shown") {
+    const shown = names.demonstrationOf(later.demonstrationId);
+    return {
+      title: shown ? `${firstOf(shown.shownBy)} shows ${shown.name}` : "Something is shown",
+      detail: "Call those it is for together.",
+    };
+  }
+  const { learnerId, revisionId, fireId, isWelding, isInHand } = later;
+  const first = firstOf(names.learnerOf(learnerId));
+  const [piece, fire] = [names.exerciseOf(revisionId), `fire ${names.fireOf(fireId)}`];
+  if (isWelding) return { title: `${first} welds`, detail: `${piece}, at ${fire}.` };
+  return isInHand
+    ? { title: `${first} goes to ${fire}`, detail: `${piece}.` }
+    : { title: `${first} takes up ${piece.toLowerCase()}`, detail: `At ${fire}.` };
+}
+
+/** What stands in a fire's wall: who comes when, or from when a place is free. */
+export const nextAtFireInWords = (
+  next: NextAtFire,
+  { learnerOf, timeOf }: FloorNames,
+): [what: string, time: string] => [
+  next.code === "comes" ? `${firstOf(learnerOf(next.learnerId))} at` : "free at",
+  timeOf(next.at),
+];
 
 /** What an instructor should do next, and why. */
 export function todoInWords(todo: Todo, names: FloorNames): SaidTodo {

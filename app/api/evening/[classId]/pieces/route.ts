@@ -1,3 +1,4 @@
+import type { PlannedPlace } from "@/core/floor/later";
 import { idSchema } from "@/core/units/fields";
 import { refuse } from "@/core/problem/problem";
 import { STAFF } from "@/data/actor";
@@ -8,7 +9,7 @@ import { plannedEvening } from "../../../../eveningPlan";
 import { requestTime, recordsOf } from "../../../../server";
 import { actorOf, answering } from "../../../answer";
 
-/** What everybody could take up at a class, and what those pieces take. */
+/** What everybody could take up at a class, what those pieces take, and where the rest of it is planned. */
 export async function GET(
   _: Request,
   { params }: { params: Promise<{ classId: string }> },
@@ -19,7 +20,7 @@ export async function GET(
     if (!id.success) refuse({ code: "record-missing", what: "class" });
     const database = recordsOf(actor);
     const evening = await findEvening(database, actor, id.data, requestTime());
-    const { learners } = evening;
+    const { learners, fires, of } = evening;
     const { plan } = await plannedEvening(evening, await findShop(database, actor));
     const pieces = learners.map(({ id: learnerId, pieces: own }) => [
       learnerId,
@@ -27,10 +28,22 @@ export async function GET(
     ]);
     const revisionIds = learners.flatMap((one) => one.pieces.map(({ revisionId }) => revisionId));
     const exercises = await findEveningExercises(database, actor, revisionIds);
+    const pieceOf = new Map(
+      learners.flatMap((one) => one.pieces.map((piece) => [piece.id, piece])),
+    );
+    const atMs = (minute: number) => of.beganAt + minute * 60_000;
+    // Fires that nobody described have no place on the floor.
+    const described = plan.places.filter(({ fire }) => fires.some(({ id: own }) => own === fire));
+    const places = described.map(({ work, learner, fire, from, to, welding }): PlannedPlace => {
+      const { revisionId } = pieceOf.get(work)!;
+      const at = { from: atMs(from), to: atMs(to) };
+      return { learnerId: learner, revisionId, fireId: fire, ...at, isWelding: welding ?? false };
+    });
     return Response.json(
       {
         pieces: Object.fromEntries(pieces) as unknown,
-        showings: plan.demonstrations.map(({ id: shown, from }) => ({ id: shown, from })),
+        places,
+        showings: plan.demonstrations.map(({ id: shown, from }) => ({ id: shown, at: atMs(from) })),
         exercises: [...exercises.values()].map(floorExercise),
       },
       { headers: { "cache-control": "no-store" } },
