@@ -1,7 +1,7 @@
 import { matchesOf } from "@/core/exercise/matches";
 import { limitsAtGrade } from "@/core/measure/characteristic";
 import { simulatePiece } from "@/core/simulate/learner";
-import { seededUuidV7, type Random } from "@/core/stats/random";
+import { seededRandom, seededUuidV7, type Random } from "@/core/stats/random";
 import { STEP_GRADES } from "@/core/trade/steps";
 import { DEFAULT_MARKS_RULE } from "@/core/verdict/marks";
 import type { Outcome } from "@/core/verdict/outcomes";
@@ -238,13 +238,17 @@ function addSecondTry(
 ): void {
   const off = judgePiece(exercise, record, RULES).judgements.filter(isOff);
   const again = new Map<string, number[]>();
-  const readAgain = (characteristicId: string, valuesNow: (old: number[]) => number[]) => {
+  const readAgain = (
+    characteristicId: string,
+    valuesNow: (old: number[]) => number[],
+    by = random,
+  ) => {
     const old = rows.reading.findLast(
       (one) => one.pieceId === pieceId && one.characteristicId === characteristicId,
     )!;
     const values = valuesNow(old.values);
     const when = new Date(at + again.size * 4000);
-    const id = seededUuidV7(when.getTime(), random);
+    const id = seededUuidV7(when.getTime(), by);
     rows.reading.push({
       ...old,
       id,
@@ -268,9 +272,11 @@ function addSecondTry(
     if (match) readAgain(match.first, () => [valueOf(match.second)! + mm]);
     else readAgain(characteristicId, (old) => (old.length === 2 ? [old[1]! + mm, old[1]!] : [mm]));
   }
+  // Drawn apart, so that the rest of the school is the same whatever is held alike.
+  const apart = seededRandom(at);
   for (const { id, first, second } of matches)
     if (again.has(first) || again.has(second))
-      readAgain(id, () => [valueOf(first)!, valueOf(second)!]);
+      readAgain(id, () => [valueOf(first)!, valueOf(second)!], apart);
   for (const defect of rows.defect) if (defect.pieceId === pieceId) defect.corrected = true;
   const piece = rows.piece.find(({ id }) => id === pieceId)!;
   piece.heats = record.heats + 1;
