@@ -1,12 +1,12 @@
 import { createHash } from "node:crypto";
 import type { EveningPlan } from "@/core/evening/evening";
 import { planningOf } from "@/core/evening/plan";
-import { sawList, type SectionToSaw } from "@/core/evening/sawList";
-import { loadSolver } from "@/core/solver/milp";
+import type { SectionToSaw } from "@/core/evening/sawList";
 import type { Shop } from "@/data/queries/next";
 import { eveningOf, wantedCuts } from "@/core/evening/planning";
 import type { EveningData } from "@/data/queries/evening";
 import { inTurns } from "./inTurns";
+import { sawBeside } from "./sawing";
 
 export interface PlannedEvening {
   plan: EveningPlan;
@@ -27,10 +27,10 @@ export function plannedEvening(
   const key = createHash("sha256").update(text).digest("hex");
   const known = kept.get(key);
   if (known) return known;
-  const planned = loadSolver().then(async () => ({
-    plan: await inTurns(planningOf(evening)),
-    saw: sawList(wanted, data.rack),
-  }));
+  const planned = Promise.all([
+    inTurns(planningOf(evening)),
+    sawBeside({ kind: "saw", wanted, rack: data.rack }),
+  ]).then(([plan, saw]) => ({ plan, saw }));
   kept.set(key, planned);
   planned.catch(() => kept.delete(key));
   const [oldest] = kept.keys();

@@ -26,6 +26,23 @@ export async function buildPictureWorker(dist) {
 }
 
 /**
+ * Makes the server's worker that chooses bars; it loads the packages it needs by itself.
+ *
+ * @param dist the build's folder
+ */
+export const buildSawingWorker = (dist) =>
+  build({
+    entryPoints: [join(ROOT, "app/sawing.worker.ts")],
+    outfile: join(ROOT, dist, "sawing.mjs"),
+    bundle: true,
+    packages: "external",
+    platform: "node",
+    format: "esm",
+    logLevel: "warning",
+    tsconfig: join(ROOT, "tsconfig.json"),
+  });
+
+/**
  * Makes the worker that keeps the application on a device, beside a finished build and
  * with the list of what that build is made of. Run by `npm run build` and by the demo.
  *
@@ -41,6 +58,7 @@ export async function buildWorker(dist) {
     .map((path) => `/_next${path}`);
   const name = readFileSync(join(folder, "BUILD_ID"), "utf8").trim();
   await buildPictureWorker(dist);
+  await buildSawingWorker(dist);
   await build({
     entryPoints: [join(ROOT, "offline/worker.ts")],
     outfile: join(folder, "worker.js"),

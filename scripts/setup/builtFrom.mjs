@@ -19,6 +19,7 @@ const SOURCES = [
   "proxy.ts",
   "scripts/worker.mjs",
   "tsconfig.json",
+  "vision",
 ];
 const MARK = "built-from";
 

@@ -1,8 +1,6 @@
 import type { Metadata } from "next";
 import { wantedCuts } from "@/core/evening/planning";
-import { sawList } from "@/core/evening/sawList";
 import { toBuy } from "@/core/evening/toBuy";
-import { loadSolver } from "@/core/solver/milp";
 import { printMeasured } from "@/core/units/print";
 import { STAFF } from "@/data/actor";
 import { weeklyFrom } from "@/data/calendar";
@@ -11,6 +9,7 @@ import { findEvening, listRack } from "@/data/queries/evening";
 import { PageTitle } from "@/ui/kit/PageTitle";
 import { classInWords } from "@/ui/words/classes";
 import { countOf } from "@/ui/words/count";
+import { sawBeside } from "../../../sawing";
 import { requestTime, requireActor, recordsOf, today } from "../../../server";
 
 export const metadata: Metadata = { title: "To buy" };
@@ -25,11 +24,10 @@ export default async function BuyPage() {
     listRack(database, actor),
     Promise.all(classes.map(({ id }) => findEvening(database, actor, id, requestTime()))),
   ]);
-  await loadSolver();
   const wanted = evenings.flatMap(({ learners, sawn, of }) =>
     wantedCuts(learners, sawn).map((one) => ({ ...one, id: `${of.id}:${one.id}` })),
   );
-  const bought = toBuy(sawList(wanted, rack));
+  const bought = toBuy(await sawBeside({ kind: "saw", wanted, rack }));
   const unit = actor.firstUnit;
   return (
     <main className="grow p-5">

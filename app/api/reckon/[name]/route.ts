@@ -1,7 +1,7 @@
 import * as z from "zod";
 import { readInput } from "@/core/problem/complain";
-import { findReckoner, reckon } from "@/core/reckon/registry";
 import { STAFF } from "@/data/actor";
+import { sawBeside } from "../../../sawing";
 import { actorOf, answering, readOwnJson } from "../../answer";
 
 const MAX_BYTES = 300_000;
@@ -16,8 +16,7 @@ export async function POST(
     await actorOf(STAFF);
     const { name } = await params;
     const input = readInput(inputSchema, await readOwnJson(request, MAX_BYTES));
-    await findReckoner(name)?.ready?.();
-    const answer = reckon(name, input);
+    const answer = await sawBeside({ kind: "reckon", name, input }, request.signal);
     if (answer.ok) return Response.json(answer);
     return Response.json(
       { ok: false, error: { code: "invalid", ...answer.error } },
