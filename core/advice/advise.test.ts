@@ -14,6 +14,7 @@ import {
   wrongPieceOf,
 } from "../testing/misforgedPieces";
 import { cheaperWay } from "../verdict/cheaper";
+import { judgePiece } from "../verdict/judgePiece";
 import { advise } from "./advise";
 import { sumHeats } from "./heats";
 import type { Saying } from "./saying";
@@ -186,4 +187,42 @@ test.each([
   const saying = eye!.saying as Extract<Saying, { fromMm: number[] }>;
   expect(saying).toMatchObject({ code: "upset", name: "eye" });
   expect(saying.trued).toEqual(trued);
+});
+
+/** Two ears set down alike, 35 mm long, each with a drilled hole; the second is read by its likeness only. */
+function earsRead(firstMm: number, secondMm: number) {
+  const exercise = forgeableExercises("few").find(
+    ({ content }) => content.name === "Chart-room drawer pull",
+  )!;
+  const wholeMm = 70 + firstMm + secondMm;
+  const read: Record<string, number[]> = {
+    ...{ "left-ear.length": [firstMm], "right-ear.alike": [firstMm, secondMm] },
+    ...{ "piece.length": [wholeMm], "right-hole.place": [wholeMm - (12 * secondMm) / 35] },
+  };
+  const record = recordOf(
+    readingsOf(exercise, exercise.content.piece as never).map((one) => ({
+      ...one,
+      values: read[one.characteristicId] ?? one.values,
+    })),
+  );
+  return judgePiece(askedOf(exercise), record, RULES);
+}
+
+// Common practice, no source: of two that should be alike the shorter is drawn on, as long as the other.
+test.each([
+  ["the first", 33.5, 36.5, "left-ear", "left-ear.length", 36.5],
+  ["the second, too short by itself", 35, 25, "right-ear", null, 35],
+  ["the second", 36.5, 33.5, "right-ear", null, 36.5],
+])("of two ears %s is short: it is drawn on", (_, first, second, on, id, toMm) => {
+  const { outcome, advice } = earsRead(first, second);
+  expect([outcome, advice.map((line) => line.on)]).toEqual(["another-heat", [[on]]]);
+  const [{ saying, changes }] = advice as [(typeof advice)[number]];
+  const foretold =
+    changes.find((one) => one.id === id)?.to ?? (saying as { untilMm: number }).untilMm;
+  expect(Math.abs(foretold - toMm)).toBeLessThan(1);
+  expect(Math.abs(changes.find((one) => one.id === "right-ear.alike")!.to)).toBeLessThan(1);
+});
+
+test("two ears alike to their limit are left as they are", () => {
+  expect(earsRead(35, 36.9).outcome).not.toBe("another-heat");
 });

@@ -40,6 +40,8 @@ export interface MetalInput {
   mayCut: boolean;
   /** Whether what is within its limits, but large, is drawn to what is drawn too. */
   isEager: boolean;
+  /** Whether of two lengths that have to agree the first is brought to a longer second. */
+  lengthens: boolean;
 }
 
 /** What is known of a bar before any way is tried. */
@@ -59,13 +61,13 @@ export const SAME_SHARE = 1e-6;
 
 /** The steel of a bar as it was read, before anything is done to it. */
 export function metalAsRead(bar: Bar, lines: readonly Line[], grade: number): MetalState {
-  const stretches = metalStretches(bar, lines, { grade, isEager: false });
+  const stretches = metalStretches(bar, lines, { grade, isEager: false, lengthens: false });
   return { forms: stretches.map(({ form }) => form), places: placesOf(bar, stretches, lines) };
 }
 
 export function knownOf(input: MetalInput): Known {
-  const { bar, lines, grade, isEager, initial } = input;
-  const measured = metalStretches(bar, lines, { grade, isEager }).map((one, index) => ({
+  const { bar, lines, grade, isEager, lengthens, initial } = input;
+  const measured = metalStretches(bar, lines, { grade, isEager, lengthens }).map((one, index) => ({
     ...one,
     form: initial.forms[index]!,
   }));

@@ -12,8 +12,9 @@ import {
   type MetalMove,
   type Way,
 } from "./known";
-import { type Span } from "./line";
+import { isReadOff, type Span } from "./line";
 import { spanPerMm, type MetalStretch } from "./metalBar";
+import { alikeLengths, type AlikeLengths } from "./metalLengths";
 import type { MetalState } from "./metalState";
 import { movesOf } from "./moves";
 import { reach, type Crossing, type Reachable } from "./reach";
@@ -32,7 +33,15 @@ export interface MetalPlan {
  *
  * @returns ways to do it, the one that touches least first; none where there is none
  */
-export function* planMetal(input: MetalInput): Generator<MetalPlan> {
+export function* planMetal(input: Omit<MetalInput, "lengthens">): Generator<MetalPlan> {
+  const { bar, lines } = input;
+  const isOff = ({ line, brought }: AlikeLengths) => brought === "first" && isReadOff(line);
+  // Drawing the shorter of two comes before driving the longer back, or cutting it.
+  if (alikeLengths(bar, lines, true).some(isOff)) yield* plansOf({ ...input, lengthens: true });
+  yield* plansOf({ ...input, lengthens: false });
+}
+
+function* plansOf(input: MetalInput): Generator<MetalPlan> {
   const known = knownOf(input);
   const { initial, squares } = known;
   if (!needsWork(known)) {

@@ -44,10 +44,10 @@ const LARGE = 1.02;
 export function metalStretches(
   bar: Bar,
   lines: readonly Line[],
-  { grade, isEager }: { grade: number; isEager: boolean },
+  { grade, isEager, lengthens }: { grade: number; isEager: boolean; lengthens: boolean },
 ): MetalStretch[] {
   const { stretches, stock } = bar;
-  const pairs = alikeLengths(bar, lines);
+  const pairs = alikeLengths(bar, lines, lengthens);
   const known = openPlaces(bar, lines, grade);
   const told = lengthsByPlaces(bar, lines);
   const isThickRead = new Set(
@@ -97,7 +97,10 @@ export function metalStretches(
         byPlace !== undefined ||
         own.some((line) => isReadOff(line) && isLength(line)) ||
         pairs.some(
-          ({ second, line }) => second === stretch.id && isReadOff(line) && !isIn(lengthMm, length),
+          ({ line, brought, ...of }) =>
+            of[brought === "first" ? "first" : "second"] === stretch.id &&
+            isReadOff(line) &&
+            !isIn(lengthMm, length),
         ),
       isMeasured: own.every(({ judgement }) => judgement !== null),
       isStock,

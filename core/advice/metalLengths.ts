@@ -16,40 +16,52 @@ export interface AlikeLengths {
   second: string;
   firstMm: number;
   secondMm: number;
-  isFirstOff: boolean;
+  /** Which of them is brought to the other; both to what is drawn where the first is off itself. */
+  brought: "first" | "second" | "both";
   drawnMm: number;
 }
 
-export function alikeLengths(bar: Bar, lines: readonly Line[]): AlikeLengths[] {
+/**
+ * The lengths of a bar that have to agree.
+ *
+ * @param lengthens whether the first is brought to a longer second, not the other way about
+ */
+export function alikeLengths(bar: Bar, lines: readonly Line[], lengthens: boolean): AlikeLengths[] {
   return alikePairs(bar).flatMap(({ first, second, by }): AlikeLengths[] => {
     const line = lines.find(({ characteristic: { id } }) => id === `${second}.alike`);
     const values = line?.judgement?.values;
     if (by !== "length" || !line || values?.length !== 2) return [];
-    const own = lines.find(({ characteristic: { id } }) => id === `${first}.length`);
+    const lengthOf = (id: string) =>
+      lines.find(({ characteristic }) => characteristic.id === `${id}.length`);
+    const isOff = (own: Line | undefined) => own !== undefined && isReadOff(own);
+    const [ownFirst, ownSecond] = [lengthOf(first), lengthOf(second)];
+    const firstMm = ownFirst?.judgement?.value ?? values[0]!;
+    const secondMm = values[1]!;
     return [
       {
-        line,
-        first,
-        second,
-        firstMm: own?.judgement?.value ?? values[0]!,
-        secondMm: values[1]!,
-        isFirstOff: own !== undefined && isReadOff(own),
+        ...{ line, first, second, firstMm, secondMm },
+        brought: isOff(ownFirst)
+          ? "both"
+          : lengthens && secondMm > firstMm && !isOff(ownSecond)
+            ? "first"
+            : "second",
         drawnMm: bar.stretches.find(({ id }) => id === first)!.length,
       },
     ];
   });
 }
 
-/** Where two lengths have to agree, the second may end as near to the first as that says, wherever the first ends. */
+/** Where two lengths have to agree, the one that is brought to the other may end as near to it as that says. */
 export function agreeing(span: Span, id: string, pairs: readonly AlikeLengths[]): Span {
   const pair = pairs.find(({ first, second }) => first === id || second === id);
   if (!pair) return span;
-  const { line, firstMm, isFirstOff, drawnMm, second } = pair;
-  const [middle, apart] = isFirstOff ? [drawnMm, line.upper / 2] : [firstMm, line.upper];
-  if (second !== id && !isFirstOff) return span;
+  const { line, brought, drawnMm } = pair;
+  if (brought !== "both" && pair[brought] !== id) return span;
+  const middle = { both: drawnMm, first: pair.secondMm, second: pair.firstMm }[brought];
+  const apart = brought === "both" ? line.upper / 2 : line.upper;
   return {
     lower: Math.max(span.lower, middle - apart),
-    nominal: span.nominal,
+    nominal: Math.min(Math.max(middle, span.lower), span.upper),
     upper: Math.min(span.upper, middle + apart),
   };
 }
