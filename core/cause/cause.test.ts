@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import type { AdviceLine } from "../advice/advice";
 import { DEFECT_KINDS, defectKind } from "../trade/defects";
 import type { Characteristic } from "../measure/characteristic";
 import type { Judgement } from "../measure/judge";
@@ -311,6 +312,48 @@ describe("signs of a piece", () => {
     const short = line("taper.length", "length", "heavy");
     expect(signs(short, line("taper.tip-flat", "thickness", "on-size"))).toEqual(["short-on-size"]);
     expect(signs(short, line("taper.tip-flat", "thickness", "heavy"))).toEqual(["tip-heavy"]);
+  });
+
+  describe("what the advice explains", () => {
+    const place = line("hole.place", "position", "light");
+    const thick = line("taper.middle-flat", "thickness", "heavy");
+    const short = line("taper.length", "length", "heavy");
+    const shown = (advice: Partial<AdviceLine>[], ...lines: (typeof place)[]) =>
+      signsOf({
+        characteristics: lines.map(({ characteristic }) => characteristic),
+        verdict: {
+          judgements: lines.map(({ judgement }) => judgement),
+          reasons: [],
+          advice: advice as AdviceLine[],
+        },
+      });
+    const changing = (...ids: string[]) => [
+      { changes: ids.map((id) => ({ id })) as AdviceLine["changes"] },
+    ];
+
+    test.each<[string, Partial<AdviceLine>[], (typeof place)[], boolean]>([
+      ["with no advice", [], [place, thick], true],
+      [
+        "drawn to its place, thick",
+        changing("hole.place", "taper.middle-flat"),
+        [place, thick],
+        false,
+      ],
+      ["drawn to its place, short", changing("hole.place", "taper.length"), [place, short], false],
+      ["moved with nothing else off", changing("hole.place"), [place, thick], true],
+      ["while another is drawn", changing("taper.middle-flat"), [place, thick], true],
+    ])("a hole out of its place, %s: marked wrong?", (_, advice, lines, isMarked) => {
+      expect(shown(advice, ...lines).includes("place-off")).toBe(isMarked);
+    });
+
+    test("what is upset further isn't light from blows where it was to size", () => {
+      const thin = line("head.middle-flat", "thickness", "light");
+      const upset = (on: string) => [
+        { on: [on], saying: { code: "upset", verb: "upset" } as never },
+      ];
+      expect(shown(upset("head"), thin)).toEqual(["upset-small"]);
+      expect(shown(upset("foot"), thin)).toEqual(["light-inside", "upset-small"]);
+    });
   });
 
   test("two lengths that differ are no want of bar", () => {

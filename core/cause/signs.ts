@@ -52,15 +52,16 @@ export function signsOf({ characteristics, verdict }: Shown): Sign[] {
     return characteristic ? [{ characteristic, judgement }] : [];
   });
   const signs = new Set<Sign>();
-  for (const { characteristic, judgement } of lines)
-    if (isOff(judgement)) {
-      const sign = signOfLine(characteristic, judgement);
+  const { advice = [] } = verdict;
+  for (const line of lines)
+    if (isOff(line.judgement) && !followsFromSteel(line, lines, advice)) {
+      const sign = signOfLine(line.characteristic, line.judgement);
       if (sign) signs.add(sign);
     }
   // Off its mark a hole is unequal on both faces; only a leaning punch makes the far one so alone.
   if (signs.has("walls-unequal")) signs.delete("walls-unequal-far");
-  for (const sign of signsOfSizes(lines)) signs.add(sign);
-  for (const sign of signsOfAdvice(verdict.advice ?? [])) signs.add(sign);
+  for (const sign of signsOfSizes(lines, upsetStretches(advice))) signs.add(sign);
+  for (const sign of signsOfAdvice(advice)) signs.add(sign);
   for (const reason of verdict.reasons) {
     if (reason.code === "defect") signs.add(`defect:${reason.defect.kind}`);
     if (reason.code === "heats-over") signs.add("heats-over");
@@ -68,8 +69,29 @@ export function signsOf({ characteristics, verdict }: Shown): Sign[] {
   return [...signs];
 }
 
+type Advice = readonly Partial<AdviceLine>[];
+
+/** A place that comes right by itself once steel that was left is drawn out was marked where it should be. */
+const followsFromSteel = ({ characteristic }: Line, lines: readonly Line[], advice: Advice) =>
+  characteristic.measure === "position" &&
+  advice.some(({ changes = [] }) => {
+    const changed = new Set(changes.map(({ id }) => id));
+    return (
+      changed.has(characteristic.id) &&
+      lines.some(
+        (one) =>
+          changed.has(one.characteristic.id) &&
+          (one.characteristic.measure === "thickness" ? isThick(one) : isShort(one)),
+      )
+    );
+  });
+
+/** What is upset further isn't thin, but not yet thick. */
+const upsetStretches = (advice: Advice): Set<string> =>
+  new Set(advice.flatMap(({ saying, on = [] }) => (saying?.code === "upset" ? on : [])));
+
 /** What is still to be done to the steel says what wasn't done. */
-function signsOfAdvice(advice: readonly Partial<AdviceLine>[]): DeviationSign[] {
+function signsOfAdvice(advice: Advice): DeviationSign[] {
   return advice.flatMap(({ saying }): DeviationSign[] => {
     if (saying?.code === "upset" && saying.verb === "upset") return ["upset-small"];
     return saying?.code === "draw" && saying.carried.length > 0 ? ["not-carried"] : [];
@@ -94,11 +116,12 @@ interface Line {
   judgement: Judgement;
 }
 
-function signsOfSizes(lines: readonly Line[]): DeviationSign[] {
+function signsOfSizes(lines: readonly Line[], upset: ReadonlySet<string>): DeviationSign[] {
   const sizes = lines.filter(({ characteristic }) => characteristic.measure === "thickness");
   if (sizes.length === 0) return [];
   const isTip = ({ characteristic }: Line) => characteristic.place === "tip";
   const [tips, others] = [sizes.filter(isTip), sizes.filter((line) => !isTip(line))];
+  const drawn = others.filter(({ characteristic }) => !upset.has(characteristic.stretch ?? ""));
   const some = (of: readonly Line[], state: Judgement["state"]) =>
     of.some(({ judgement }) => judgement.state === state);
   const heavy = sizes.filter(({ judgement }) => judgement.state === "heavy");
@@ -107,7 +130,7 @@ function signsOfSizes(lines: readonly Line[]): DeviationSign[] {
     ...(everywhere ? ["heavy-all-over" as const] : []),
     ...(!everywhere && some(tips, "heavy") && !some(others, "heavy") ? ["tip-heavy" as const] : []),
     ...(some(tips, "light") ? ["tip-light" as const] : []),
-    ...(some(others, "light") ? ["light-inside" as const] : []),
+    ...(some(drawn, "light") ? ["light-inside" as const] : []),
     ...(isShortThoughThin(lines, sizes.filter(isThick)) ? ["short-on-size" as const] : []),
     ...(!everywhere && hasOnePlaneHeavy(sizes) ? ["one-plane" as const] : []),
     ...(isTipLost(lines) ? ["tip-lost" as const] : []),
@@ -142,15 +165,16 @@ const THICK_SHARE = 0.5;
 const isThick = ({ judgement: { state, value, nominal, deviation } }: Line): boolean =>
   state === "heavy" || (value > nominal && deviation > THICK_SHARE);
 
+/** A stretch still too short. */
+const isShort = ({ characteristic: { measure, kind, stretch }, judgement }: Line): boolean =>
+  measure === "length" && kind !== "match" && stretch !== null && judgement.state === "heavy";
+
 /** A length still short while no thickness of its stretch has steel left for it: there was too little bar. */
 const isShortThoughThin = (lines: readonly Line[], thick: readonly Line[]): boolean =>
   lines.some(
-    ({ characteristic, judgement }) =>
-      characteristic.measure === "length" &&
-      characteristic.kind !== "match" &&
-      characteristic.stretch !== null &&
-      judgement.state === "heavy" &&
-      !thick.some((one) => one.characteristic.stretch === characteristic.stretch),
+    (line) =>
+      isShort(line) &&
+      !thick.some((one) => one.characteristic.stretch === line.characteristic.stretch),
   );
 
 /** At one place, one caliper reading heavy and the other not. */
