@@ -304,6 +304,7 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
       openingMm: null,
       fuel: "coke",
     },
+    "keep-station": { fireId: rows.fire[3]!.id, name: "Leg vice", places: 2 },
     "take-down-fire": { fireId: rows.fire[2]!.id },
     "keep-bar": {
       barId: rows.rackBar[0]!.id,

@@ -278,6 +278,19 @@ test("the shop: a fire and a bar as they are said; a private calendar is made an
   await kept.getByRole("button", { name: "take down" }).click();
   await expect(kept).toHaveCount(0);
 
+  const place = oda.getByRole("form", { name: "Another place" });
+  await place.getByRole("button", { name: "Add it" }).click();
+  await expect(place.getByRole("alert")).toContainText("A place has a name.");
+  await place.getByLabel("What stands there").fill("Grinder");
+  await place.getByRole("button", { name: "Add it" }).click();
+  const grinder = oda.getByRole("form", { name: "Grinder" });
+  await grinder.getByLabel("Places").fill("2");
+  await grinder.getByRole("button", { name: "Save" }).click();
+  await oda.reload();
+  await expect(grinder.getByLabel("Places")).toHaveValue("2");
+  await grinder.getByRole("button", { name: "take away" }).click();
+  await expect(grinder).toHaveCount(0);
+
   await oda.goto("/me");
   await oda.getByRole("button", { name: "Make an address" }).click();
   const address = await oda.getByText(/\/api\/calendar\//).textContent();

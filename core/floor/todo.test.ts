@@ -4,8 +4,9 @@ import { todosOf, type FloorSeen } from "./todo";
 
 const MIN = 60_000;
 const FIRES = [
-  { id: "1", places: 2, welds: true },
-  { id: "2", places: 1, welds: false },
+  { id: "1", places: 2, heats: true, welds: true },
+  { id: "2", places: 1, heats: true, welds: false },
+  { id: "vice", places: 1, heats: false, welds: false },
 ];
 /** A piece of three stages, the last welded. */
 const TASKS = new Map([["r", { heats: 5, minutes: 30, welds: [false, false, true] }]]);
@@ -201,4 +202,21 @@ test("who has nothing in hand is told what is planned for them first", () => {
   const places = [place("a", 5), place("b", 40), place("b", 10)];
   const [todo] = todos([[0, here]], 5, { places, learnerIds: ["b"] });
   expect(todo).toEqual({ code: "idle", learnerId: "b", next: places[2] });
+});
+
+test("nobody is sent to a vice for a fire, told of a weld there, or alone with another in its one place", () => {
+  const atVice = [...ALL_HERE, [1, goes("a", "vice")], [2, stage("a", 2)]] as [
+    number,
+    FloorHappening,
+  ][];
+  expect(todos(atVice, 5)).toEqual([]);
+  expect(todos([...atVice, [3, goes("b", "vice")]], 5)).toEqual([
+    { code: "crowded", fireId: "vice", learnerIds: ["a", "b"], places: 1 },
+  ]);
+  const taken = [
+    ...[...ALL_HERE, [1, goes("a", "1")], [1, goes("c", "1")], [1, goes("d", "2")]],
+    [2, { kind: "wait", learnerId: "b", isOn: true }],
+  ] as [number, FloorHappening][];
+  const learnerIds = ["a", "b", "c", "d"];
+  expect(todos(taken, 5, { learnerIds }).map(({ code }) => code)).not.toContain("fire-free");
 });

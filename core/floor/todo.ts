@@ -1,10 +1,12 @@
 import { learnerOn, minutesOf, workOf, type Floor } from "./floor";
 import type { PlannedPlace } from "./later";
 
-/** A fire, as far as it matters who stands at it. */
+/** A fire or another place, as far as it matters who stands at it. */
 export interface FloorFire {
   id: string;
   places: number;
+  /** Whether it is a fire. */
+  heats: boolean;
   welds: boolean;
 }
 
@@ -89,11 +91,12 @@ function isWelding({ floor, tasks }: FloorSeen, learnerId: string): boolean {
 function unsafe(seen: FloorSeen): Todo[] {
   const { floor, fires } = seen;
   return fires.flatMap((fire): Todo[] => {
-    const { id: fireId, places, welds } = fire;
+    const { id: fireId, places, heats, welds } = fire;
     const there = atFire(seen, fireId);
     if (floor.firesOut.has(fireId))
       return there.length > 0 ? [{ code: "fire-out", fireId, learnerIds: there }] : [];
-    const welding = there.filter((id) => isWelding(seen, id));
+    // Away from the fires nobody takes a weld.
+    const welding = heats ? there.filter((id) => isWelding(seen, id)) : [];
     return [
       ...(welds && welding.length > 1
         ? [{ code: "two-welds", fireId, learnerIds: welding } as const]
@@ -193,7 +196,8 @@ function free(seen: FloorSeen): Todo[] {
     .flatMap(({ learnerId }): Todo[] => {
       const needsWeld = isWelding(seen, learnerId);
       const fits = fires.filter(
-        ({ id, welds }) =>
+        ({ id, heats, welds }) =>
+          heats &&
           (left.get(id) ?? 0) > 0 &&
           !floor.firesOut.has(id) &&
           (!needsWeld || (welds && !welding.has(id))),

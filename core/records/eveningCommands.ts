@@ -59,6 +59,11 @@ export const EVENING_COMMANDS = {
     openingMm: lengthSchema({ maxMm: 2000 }).nullable(),
     fuel: shortText(40),
   }),
+  "keep-station": z.strictObject({
+    fireId: idSchema,
+    name: shortText(20).min(1, "A place has a name."),
+    places: wholeFrom("A place", 1, 6, "places"),
+  }),
   "take-down-fire": z.strictObject({ fireId: idSchema }),
   "keep-bar": z.strictObject({
     barId: idSchema,

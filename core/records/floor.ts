@@ -4,7 +4,7 @@ import type { FloorWork } from "../floor/floor";
 import type { FloorFire } from "../floor/todo";
 import type { Outcome } from "../verdict/outcomes";
 
-/** A fire of the shop as it is described. */
+/** A fire of the shop, or another place with room for so many, as it is described. */
 export interface ShopFire extends FloorFire {
   name: string;
   evenHeatMm: number | null;

@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNull } from "drizzle-orm";
+import { and, eq, inArray, isNull, type SQLWrapper } from "drizzle-orm";
 import type { Actor } from "../actor";
 import { heldClasses } from "../queries/classes";
 import type { Queryable } from "../database";
@@ -59,8 +59,12 @@ export const assertRevisions = (tx: Queryable, { schoolId }: Actor, ids: readonl
   assertOwned(tx, schoolId, { ids, table: exerciseRevision, what: "exercise" });
 
 /** Refuses where one of these isn't a fire of the actor's school. */
-export const assertFires = (tx: Queryable, { schoolId }: Actor, ids: readonly string[]) =>
+/** Fires, and other places where one can stand. */
+export const assertPlaces = (tx: Queryable, { schoolId }: Actor, ids: readonly string[]) =>
   assertOwned(tx, schoolId, { ids, table: fire, what: "fire" });
+
+export const assertFires = (tx: Queryable, { schoolId }: Actor, ids: readonly string[]) =>
+  assertOwned(tx, schoolId, { ids, table: fire, what: "fire", where: fire.heats });
 
 async function assertOwned(
   tx: Queryable,
@@ -69,13 +73,19 @@ async function assertOwned(
     ids,
     table,
     what,
-  }: { ids: readonly string[]; table: typeof exerciseRevision | typeof fire; what: string },
+    where,
+  }: {
+    ids: readonly string[];
+    table: typeof exerciseRevision | typeof fire;
+    what: string;
+    where?: SQLWrapper;
+  },
 ): Promise<void> {
   const wanted = [...new Set(ids)];
   if (wanted.length === 0) return;
   const there = await tx.$count(
     table,
-    and(eq(table.schoolId, schoolId), inArray(table.id, wanted)),
+    and(eq(table.schoolId, schoolId), inArray(table.id, wanted), where),
   );
   if (there !== wanted.length) notFound(what);
 }

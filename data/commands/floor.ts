@@ -8,7 +8,7 @@ import type { Transaction } from "../database";
 import { notFound } from "../notFound";
 import { floorOfClass, mayHearFloor } from "../queries/floorEvents";
 import { assignment, demonstration, floorEvent, person, piece } from "../schema";
-import { assertFires, assertLearners, assertRevisions, findClass } from "./belongs";
+import { assertFires, assertPlaces, assertLearners, assertRevisions, findClass } from "./belongs";
 import { byServerClock } from "./clock";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
@@ -49,7 +49,7 @@ async function assertMayTell(tx: Transaction, actor: Actor, event: FloorHappenin
   if (learnerId !== null) await assertLearners(tx, actor, [learnerId]);
   if (event.kind === "begin") await assertRevisions(tx, actor, [event.revisionId]);
   if (event.kind === "fire") await assertFires(tx, actor, [event.fireId]);
-  if (event.kind === "go" && event.fireId !== null) await assertFires(tx, actor, [event.fireId]);
+  if (event.kind === "go" && event.fireId !== null) await assertPlaces(tx, actor, [event.fireId]);
   if (event.kind === "show") {
     const [there] = await tx
       .select({ id: demonstration.id })

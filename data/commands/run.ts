@@ -50,7 +50,7 @@ import { withdrawPhoto } from "./photos";
 import { answerTry, checkStage, declareWork, noteDevice, tallyPiece } from "./pieceNotes";
 import { changeDefect, noteDefect, startPiece, takeReading } from "./pieces";
 import { regradePiece, setGrades, setMarksRule } from "./rules";
-import { keepBar, keepFire, sawBars, setTimeZone, takeDownFire } from "./shop";
+import { keepBar, keepFire, keepStation, sawBars, setTimeZone, takeDownFire } from "./shop";
 import { signVerdict } from "./sign";
 import { fillStudy, startStudy } from "./studies";
 
@@ -99,6 +99,7 @@ const HANDLERS: { [Name in CommandName]: Command<Name> } = {
   "close-class": closeClass,
   "set-time-zone": setTimeZone,
   "keep-fire": keepFire,
+  "keep-station": keepStation,
   "take-down-fire": takeDownFire,
   "keep-bar": keepBar,
   "say-evening": sayEvening,

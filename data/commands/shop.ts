@@ -27,7 +27,27 @@ export const keepFire = defineCommand({
     const kept = await tx
       .insert(fire)
       .values({ id: fireId, schoolId, ...of })
-      .onConflictDoUpdate({ target: fire.id, set: of, setWhere: eq(fire.schoolId, schoolId) })
+      .onConflictDoUpdate({
+        ...{ target: fire.id, set: of },
+        setWhere: and(eq(fire.schoolId, schoolId), fire.heats),
+      })
+      .returning({ id: fire.id });
+    if (kept.length === 0) notFound("fire");
+    return { fireId };
+  },
+});
+
+/** A place that heats nothing: a vice, a twisting bench, a grinder. */
+export const keepStation = defineCommand({
+  name: "keep-station",
+  roles: INSTRUCTORS,
+  run: async ({ tx, actor }, { fireId, ...of }) => {
+    const { schoolId } = actor;
+    const setWhere = and(eq(fire.schoolId, schoolId), eq(fire.heats, false));
+    const kept = await tx
+      .insert(fire)
+      .values({ id: fireId, schoolId, heats: false, welds: false, ...of })
+      .onConflictDoUpdate({ target: fire.id, set: of, setWhere })
       .returning({ id: fire.id });
     if (kept.length === 0) notFound("fire");
     return { fireId };

@@ -11,6 +11,12 @@ const FIRES = [
   { name: "3", places: 1, welds: true, evenHeatMm: 120, openingMm: null, fuel: "charcoal" },
 ] as const;
 
+/** Where one works without a fire. */
+const STATIONS = [
+  { name: "Leg vice", places: 2 },
+  { name: "Twisting bench", places: 1 },
+] as const;
+
 /** The rack: section, length in mm, how many, price a kg, where it lies, whether it is an offcut. */
 const RACK: readonly [string, number, number, number, string, boolean][] = [
   ["12 square", 3000, 3, 2.1, "rack, top", false],
@@ -64,6 +70,8 @@ export function addEvenings(rows: DemoRows, { schoolId, by, second }: Evenings, 
     ...{ minutes: 15, learnerIds: learnersOf(rows, next.cohortId), fireId: rows.fire[0]!.id },
     beforeRevisionId: latestRevisionOf(rows, "Welded boat ring"),
   });
+  for (const one of STATIONS)
+    rows.fire.push({ id: id(), schoolId, heats: false, welds: false, ...one });
 }
 
 const latestRevisionOf = ({ exercise, exerciseRevision }: DemoRows, name: string): string => {

@@ -38,16 +38,23 @@ import { floorOfClass, type ClassFloor } from "./floorEvents";
 import { findChoice, findLearnersWork } from "./learner";
 import { listRoster } from "./people";
 
-/** The fires that stand, in the order of their names. Staff only. */
-export async function listFires(database: Queryable, actor: Actor): Promise<ShopFire[]> {
+/** The fires that stand and then the other places, in the order of their names. Staff only. */
+export async function listPlaces(database: Queryable, actor: Actor): Promise<ShopFire[]> {
   if (!isStaff(actor)) return [];
-  const { id, name, places, welds, evenHeatMm, openingMm, fuel } = fire;
+  const { id, name, places, heats, welds, evenHeatMm, openingMm, fuel } = fire;
   const rows = await database
-    .select({ id, name, places, welds, evenHeatMm, openingMm, fuel })
+    .select({ id, name, places, heats, welds, evenHeatMm, openingMm, fuel })
     .from(fire)
     .where(and(eq(fire.schoolId, actor.schoolId), isNull(fire.takenDownAt)));
-  return rows.sort((a, b) => a.name.localeCompare(b.name, "en", { numeric: true }));
+  return rows.sort(
+    (a, b) =>
+      Number(b.heats) - Number(a.heats) || a.name.localeCompare(b.name, "en", { numeric: true }),
+  );
 }
+
+/** The fires that stand, in the order of their names. Staff only. */
+export const listFires = async (database: Queryable, actor: Actor): Promise<ShopFire[]> =>
+  (await listPlaces(database, actor)).filter(({ heats }) => heats);
 
 export type KeptBar = RackBar & { stock: string; isOffcut: boolean; place: string };
 

@@ -17,7 +17,7 @@ import {
   findEveningClass,
   findEveningExercises,
   listDemonstrations,
-  listFires,
+  listPlaces,
   weldsOf,
   type EveningExercise,
 } from "./evening";
@@ -36,7 +36,7 @@ export async function findFloor(
     ({ role, cohortId }) => role === "learner" && cohortId === of.cohortId,
   );
   const [fires, demonstrations, { before, events, floor }] = await Promise.all([
-    listFires(database, actor),
+    listPlaces(database, actor),
     listDemonstrations(database, classId),
     floorOfClass(
       database,

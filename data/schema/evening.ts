@@ -17,7 +17,7 @@ import { classDay } from "./classes";
 import { exerciseRevision } from "./exercises";
 import { moment, person, schoolId } from "./people";
 
-/** A fire of the shop. */
+/** A fire of the shop, or another place with room for so many: a vice, a twisting bench. */
 export const fire = pgTable(
   "fire",
   {
@@ -27,6 +27,8 @@ export const fire = pgTable(
     name: text("name").notNull(),
     /** Learners who can work at it at once. */
     places: integer("places").notNull(),
+    /** Whether it is a fire. */
+    heats: boolean("heats").notNull().default(true),
     welds: boolean("welds").notNull(),
     /** Length it heats evenly, and what fits into it; anything where nothing is said. */
     evenHeatMm: doublePrecision("even_heat_mm"),
@@ -38,6 +40,7 @@ export const fire = pgTable(
     unique("fire_in_school").on(table.schoolId, table.id),
     check("fire_name", sql`char_length(${table.name}) between 1 and 20`),
     check("fire_places", sql`${table.places} between 1 and 6`),
+    check("fire_heats", sql`${table.heats} or not ${table.welds}`),
     check("fire_sizes", sql`${table.evenHeatMm} > 0 and ${table.openingMm} > 0`),
   ],
 );

@@ -2,6 +2,7 @@ import type { FloorHappening } from "@/core/floor/events";
 import type { ShopFire } from "@/core/records/floor";
 import { newId } from "../command";
 import { SheetDialog } from "../kit/Sheet";
+import { placeInWords } from "../words/floor";
 import type { CardOf } from "./LearnerCard";
 import type { FloorDesk } from "./useFloorDesk";
 
@@ -17,6 +18,7 @@ export function LearnerSheet({
 }) {
   const { id: learnerId, name, learner, work } = card;
   const { firesOut } = live.floor;
+  const isOut = learner.fireId !== null && firesOut.has(learner.fireId);
   const returned = returnedFor(learnerId);
   const say = (event: FloorHappening) => {
     taps.tell(event);
@@ -51,13 +53,13 @@ export function LearnerSheet({
         </Choice>
       </Group>
       <Group title="Stands at">
-        {fires.map(({ id: fireId, name: fire }) => (
+        {fires.map(({ id: fireId, ...place }) => (
           <Choice
             key={fireId}
             isOn={learner.fireId === fireId}
             onClick={() => say({ kind: "go", learnerId, fireId })}
           >
-            fire {fire}
+            {placeInWords(place)}
             {firesOut.has(fireId) ? ", out" : ""}
           </Choice>
         ))}
@@ -65,22 +67,22 @@ export function LearnerSheet({
           isOn={learner.fireId === null}
           onClick={() => say({ kind: "go", learnerId, fireId: null })}
         >
-          no fire
+          nowhere
         </Choice>
       </Group>
-      {learner.fireId !== null ? (
+      {fires.some(({ id, heats }) => heats && id === learner.fireId) ? (
         <Group title="The fire">
           <Choice
-            isOn={firesOut.has(learner.fireId)}
+            isOn={isOut}
             onClick={() =>
               say({
                 kind: "fire",
                 fireId: learner.fireId!,
-                isOut: !firesOut.has(learner.fireId!),
+                isOut: !isOut,
               })
             }
           >
-            {firesOut.has(learner.fireId) ? "burns again" : "is out"}
+            {isOut ? "burns again" : "is out"}
           </Choice>
         </Group>
       ) : null}

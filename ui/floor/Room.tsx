@@ -17,7 +17,7 @@ interface RoomProps {
   taps: FloorTaps;
 }
 
-/** The shop from above: fires in the walls, who stands at each, and who stands at none. */
+/** The shop from above: fires and other places in the walls, who stands at each, and who at none. */
 export function Room(props: RoomProps) {
   const { cards, fires, firesOut } = props;
   const atNone = cards.filter(
@@ -29,10 +29,10 @@ export function Room(props: RoomProps) {
         {fires.map((fire, index) => (
           <section
             key={fire.id}
-            aria-label={`Fire ${fire.name}`}
+            aria-label={fire.heats ? `Fire ${fire.name}` : fire.name}
             className={`flex gap-2 ${index % 2 === 1 ? "md:flex-row-reverse" : ""}`}
           >
-            <FireInWall fire={fire} isOut={firesOut.has(fire.id)} />
+            <PlaceInWall fire={fire} isOut={firesOut.has(fire.id)} />
             <div className="min-w-0 grow">
               {cards
                 .filter(({ learner }) => learner.fireId === fire.id)
@@ -44,8 +44,8 @@ export function Room(props: RoomProps) {
         ))}
       </div>
       {atNone.length > 0 ? (
-        <section aria-label="At no fire" className="mt-3 border-t border-rule-strong pt-2">
-          <h2 className="quiet text-13">At no fire</h2>
+        <section aria-label="At no place" className="mt-3 border-t border-rule-strong pt-2">
+          <h2 className="quiet text-13">At no place</h2>
           <div className="grid gap-x-4 md:grid-cols-2">
             {atNone.map((card) => (
               <Card key={card.id} card={card} {...props} />
@@ -72,32 +72,20 @@ function Card({ card, now, unit, chosenId, onChoose, taps }: RoomProps & { card:
   );
 }
 
-function FireInWall({ fire: { name, welds, next }, isOut }: { fire: FireHere; isOut: boolean }) {
+function PlaceInWall({
+  fire: { name, heats, welds, next },
+  isOut,
+}: {
+  fire: FireHere;
+  isOut: boolean;
+}) {
   return (
     <div className="flex w-14 shrink-0 flex-col items-center self-stretch border-4 border-rule bg-[#EAE6DA] py-3 text-13">
-      <svg viewBox="0 0 48 48" className="size-12" aria-hidden="true">
-        {welds ? (
-          <circle cx="24" cy="24" r="22" fill="none" stroke="#20262B" strokeWidth="2" />
-        ) : null}
-        <circle
-          cx="24"
-          cy="24"
-          r="17"
-          fill={isOut ? "none" : "#20262B"}
-          stroke="#20262B"
-          strokeDasharray={isOut ? "4 3" : undefined}
-        />
-        <text
-          x="24"
-          y="31"
-          textAnchor="middle"
-          fontSize="20"
-          fontWeight="600"
-          fill={isOut ? "#20262B" : "#FBFAF5"}
-        >
-          {name.slice(0, 3)}
-        </text>
-      </svg>
+      {heats ? (
+        <FireSign name={name} welds={welds} isOut={isOut} />
+      ) : (
+        <b className="w-full px-0.5 text-center leading-tight break-words">{name}</b>
+      )}
       {welds ? <b>welds</b> : null}
       {isOut ? <b>out</b> : null}
       {next ? (
@@ -106,5 +94,33 @@ function FireInWall({ fire: { name, welds, next }, isOut }: { fire: FireHere; is
         </span>
       ) : null}
     </div>
+  );
+}
+
+function FireSign({ name, welds, isOut }: { name: string; welds: boolean; isOut: boolean }) {
+  return (
+    <svg viewBox="0 0 48 48" className="size-12" aria-hidden="true">
+      {welds ? (
+        <circle cx="24" cy="24" r="22" fill="none" stroke="#20262B" strokeWidth="2" />
+      ) : null}
+      <circle
+        cx="24"
+        cy="24"
+        r="17"
+        fill={isOut ? "none" : "#20262B"}
+        stroke="#20262B"
+        strokeDasharray={isOut ? "4 3" : undefined}
+      />
+      <text
+        x="24"
+        y="31"
+        textAnchor="middle"
+        fontSize="20"
+        fontWeight="600"
+        fill={isOut ? "#20262B" : "#FBFAF5"}
+      >
+        {name.slice(0, 3)}
+      </text>
+    </svg>
   );
 }

@@ -9,7 +9,7 @@ import { endsInTime } from "@/core/floor/pace";
 import { todosOf, type FloorFire, type Todo } from "@/core/floor/todo";
 import type { FloorData, FloorExercise } from "@/core/records/floor";
 import { newId } from "../command";
-import type { FloorNames } from "../words/floor";
+import { placeInWords, type FloorNames } from "../words/floor";
 import { timeInWords } from "../words/when";
 import type { CardOf } from "./LearnerCard";
 import { useFloor, type LiveFloor } from "./useFloor";
@@ -144,6 +144,10 @@ function namesOf(
   return {
     learnerOf: (id) => learners.find((one) => one.id === id)?.name ?? "?",
     fireOf: (id) => fires.find((one) => one.id === id)?.name ?? "?",
+    placeOf: (id) => {
+      const place = fires.find((one) => one.id === id);
+      return place ? placeInWords(place) : "?";
+    },
     exerciseOf: nameOf,
     timeOf: (ms) => timeInWords(ms, timeZone),
     pieceOf: (learnerId) => {

@@ -68,6 +68,7 @@ const ACTIONS: Record<CommandName | OtherAction, string | ((details: Details) =>
   "keep-demonstration": "planned a demonstration",
   "take-back-demonstration": "took back a demonstration",
   "keep-fire": "kept a fire",
+  "keep-station": "kept a place in the shop",
   "take-down-fire": "took down a fire",
   "keep-bar": "counted the rack",
   "saw-bars": "sawed bars for the class of …",

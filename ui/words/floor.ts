@@ -6,6 +6,8 @@ import { countOf } from "./count";
 export interface FloorNames {
   learnerOf: (id: string) => string;
   fireOf: (id: string) => string;
+  /** "fire 2", "the vice" */
+  placeOf: (id: string) => string;
   exerciseOf: (revisionId: string) => string;
   /** A time of day, from ms since 1970. */
   timeOf: (ms: number) => string;
@@ -18,6 +20,10 @@ export interface SaidTodo {
   title: string;
   detail: string;
 }
+
+/** What a place is called: fires by their number, others by what stands there. */
+export const placeInWords = ({ name, heats }: { name: string; heats: boolean }): string =>
+  heats ? `fire ${name}` : `the ${name.toLowerCase()}`;
 
 const firstOf = (name: string) => name.split(" ")[0]!;
 const minutesInWords = (minutes: number) => `${Math.max(0, Math.round(minutes))} min`;
@@ -46,8 +52,8 @@ const SAY: { [Code in Todo["code"]]: Say<Code> } = {
     title: `${first(learnerId)} is to weld where it doesn’t get hot enough`,
     detail: `Fire ${fireOf(fireId)} doesn’t reach welding heat.`,
   }),
-  crowded: ({ fireId, learnerIds, places }, { fireOf, all }) => ({
-    title: `${learnerIds.length} at fire ${fireOf(fireId)}`,
+  crowded: ({ fireId, learnerIds, places }, { placeOf, all }) => ({
+    title: `${learnerIds.length} at ${placeOf(fireId)}`,
     detail: `It has ${countOf(places, "place")}: ${all(learnerIds)}.`,
   }),
   "at-bench": ({ learnerId, minutes }, { first, pieceOf }) => {
