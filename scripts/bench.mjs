@@ -66,6 +66,11 @@ await main(async () => {
       ...process.env,
       DATABASE_URL: shelfUrl,
     });
+    const floorUrl = await ensureDatabase(postgres.url, "bell_step_bench_floor", { fresh: true });
+    const floorPage = await runJson("scripts/bench/floorPage.ts", {
+      ...process.env,
+      DATABASE_URL: floorUrl,
+    });
     const climbUrl = await ensureDatabase(postgres.url, "bell_step_bench_climb", { fresh: true });
     const { small, large } = await runJson("scripts/bench/climb.ts", {
       ...process.env,
@@ -165,6 +170,12 @@ await main(async () => {
       "evening of 12 learners, six fires, planned": atMost(evening.eveningMs, "ms", 2000),
       "evening of 40 learners, 12 fires, planned": atMost(evening.largeEveningMs, "ms", 10_000),
       "a whole evening as one PDF, printed anew": atMost(pages.eveningPdfMs, "ms", 3000),
+      "the floor's page, the server's time, median": said(floorPage.oursMs, "ms"),
+      "the same, against bare SQL for the same rows  ": atMost(
+        floorPage.oursMs / floorPage.bareMs,
+        "times",
+        2,
+      ),
       "JavaScript of the floor beyond the shell": atMost(pages.floorBytes / 1000, "KB gzip", 60),
       "a tap seen on 40 devices, two processes, median": said(floor.median, "ms"),
       "the same, 95th percentile": atMost(floor.p95, "ms", 1000),

@@ -20,7 +20,7 @@ import { heldClasses } from "./classes";
 import { classBeginsMs, classEndsMs } from "../calendar";
 import type { Queryable } from "../database";
 import { notFound } from "../notFound";
-import { pieceOf, reckonedOf } from "../records";
+import { pieceOf, reckonedBefore, reckonedOf } from "../records";
 import {
   classDay,
   cohort,
@@ -138,19 +138,32 @@ export async function findEveningExercises(
 ): Promise<Map<string, EveningExercise>> {
   const wanted = [...new Set(revisionIds)];
   if (wanted.length === 0) return new Map();
-  const rows = await database
-    .select({ revision: exerciseRevision, name: exercise.name, step: exercise.step })
-    .from(exerciseRevision)
-    .innerJoin(exercise, eq(exercise.id, exerciseRevision.exerciseId))
-    .where(and(eq(exerciseRevision.schoolId, schoolId), inArray(exerciseRevision.id, wanted)));
+  const isOurs = (ids: readonly string[]) =>
+    and(eq(exerciseRevision.schoolId, schoolId), inArray(exerciseRevision.id, [...ids]));
+  const { id, exerciseId, heatBudget, minuteBudget } = exerciseRevision;
+  const unknown = wanted.filter((revisionId) => !reckonedBefore(revisionId));
+  const [rows, whole] = await Promise.all([
+    database
+      .select({
+        ...{ revisionId: id, exerciseId, heatBudget, minuteBudget },
+        ...{ name: exercise.name, step: exercise.step },
+      })
+      .from(exerciseRevision)
+      .innerJoin(exercise, eq(exercise.id, exerciseId))
+      .where(isOurs(wanted)),
+    unknown.length === 0 ? [] : database.select().from(exerciseRevision).where(isOurs(unknown)),
+  ]);
+  const wholeOf = new Map(whole.map((row) => [row.id, row]));
   return new Map(
-    rows.map(({ revision, name, step }) => {
-      const { work, plan, characteristics } = reckonedOf(name, revision);
-      const { id: revisionId, exerciseId, heatBudget, minuteBudget, piece: of } = revision;
+    rows.map(({ step, ...row }) => {
+      const { revisionId, name } = row;
+      const revision = wholeOf.get(revisionId);
+      const reckoned = reckonedBefore(revisionId) ?? reckonedOf(name, revision!);
+      const { work, plan, characteristics } = reckoned;
       const found: EveningExercise = {
-        ...{ revisionId, exerciseId, name, step: step as Step, heatBudget, minuteBudget },
+        ...{ ...row, step: step as Step },
         stages: work.stages,
-        bars: barsToCut(pieceOf(revisionId, of), plan),
+        bars: barsToCut(pieceOf(revisionId, revision?.piece), plan),
         readings: characteristics.length,
       };
       return [revisionId, found];

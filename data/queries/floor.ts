@@ -7,7 +7,10 @@ import type {
   FloorExercise,
   OwnFloor,
 } from "@/core/records/floor";
+import type { Drawing } from "@/core/drawing/drawing";
+import { floorOf } from "@/core/floor/floor";
 import { stageBudget } from "@/core/workpiece/budget";
+import type { Stage } from "@/core/workpiece/stages";
 import { isStaff, type Actor } from "../actor";
 import { heldClasses } from "./classes";
 import { classBeginsMs, classEndsMs, dayOf } from "../calendar";
@@ -21,7 +24,7 @@ import {
   weldsOf,
   type EveningExercise,
 } from "./evening";
-import { floorOfClass, listFloorEvents } from "./floorEvents";
+import { floorOfClass, listFloorEvents, listUnfinished } from "./floorEvents";
 import { listRoster } from "./people";
 
 /** Everything the floor of a class shows, as it is on record. Staff only. */
@@ -31,35 +34,47 @@ export async function findFloor(
   classId: string,
   planned: readonly string[] = [],
 ): Promise<FloorData> {
-  const of = await findEveningClass(database, actor, classId);
-  const roster = (await listRoster(database, actor)).filter(
-    ({ role, cohortId }) => role === "learner" && cohortId === of.cohortId,
-  );
-  const [fires, demonstrations, { before, events, floor }] = await Promise.all([
+  const [of, everybody, fires, demonstrations, events] = await Promise.all([
+    findEveningClass(database, actor, classId),
+    listRoster(database, actor),
     listPlaces(database, actor),
     listDemonstrations(database, classId),
-    floorOfClass(
+    listFloorEvents(database, actor, classId),
+  ]);
+  const roster = everybody.filter(
+    ({ role, cohortId }) => role === "learner" && cohortId === of.cohortId,
+  );
+  const before = await listUnfinished(database, actor, {
+    ...of,
+    learnerIds: roster.map(({ id }) => id),
+  });
+  const works = [...floorOf(events, of.endsAt, before).works.values()];
+  const [exercises, bench] = await Promise.all([
+    findEveningExercises(database, actor, [
+      ...works.map(({ revisionId }) => revisionId),
+      ...planned,
+    ]),
+    listBench(
       database,
       actor,
-      classId,
-      roster.map(({ id }) => id),
+      works.flatMap(({ pieceId }) => pieceId ?? []),
     ),
-  ]);
-  const works = [...floor.works.values()];
-  const exercises = await findEveningExercises(database, actor, [
-    ...works.map(({ revisionId }) => revisionId),
-    ...planned,
   ]);
   return {
     ...{ of, fires, demonstrations, before, events },
     learners: roster.map(({ id, name, tagCode }) => ({ id, name, tagCode })),
     exercises: [...exercises.values()].map(floorExercise),
-    bench: await listBench(
-      database,
-      actor,
-      works.flatMap(({ pieceId }) => pieceId ?? []),
-    ),
+    bench,
   };
+}
+
+/** Pictures of stages: a revision's never change, and take longer than all else. */
+const drawn = new WeakMap<Stage, Drawing>();
+
+function pictureOf(stage: Stage): Drawing {
+  const known = drawn.get(stage) ?? smallStage(stage);
+  drawn.set(stage, known);
+  return known;
 }
 
 export const floorExercise = (of: EveningExercise): FloorExercise => {
@@ -71,7 +86,7 @@ export const floorExercise = (of: EveningExercise): FloorExercise => {
       title: stage.title,
       welds: welds[index]!,
       minutes: stageBudget(stage, step).minutes,
-      drawing: smallStage(stage),
+      drawing: pictureOf(stage),
     })),
   };
 };

@@ -64,41 +64,37 @@ export async function listUnfinished(
 ): Promise<FloorWork[]> {
   if (learnerIds.length === 0) return [];
   // By the day first: on one day the hour decides.
-  const isEarlier = (of: string) =>
-    sql`(${sql.raw(of)}.day, ${sql.raw(of)}.begins) < (${day}::date, ${begins})
-      and ${sql.raw(of)}.day > ${day}::date - ${KEPT_DAYS}::int`;
   // Pieces that were worked on and, up to then, neither handed over nor spoiled since.
   const begun = await database.execute<{ class_id: string; work_id: string }>(sql`
-    select distinct e.class_id, e.event ->> 'workId' as work_id
-    from floor_event e join class_day d on d.id = e.class_id
-    where e.school_id = ${schoolId} and e.learner_id in ${learnerIds} and ${isEarlier("d")}
-      and e.event ->> 'kind' in ('begin', 'heat', 'stage')
-      and not exists (
-        select 1 from floor_event o join class_day l on l.id = o.class_id
-        where o.learner_id = e.learner_id and ${isEarlier("l")}
-          and o.event ->> 'workId' = e.event ->> 'workId'
-          and o.event ->> 'kind' in ('bench', 'spoil') and o.at >= e.at)`);
+    select distinct class_id, work_id from (
+      select e.class_id, e.at, e.event ->> 'workId' as work_id, e.event ->> 'kind' as kind,
+        max(e.at) filter (where e.event ->> 'kind' in ('bench', 'spoil'))
+          over (partition by e.learner_id, e.event ->> 'workId') as ended
+      from floor_event e join class_day d on d.id = e.class_id
+      where e.school_id = ${schoolId} and e.learner_id in ${learnerIds}
+        and (d.day, d.begins) < (${day}::date, ${begins}) and d.day > ${day}::date - ${KEPT_DAYS}::int
+        and e.event ? 'workId') of
+    where kind in ('begin', 'heat', 'stage') and (ended is null or at > ended)`);
   const classIds = begun.rows.map((row) => row.class_id);
   if (classIds.length === 0) return [];
   const workIds = new Set(begun.rows.map((row) => row.work_id));
-  const evenings = await database
-    .select()
-    .from(classDay)
-    .where(inArray(classDay.id, classIds))
-    .orderBy(asc(classDay.day), asc(classDay.begins));
-  const rows = await database
-    .select(fields)
-    .from(floorEvent)
-    .where(
-      and(
-        eq(floorEvent.schoolId, schoolId),
-        inArray(
-          floorEvent.classId,
-          evenings.map(({ id }) => id),
+  const [evenings, rows] = await Promise.all([
+    database
+      .select()
+      .from(classDay)
+      .where(inArray(classDay.id, classIds))
+      .orderBy(asc(classDay.day), asc(classDay.begins)),
+    database
+      .select(fields)
+      .from(floorEvent)
+      .where(
+        and(
+          eq(floorEvent.schoolId, schoolId),
+          inArray(floorEvent.classId, classIds),
+          or(inArray(floorEvent.learnerId, [...learnerIds]), sql`${floorEvent.learnerId} is null`),
         ),
-        or(inArray(floorEvent.learnerId, [...learnerIds]), sql`${floorEvent.learnerId} is null`),
       ),
-    );
+  ]);
   const works = worksAfter(
     rows.map(readRow),
     evenings.map((one) => ({ classId: one.id, endsAt: classEndsMs(one, timeZone) })),
