@@ -16,6 +16,12 @@ export const classBeginsMs = (
 export const classEndsMs = (one: ClassTime, timeZone: string): number =>
   classBeginsMs(one, timeZone) + one.minutes * 60_000;
 
+/** Up to when a class's minutes run: its end, or its closing where that came first, ms since 1970. */
+export const classStopsMs = (
+  one: ClassTime & { closedAt: Date | null },
+  timeZone: string,
+): number => Math.min(classEndsMs(one, timeZone), one.closedAt?.getTime() ?? Infinity);
+
 /**
  * The same class once a week.
  *

@@ -13,7 +13,7 @@ import { listCalledOff, listClasses, listOverClasses } from "./queries/classes";
 import { findEvening, listFires, listRack, listSawn } from "./queries/evening";
 import { findFloor, findOwnFloor, findRunningClass } from "./queries/floor";
 import { floorOfClass, listUnfinished } from "./queries/floorEvents";
-import { piece as pieces, rackBar } from "./schema";
+import { classDay, piece as pieces, rackBar } from "./schema";
 import { act, actOk, newId, openTestSchool, type TestSchool } from "./testing/database";
 
 const MIN = 60_000;
@@ -346,6 +346,42 @@ describe("the floor", () => {
     expect(await left(third)).toEqual([[open, 130]]);
     // What the second evening began with stays what it was.
     expect(await left(second)).toEqual(both);
+  });
+
+  test("of an evening closed before its end minutes run up to the closing", async () => {
+    const [first, second] = [tuesday(-3), tuesday(-2)];
+    const work = { learnerId: person("Pell Ansgar"), workId: newId() };
+    await told(first, 10, { kind: "begin", ...work, revisionId: revisionOf("Boat ring") });
+    const ranMinutes = async () => {
+      const left = await listUnfinished(database, ours.instructor, {
+        ...{ day: second.of.day, begins: second.of.begins, learnerIds: [work.learnerId] },
+      });
+      return left.find(({ id }) => id === work.workId)!.ranMs / MIN;
+    };
+    const closedAt = async (minute: number | null) => {
+      const at = minute === null ? null : new Date(first.beganAt + minute * MIN);
+      await database.update(classDay).set({ closedAt: at }).where(eq(classDay.id, first.id));
+    };
+    await closedAt(null);
+    expect(await ranMinutes()).toBe(140);
+    await closedAt(45);
+    expect(await ranMinutes()).toBe(35);
+    await closedAt(24 * 60);
+    expect(await ranMinutes()).toBe(140);
+  });
+
+  test("a fire that went out isn't planned for while the evening is on", async () => {
+    const of = tuesday(-1);
+    const fireId = ours.rows.fire[1]!.id;
+    await told(of, 10, { kind: "fire", fireId, isOut: true });
+    const outAt = async (minute: number) => {
+      const now = of.beganAt + minute * MIN;
+      return (await findEvening(database, ours.instructor, of.id, now)).of.firesOut;
+    };
+    expect(await outAt(-5)).toEqual([]);
+    expect(await outAt(20)).toEqual([fireId]);
+    await told(of, 30, { kind: "fire", fireId, isOut: false });
+    expect(await outAt(40)).toEqual([]);
   });
 
   test("a piece goes on at its stage another evening, and needs no bar there", async () => {

@@ -241,6 +241,7 @@ export async function findEvening(
     );
   // Once it is over it is shown as it was planned.
   const isOn = now > of.beganAt && now < of.endsAt;
+  const firesOut = isOn ? [...new Set([...of.firesOut, ...floor.floor.firesOut])] : of.firesOut;
   const elapsed = isOn ? Math.floor((now - of.beganAt) / 60_000) : 0;
   const exercises = await findEveningExercises(database, actor, [
     ...learnerIds.flatMap(rankedOf),
@@ -285,7 +286,7 @@ export async function findEvening(
   });
   const staff = everybody.filter(({ role }) => role !== "learner");
   return {
-    ...{ of, fires, learners, rack, sawn, floor, elapsed },
+    ...{ of: { ...of, firesOut }, fires, learners, rack, sawn, floor, elapsed },
     demonstrations: demonstrations.filter(({ id }) => !floor.floor.shown.has(id)),
     instructors: staff.map(({ id, name }) => ({ id, name })),
   };

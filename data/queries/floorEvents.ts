@@ -3,7 +3,7 @@ import { floorEventSchema } from "@/core/floor/events";
 import type { KeptEvent } from "@/core/records/floor";
 import { floorOf, worksAfter, type Floor, type FloorWork } from "@/core/floor/floor";
 import { isStaff, type Actor } from "../actor";
-import { classBeginsMs, classEndsMs } from "../calendar";
+import { classBeginsMs, classEndsMs, classStopsMs } from "../calendar";
 import type { Queryable } from "../database";
 import { notFound } from "../notFound";
 import { classDay, floorEvent, membership } from "../schema";
@@ -97,7 +97,7 @@ export async function listUnfinished(
   ]);
   const works = worksAfter(
     rows.map(readRow),
-    evenings.map((one) => ({ classId: one.id, endsAt: classEndsMs(one, timeZone) })),
+    evenings.map((one) => ({ classId: one.id, endsAt: classStopsMs(one, timeZone) })),
   );
   // An evening that left one piece may hold another that was handed over since.
   return works.filter(({ id, state }) => state === "open" && workIds.has(id));

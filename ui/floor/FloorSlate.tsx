@@ -58,7 +58,7 @@ export function FloorSlate({
         {rest.slice(0, MAX_LINES).map(({ todo, said }, index) => (
           <li
             key={`${todo.code} ${index}`}
-            className="grid grid-cols-[56px_minmax(0,1fr)] border-t border-slate-rule py-3"
+            className="grid grid-cols-[68px_minmax(0,1fr)] border-t border-slate-rule py-3"
           >
             <span aria-hidden="true" className="font-slab text-20 text-straw">
               {index + 2}
@@ -78,7 +78,7 @@ export function FloorSlate({
         {ahead.map(({ at, title, detail }) => (
           <li
             key={`${at} ${title}`}
-            className="grid grid-cols-[56px_minmax(0,1fr)] border-t border-slate-rule py-3"
+            className="grid grid-cols-[68px_minmax(0,1fr)] border-t border-slate-rule py-3"
           >
             <span className="font-slab text-20 text-straw">{at}</span>
             <div>

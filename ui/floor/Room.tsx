@@ -17,43 +17,51 @@ interface RoomProps {
   taps: FloorTaps;
 }
 
-/** The shop from above: fires and other places in the walls, who stands at each, and who at none. */
+/** The shop from above: fires in the walls, who stands at each, who elsewhere and who nowhere. */
 export function Room(props: RoomProps) {
   const { cards, fires, firesOut } = props;
-  const atNone = cards.filter(
-    ({ learner }) => learner.fireId === null || !fires.some(({ id }) => id === learner.fireId),
-  );
+  const at = (placeId: string) => cards.filter(({ learner }) => learner.fireId === placeId);
+  const stations = fires.filter(({ id, heats }) => !heats && at(id).length > 0);
+  const nowhere = cards.filter(({ learner }) => !fires.some(({ id }) => id === learner.fireId));
   return (
     <div className="border-[7px] border-rule bg-limewash p-2">
       <div className="grid gap-x-4 gap-y-3 md:grid-cols-2">
-        {fires.map((fire, index) => (
-          <section
-            key={fire.id}
-            aria-label={fire.heats ? `Fire ${fire.name}` : fire.name}
-            className={`flex gap-2 ${index % 2 === 1 ? "md:flex-row-reverse" : ""}`}
-          >
-            <PlaceInWall fire={fire} isOut={firesOut.has(fire.id)} />
-            <div className="min-w-0 grow">
-              {cards
-                .filter(({ learner }) => learner.fireId === fire.id)
-                .map((card) => (
+        {fires
+          .filter(({ heats }) => heats)
+          .map((fire, index) => (
+            <section
+              key={fire.id}
+              aria-label={`Fire ${fire.name}`}
+              className={`flex gap-2 ${index % 2 === 1 ? "md:flex-row-reverse" : ""}`}
+            >
+              <FireInWall fire={fire} isOut={firesOut.has(fire.id)} />
+              <div className="min-w-0 grow">
+                {at(fire.id).map((card) => (
                   <Card key={card.id} card={card} {...props} />
                 ))}
-            </div>
-          </section>
+              </div>
+            </section>
+          ))}
+      </div>
+      {stations.map(({ id, name }) => (
+        <Elsewhere key={id} name={name} {...props} cards={at(id)} />
+      ))}
+      {nowhere.length > 0 ? <Elsewhere name="Nowhere yet" {...props} cards={nowhere} /> : null}
+    </div>
+  );
+}
+
+/** Who isn't at a fire, and where they are. */
+function Elsewhere({ name, ...props }: RoomProps & { name: string }) {
+  return (
+    <section aria-label={name} className="mt-3 border-t border-rule-strong pt-2">
+      <h2 className="quiet text-13">{name}</h2>
+      <div className="grid gap-x-4 md:grid-cols-2">
+        {props.cards.map((card) => (
+          <Card key={card.id} card={card} {...props} />
         ))}
       </div>
-      {atNone.length > 0 ? (
-        <section aria-label="At no place" className="mt-3 border-t border-rule-strong pt-2">
-          <h2 className="quiet text-13">At no place</h2>
-          <div className="grid gap-x-4 md:grid-cols-2">
-            {atNone.map((card) => (
-              <Card key={card.id} card={card} {...props} />
-            ))}
-          </div>
-        </section>
-      ) : null}
-    </div>
+    </section>
   );
 }
 
@@ -72,20 +80,10 @@ function Card({ card, now, unit, chosenId, onChoose, taps }: RoomProps & { card:
   );
 }
 
-function PlaceInWall({
-  fire: { name, heats, welds, next },
-  isOut,
-}: {
-  fire: FireHere;
-  isOut: boolean;
-}) {
+function FireInWall({ fire: { name, welds, next }, isOut }: { fire: FireHere; isOut: boolean }) {
   return (
     <div className="flex w-14 shrink-0 flex-col items-center self-stretch border-4 border-rule bg-[#EAE6DA] py-3 text-13">
-      {heats ? (
-        <FireSign name={name} welds={welds} isOut={isOut} />
-      ) : (
-        <b className="w-full px-0.5 text-center leading-tight break-words">{name}</b>
-      )}
+      <FireSign name={name} welds={welds} isOut={isOut} />
       {welds ? <b>welds</b> : null}
       {isOut ? <b>out</b> : null}
       {next ? (

@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import { cookies } from "next/headers";
 import * as z from "zod";
 import { idSchema } from "@/core/units/fields";
 import { STAFF } from "@/data/actor";
@@ -9,13 +8,12 @@ import { Pretend } from "@/ui/floor/Pretend";
 import { Link } from "@/ui/kit/Link";
 import { eveningInWords } from "@/ui/words/classes";
 import { dayInWords } from "@/ui/words/when";
+import { pretendedFor } from "../../pretend";
 import { isDemo, orNotFound, requestTime, requireActor, recordsOf } from "../../server";
 
 export const metadata: Metadata = { title: "Floor" };
 
 const querySchema = z.object({ class: idSchema.nullable().catch(null).default(null) });
-/** Which class the demonstration pretends to be at, and how far its clock is behind, ms. */
-const pretendSchema = z.string().regex(/^[0-9a-f-]{36} \d{1,13}$/);
 /** So far into its evening the demonstration pretends to be, minutes. */
 const PRETEND_MINUTES = 42;
 
@@ -43,7 +41,7 @@ export default async function FloorPage({
       </main>
     );
   const data = await orNotFound(findFloor(database, actor, classId));
-  const pretended = isDemo() ? await pretendedFor(classId) : null;
+  const pretended = await pretendedFor(classId);
   const behindMs = pretended ?? 0;
   const { of } = data;
   const at = of.beganAt + PRETEND_MINUTES * 60_000;
@@ -64,11 +62,4 @@ export default async function FloorPage({
       />
     </>
   );
-}
-
-async function pretendedFor(classId: string): Promise<number | null> {
-  const value = pretendSchema.safeParse((await cookies()).get("pretend")?.value);
-  if (!value.success) return null;
-  const [of, behind] = value.data.split(" ");
-  return of === classId ? Number(behind) : null;
 }

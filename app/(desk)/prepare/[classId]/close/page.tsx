@@ -15,7 +15,7 @@ import { eveningInWords } from "@/ui/words/classes";
 import { countOf } from "@/ui/words/count";
 import { moneyInWords } from "@/ui/words/money";
 import { dayInWords } from "@/ui/words/when";
-import { orNotFound, requireActor, recordsOf } from "../../../../server";
+import { orNotFound, requestTime, requireActor, recordsOf } from "../../../../server";
 
 export const metadata: Metadata = { title: "Close the evening" };
 
@@ -42,11 +42,14 @@ export default async function ClosePage({ params }: { params: Promise<{ classId:
     ),
   ]);
   const foreseen = new Map(exercises.map((one) => [one.revisionId, one]));
-  const figures = figuresOf(floor, of.id, { foreseen, endsAt: of.endsAt });
+  // Closed before its time, or looked at before it is over: no minute runs beyond that.
+  const closedAt = of.closedAt === null ? Infinity : Date.parse(of.closedAt);
+  const endsAt = Math.min(of.endsAt, closedAt, requestTime());
+  const figures = figuresOf(floor, of.id, { foreseen, endsAt });
   const unfinished = [...floor.works.values()].filter(({ state }) => state === "open");
   const kg = sawn.reduce((sum, one) => sum + one.kg, 0);
   const cost = sawn.reduce((sum, one) => sum + (one.cost ?? 0), 0);
-  const lit = fires.filter((fire) => !of.firesOut.includes(fire.id)).length;
+  const lit = fires.filter(({ id: own, heats }) => heats && !of.firesOut.includes(own)).length;
   const fuel = (fuelPrice ?? 0) * lit;
   const back = sawn.filter(({ offcutMm }) => offcutMm > 0);
   const nameOf = new Map(learners.map((one) => [one.id, one.name]));
@@ -104,7 +107,7 @@ export default async function ClosePage({ params }: { params: Promise<{ classId:
                     {work.stages < count
                       ? `stage ${work.stages + 1} of ${count}`
                       : "ready for the bench"}
-                    , {countOf(work.heats, "heat")}, {Math.round(minutesOf(work, of.endsAt))} min so
+                    , {countOf(work.heats, "heat")}, {Math.round(minutesOf(work, endsAt))} min so
                     far
                   </li>
                 );

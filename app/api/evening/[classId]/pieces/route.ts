@@ -6,6 +6,7 @@ import { findEvening, findEveningExercises } from "@/data/queries/evening";
 import { floorExercise } from "@/data/queries/floor";
 import { findShop } from "@/data/queries/next";
 import { plannedEvening } from "../../../../eveningPlan";
+import { pretendedFor } from "../../../../pretend";
 import { requestTime, recordsOf } from "../../../../server";
 import { actorOf, answering } from "../../../answer";
 
@@ -19,7 +20,8 @@ export async function GET(
     const id = idSchema.safeParse((await params).classId);
     if (!id.success) refuse({ code: "record-missing", what: "class" });
     const database = recordsOf(actor);
-    const evening = await findEvening(database, actor, id.data, requestTime());
+    const now = requestTime() - ((await pretendedFor(id.data)) ?? 0);
+    const evening = await findEvening(database, actor, id.data, now);
     const { learners, fires, of } = evening;
     const { plan } = await plannedEvening(evening, await findShop(database, actor));
     const pieces = learners.map(({ id: learnerId, pieces: own }) => [
