@@ -37,6 +37,7 @@ const EMPTY: BenchPiece = {
   triesAsked: ["Does it fit?"],
   aidsExcluded: [],
   own: [],
+  matches: [],
   correctionsAllowed: [],
   readings: [],
   defects: [],

@@ -1,5 +1,6 @@
 import type { Advise } from "../advice/advice";
 import type { Characteristic, InstrumentKind } from "../measure/characteristic";
+import type { Match } from "../exercise/matches";
 import type { OwnLine } from "../exercise/ownLine";
 import type { Piece } from "../piece/piece";
 import type { Severity } from "../trade/defects";
@@ -125,6 +126,8 @@ export interface BenchPiece {
   aidsExcluded: Aid[];
   /** The instructor's own lines, as they were said. */
   own: OwnLine[];
+  /** Lines that hold two others against one another. */
+  matches: Match[];
   rules: Rules;
   /** What the shop could measure with. */
   shop: ShopInstrument[];
@@ -178,6 +181,7 @@ export const askedOf = (of: {
   correctionsAllowed: Correction[];
   aidsExcluded: Aid[];
   own: OwnLine[];
+  matches?: Match[];
   shop?: ShopInstrument[];
 }): Asked => ({
   piece: of.piece,
@@ -189,6 +193,7 @@ export const askedOf = (of: {
   correctionsAllowed: of.correctionsAllowed,
   aidsExcluded: of.aidsExcluded,
   own: of.own,
+  ...(of.matches ? { matches: of.matches } : {}),
   ...(of.shop ? { shop: of.shop } : {}),
 });
 

@@ -1,3 +1,4 @@
+import type { Match } from "../exercise/matches";
 import type { OwnLine } from "../exercise/ownLine";
 import type { Characteristic, InstrumentKind } from "../measure/characteristic";
 import type { Piece } from "../piece/piece";
@@ -20,6 +21,8 @@ export interface Asked {
   aidsExcluded?: readonly Aid[];
   /** The instructor's own lines, as they were said. */
   own?: readonly OwnLine[];
+  /** Lines that hold two others against one another, as `matchesOf` gives them. */
+  matches?: readonly Match[];
   /** What the shop could still measure with; nothing asked of it where it isn't known. */
   shop?: readonly ShopInstrument[];
 }

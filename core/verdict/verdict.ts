@@ -1,5 +1,4 @@
 import type { Advise, AdviceLine, Prediction } from "../advice/advice";
-import { matchesOf } from "../exercise/matches";
 import { contradictionsOf, type Contradiction } from "../measure/contradictions";
 import { instrumentThatDecides } from "../measure/finer";
 import {
@@ -93,8 +92,7 @@ export function judgeWith(
   const tried = new Set(record.tries.map(({ question }) => question));
   const untried = asked.tries.filter((question) => !tried.has(question));
   const complete = unmeasured.length === 0 && untried.length === 0;
-  const matches = matchesOf(asked.piece, asked.own ?? []);
-  const contradictions = contradictionsOf(asked.characteristics, judgements, matches);
+  const contradictions = contradictionsOf(asked.characteristics, judgements, asked.matches);
   const undecided = undecidedOf(asked, judgements);
   const isOpen = !complete || undecided.length > 0 || contradictions.length > 0;
   const outcome = decide(reasons, { saved, contradictions, isOpen });

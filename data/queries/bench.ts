@@ -1,3 +1,4 @@
+import { matchesOf } from "@/core/exercise/matches";
 import { and, asc, desc, eq, sql } from "drizzle-orm";
 import type {
   BenchDefect,
@@ -121,6 +122,7 @@ export async function findBenchPiece(
     );
   if (!row) notFound("piece");
   const stages = stagesOf(row.revision);
+  const plan = planOf(row.revision.id, row.revision);
   return {
     id: row.piece.id,
     readAt,
@@ -141,7 +143,8 @@ export async function findBenchPiece(
       retired: row.exercise.retiredAt !== null,
     },
     stages,
-    ...planOf(row.revision.id, row.revision),
+    ...plan,
+    matches: matchesOf(plan.piece, plan.own),
     corrections: row.piece.corrections,
     undeclared: row.piece.undeclared,
     aids: row.piece.aids,
