@@ -2,7 +2,7 @@ import { and, asc, desc, eq, gt, isNull, ne } from "drizzle-orm";
 import type * as z from "zod";
 import { refuse } from "@/core/problem/problem";
 import type { OtherAction } from "@/core/records/audit";
-import type { ACCOUNT_CHANGES, joinSchema, newPasswordSchema } from "@/core/records/commands";
+import type { ACCOUNT_CHANGES, joinSchema, newPasswordSchema } from "@/core/records/account";
 import type { Actor } from "./actor";
 import { noteEvent } from "./audit";
 import { sqlState, type Database, type Queryable } from "./database";

@@ -19,7 +19,7 @@ export async function measurePages(address) {
     const takeIn = await takeInByKeys(await signedIn(browser, address, "Oda Fenwright"), address);
     await desk.goto(`${address}/set`);
     const design = await desk.getByRole("link", { name: DRAFT }).getAttribute("href");
-    const shellBytes = await firstLoad(browser, address, "Oda Fenwright", "/me");
+    const shellBytes = await firstLoad(browser, address, "Oda Fenwright", "/climb/track-record");
     const designerBytes = await firstLoad(browser, address, "Oda Fenwright", design);
     await desk.goto(`${address}${design}`, { waitUntil: "networkidle" });
     const editMs = await editTimes(desk);

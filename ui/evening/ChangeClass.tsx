@@ -4,7 +4,7 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
-import { COMMANDS } from "@/core/records/commands";
+import { EVENING_COMMANDS } from "@/core/records/eveningCommands";
 import { useCommand } from "../useCommand";
 import { Field, FormDone, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
@@ -40,7 +40,7 @@ export function ChangeClass({
   const [done, setDone] = useState<string | null>(null);
   const { day, begins, minutes, hearths, cleanUp, instructorIds, firesOut } = of;
   const form = useForm({
-    resolver: zodResolver(COMMANDS["change-class"].omit({ classId: true })),
+    resolver: zodResolver(EVENING_COMMANDS["change-class"].omit({ classId: true })),
     defaultValues: { day, begins, minutes, hearths, cleanUp, instructorIds, firesOut },
   });
   const { errors, isSubmitting } = form.formState;

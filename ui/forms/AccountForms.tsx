@@ -4,7 +4,7 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useRouter } from "next/navigation";
 import { useState, type ReactNode } from "react";
 import { useForm, type FieldValues, type Path, type UseFormReturn } from "react-hook-form";
-import { ACCOUNT_CHANGES, type AccountChange } from "@/core/records/commands";
+import { ACCOUNT_CHANGES, type AccountChange } from "@/core/records/account";
 import { post } from "../command";
 import { useCommand } from "../useCommand";
 import { Field, FormDone, FormError } from "./Field";

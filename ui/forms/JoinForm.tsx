@@ -3,7 +3,7 @@
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useRouter } from "next/navigation";
 import { useForm, type FieldErrors, type UseFormRegisterReturn } from "react-hook-form";
-import { joinSchema, newPasswordSchema } from "@/core/records/commands";
+import { joinSchema, newPasswordSchema } from "@/core/records/account";
 import { post } from "../command";
 import { Field, FormError } from "./Field";
 import { Form } from "./Form";

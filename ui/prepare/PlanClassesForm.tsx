@@ -4,7 +4,7 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
-import { COMMANDS } from "@/core/records/commands";
+import { EVENING_COMMANDS } from "@/core/records/eveningCommands";
 import { wholeFrom } from "@/core/units/fields";
 import { newId } from "../command";
 import { useCommand } from "../useCommand";
@@ -13,7 +13,7 @@ import { Form } from "../forms/Form";
 import { CohortField } from "../school/CohortField";
 
 const MAX_WEEKS = 40;
-const planSchema = COMMANDS["plan-classes"]
+const planSchema = EVENING_COMMANDS["plan-classes"]
   .omit({ classIds: true })
   .extend({ weeks: wholeFrom("A term", 1, MAX_WEEKS, "weeks") });
 

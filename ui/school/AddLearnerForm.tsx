@@ -4,14 +4,14 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
-import { COMMANDS } from "@/core/records/commands";
+import { PEOPLE_COMMANDS } from "@/core/records/peopleCommands";
 import { newId } from "../command";
 import { useCommand } from "../useCommand";
 import { Field, FormDone, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
 import { CohortField } from "./CohortField";
 
-const learnerSchema = COMMANDS["add-learner"].omit({ personId: true });
+const learnerSchema = PEOPLE_COMMANDS["add-learner"].omit({ personId: true });
 
 /** Adds a learner by name; a join link is made afterwards. */
 export function AddLearnerForm({ cohorts }: { cohorts: readonly { id: string; name: string }[] }) {

@@ -4,7 +4,7 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
-import { COMMANDS } from "@/core/records/commands";
+import { PEOPLE_COMMANDS } from "@/core/records/peopleCommands";
 import { newId } from "../command";
 import { useCommand } from "../useCommand";
 import { Field, FormDone, FormError } from "../forms/Field";
@@ -64,7 +64,7 @@ export function AskToJoin({
   );
 }
 
-const staffSchema = COMMANDS["add-staff"].omit({ personId: true });
+const staffSchema = PEOPLE_COMMANDS["add-staff"].omit({ personId: true });
 const STAFF_ROLES = ["instructor", "assistant", "owner"] as const;
 
 function AddStaffForm() {

@@ -4,14 +4,14 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
-import { COMMANDS } from "@/core/records/commands";
+import { PEOPLE_COMMANDS } from "@/core/records/peopleCommands";
 import { newId } from "../command";
 import { useCommand } from "../useCommand";
 import { Field, FormError } from "../forms/Field";
 import { Form } from "../forms/Form";
 import { SheetDialog } from "../kit/Sheet";
 
-const cohortSchema = COMMANDS["keep-cohort"].omit({ cohortId: true });
+const cohortSchema = PEOPLE_COMMANDS["keep-cohort"].omit({ cohortId: true });
 
 /** Makes a cohort, or changes one and ends it. */
 export function CohortButton({

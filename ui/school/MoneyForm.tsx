@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { COMMANDS } from "@/core/records/commands";
+import { PEOPLE_COMMANDS } from "@/core/records/peopleCommands";
 import { FormDone, FormError } from "../forms/Field";
 import { useCommand } from "../useCommand";
 
@@ -24,7 +24,7 @@ export function MoneyForm({
   const save = async () => {
     setDone(null);
     const typed = fuel.trim().replace(",", ".");
-    const read = COMMANDS["set-money"].safeParse({
+    const read = PEOPLE_COMMANDS["set-money"].safeParse({
       currency: coin.trim().toUpperCase(),
       fuelPrice: typed === "" ? null : Number(typed),
     });

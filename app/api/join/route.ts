@@ -1,5 +1,5 @@
 import { readInput } from "@/core/problem/complain";
-import { joinSchema } from "@/core/records/commands";
+import { joinSchema } from "@/core/records/account";
 import { join } from "@/data/accounts";
 import { answering, readOwnJson } from "../answer";
 import { services } from "../../server";

@@ -1,6 +1,6 @@
 import { readInput } from "@/core/problem/complain";
 import { refuse } from "@/core/problem/problem";
-import { ACCOUNT_CHANGES, type AccountChange } from "@/core/records/commands";
+import { ACCOUNT_CHANGES, type AccountChange } from "@/core/records/account";
 import { changeEmail, changePassword, endOwnSessions, type AccountHolder } from "@/data/accounts";
 import type { Database } from "@/data/database";
 import { answering, readOwnJson, senderOf } from "../../answer";

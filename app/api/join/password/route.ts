@@ -1,5 +1,5 @@
 import { readInput } from "@/core/problem/complain";
-import { newPasswordSchema } from "@/core/records/commands";
+import { newPasswordSchema } from "@/core/records/account";
 import { choosePassword } from "@/data/accounts";
 import { answering, readOwnJson } from "../../answer";
 import { services } from "../../../server";
