@@ -318,6 +318,7 @@ describe("signs of a piece", () => {
     const place = line("hole.place", "position", "light");
     const thick = line("taper.middle-flat", "thickness", "heavy");
     const short = line("taper.length", "length", "heavy");
+    const thin = line("head.flat", "thickness", "light");
     const shown = (advice: Partial<AdviceLine>[], ...lines: (typeof place)[]) =>
       signsOf({
         characteristics: lines.map(({ characteristic }) => characteristic),
@@ -340,6 +341,7 @@ describe("signs of a piece", () => {
         false,
       ],
       ["drawn to its place, short", changing("hole.place", "taper.length"), [place, short], false],
+      ["upset to its place, thin", changing("hole.place", "head.flat"), [place, thin], false],
       ["moved with nothing else off", changing("hole.place"), [place, thick], true],
       ["while another is drawn", changing("taper.middle-flat"), [place, thick], true],
     ])("a hole out of its place, %s: marked wrong?", (_, advice, lines, isMarked) => {
@@ -347,7 +349,6 @@ describe("signs of a piece", () => {
     });
 
     test("what is upset further isn't light from blows where it was to size", () => {
-      const thin = line("head.middle-flat", "thickness", "light");
       const upset = (on: string) => [
         { on: [on], saying: { code: "upset", verb: "upset" } as never },
       ];

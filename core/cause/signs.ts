@@ -71,7 +71,9 @@ export function signsOf({ characteristics, verdict }: Shown): Sign[] {
 
 type Advice = readonly Partial<AdviceLine>[];
 
-/** A place that comes right by itself once steel that was left is drawn out was marked where it should be. */
+const STEEL = new Set<Characteristic["measure"]>(["thickness", "length"]);
+
+/** A place that comes right by itself once steel is moved that had to be moved was marked where it should be. */
 const followsFromSteel = ({ characteristic }: Line, lines: readonly Line[], advice: Advice) =>
   characteristic.measure === "position" &&
   advice.some(({ changes = [] }) => {
@@ -81,7 +83,8 @@ const followsFromSteel = ({ characteristic }: Line, lines: readonly Line[], advi
       lines.some(
         (one) =>
           changed.has(one.characteristic.id) &&
-          (one.characteristic.measure === "thickness" ? isThick(one) : isShort(one)),
+          STEEL.has(one.characteristic.measure) &&
+          (isOff(one.judgement) || isThick(one)),
       )
     );
   });

@@ -84,15 +84,25 @@ export function useFloorDesk(
   const due = new Set(
     todos.flatMap((one) => (one.code === "demonstration" ? [one.demonstrationId] : [])),
   );
-  const later = laterOf(floor, now, {
+  const planOfRest = laterOf(floor, now, {
     places: planned.places,
     demonstrations: planned.showings.filter(({ id }) => !due.has(id)),
   });
+  // What somebody without a piece takes up next is told with them.
+  const isTold = (one: Later) =>
+    todos.some(
+      (todo) =>
+        todo.code === "idle" &&
+        one.code === "at-fire" &&
+        todo.learnerId === one.learnerId &&
+        todo.next?.revisionId === one.revisionId,
+    );
+  const later = planOfRest.filter((one) => !isTold(one));
   const works = [...floor.works.values()];
   const toolsDown = of.endsAt - of.cleanUp * 60_000;
   return {
     ...{ live, cards, todos, later, exercises, isOpen, setOpen },
-    nextAt: (fire) => nextAtFire({ floor, places: planned.places, later }, fire),
+    nextAt: (fire) => nextAtFire({ floor, places: planned.places, later: planOfRest }, fire),
     taps: tapsOf(tell),
     names: namesOf(data, works, { nameOf, timeZone }),
     chosen: cards.find(({ id }) => id === chosenId),
