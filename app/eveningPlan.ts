@@ -6,7 +6,7 @@ import type { Shop } from "@/data/queries/next";
 import { eveningOf, wantedCuts } from "@/core/evening/planning";
 import type { EveningData } from "@/data/queries/evening";
 import { inTurns } from "./inTurns";
-import { sawBeside } from "./sawing";
+import { runInWorker } from "./workerPool";
 
 export interface PlannedEvening {
   plan: EveningPlan;
@@ -29,7 +29,7 @@ export function plannedEvening(
   if (known) return known;
   const planned = Promise.all([
     inTurns(planningOf(evening)),
-    sawBeside({ kind: "saw", wanted, rack: data.rack }),
+    runInWorker({ kind: "saw", wanted, rack: data.rack }),
   ]).then(([plan, saw]) => ({ plan, saw }));
   kept.set(key, planned);
   planned.catch(() => kept.delete(key));

@@ -1,6 +1,6 @@
 import { mkdirSync, rmSync } from "node:fs";
 import { join } from "node:path";
-import { buildPictureWorker, buildSawingWorker } from "./worker.mjs";
+import { buildPictureWorker, buildServerWorker } from "./worker.mjs";
 import { runWithDemoSchool } from "./setup/demoSchool.mjs";
 import { ROOT } from "./setup/places.mjs";
 
@@ -12,7 +12,7 @@ import { ROOT } from "./setup/places.mjs";
 rmSync(join(ROOT, ".next-dev"), { recursive: true, force: true });
 mkdirSync(join(ROOT, ".next-dev"), { recursive: true });
 await buildPictureWorker(".next-dev");
-await buildSawingWorker(".next-dev");
+await buildServerWorker(".next-dev");
 await runWithDemoSchool({
   usualPort: 3220,
   serve: ({ serveApp }, environment, port) =>

@@ -30,10 +30,10 @@ export async function buildPictureWorker(dist) {
  *
  * @param dist the build's folder
  */
-export const buildSawingWorker = (dist) =>
+export const buildServerWorker = (dist) =>
   build({
-    entryPoints: [join(ROOT, "app/sawing.worker.ts")],
-    outfile: join(ROOT, dist, "sawing.mjs"),
+    entryPoints: [join(ROOT, "app/server.worker.ts")],
+    outfile: join(ROOT, dist, "server-worker.mjs"),
     bundle: true,
     packages: "external",
     platform: "node",
@@ -58,7 +58,7 @@ export async function buildWorker(dist) {
     .map((path) => `/_next${path}`);
   const name = readFileSync(join(folder, "BUILD_ID"), "utf8").trim();
   await buildPictureWorker(dist);
-  await buildSawingWorker(dist);
+  await buildServerWorker(dist);
   await build({
     entryPoints: [join(ROOT, "offline/worker.ts")],
     outfile: join(folder, "worker.js"),

@@ -9,7 +9,7 @@ import { findEvening, listRack } from "@/data/queries/evening";
 import { PageTitle } from "@/ui/kit/PageTitle";
 import { classInWords } from "@/ui/words/classes";
 import { countOf } from "@/ui/words/count";
-import { sawBeside } from "../../../sawing";
+import { runInWorker } from "../../../workerPool";
 import { requestTime, requireActor, recordsOf, today } from "../../../server";
 
 export const metadata: Metadata = { title: "To buy" };
@@ -27,7 +27,7 @@ export default async function BuyPage() {
   const wanted = evenings.flatMap(({ learners, sawn, of }) =>
     wantedCuts(learners, sawn).map((one) => ({ ...one, id: `${of.id}:${one.id}` })),
   );
-  const bought = toBuy(await sawBeside({ kind: "saw", wanted, rack }));
+  const bought = toBuy(await runInWorker({ kind: "saw", wanted, rack }));
   const unit = actor.firstUnit;
   return (
     <main className="grow p-5">

@@ -1,7 +1,7 @@
 import * as z from "zod";
 import { readInput } from "@/core/problem/complain";
 import { STAFF } from "@/data/actor";
-import { sawBeside } from "../../../sawing";
+import { runInWorker } from "../../../workerPool";
 import { actorOf, answering, readOwnJson } from "../../answer";
 
 const MAX_BYTES = 300_000;
@@ -16,7 +16,7 @@ export async function POST(
     await actorOf(STAFF);
     const { name } = await params;
     const input = readInput(inputSchema, await readOwnJson(request, MAX_BYTES));
-    const answer = await sawBeside({ kind: "reckon", name, input }, request.signal);
+    const answer = await runInWorker({ kind: "reckon", name, input }, request.signal);
     if (answer.ok) return Response.json(answer);
     return Response.json(
       { ok: false, error: { code: "invalid", ...answer.error } },

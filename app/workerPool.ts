@@ -4,11 +4,11 @@ import type { RackBar, SectionToSaw, WantedCut } from "@/core/evening/sawList";
 import type { reckon } from "@/core/reckon/registry";
 
 /** What is worked out beside the server's own thread, so that nobody else waits for it. */
-export type SawingTask =
+export type WorkerTask =
   | { kind: "saw"; wanted: readonly WantedCut[]; rack: readonly RackBar[] }
   | { kind: "reckon"; name: string; input: unknown };
 
-export interface SawingAnswer {
+export interface WorkerAnswer {
   saw: SectionToSaw[];
   reckon: ReturnType<typeof reckon>;
 }
@@ -18,14 +18,14 @@ const file = () =>
   join(
     /* turbopackIgnore: true */ process.cwd(),
     process.env.BELL_STEP_DIST ?? ".next",
-    "sawing.mjs",
+    "server-worker.mjs",
   );
 
 /** As many at once; further ones wait their turn. The second ends once it has nothing to do. */
 const MAX_THREADS = 2;
 const IDLE_MS = 60_000;
 
-const kept = globalThis as { bellStepSawing?: Tinypool };
+const kept = globalThis as { bellStepWorkers?: Tinypool };
 
 /**
  * Works a task out on another thread.
@@ -33,15 +33,15 @@ const kept = globalThis as { bellStepSawing?: Tinypool };
  * @param signal ends it early
  * @throws AbortError once it was ended
  */
-export async function sawBeside<Task extends SawingTask>(
+export async function runInWorker<Task extends WorkerTask>(
   task: Task,
   signal?: AbortSignal,
-): Promise<SawingAnswer[Task["kind"]]> {
-  kept.bellStepSawing ??= new Tinypool({
+): Promise<WorkerAnswer[Task["kind"]]> {
+  kept.bellStepWorkers ??= new Tinypool({
     filename: file(),
     minThreads: 1,
     maxThreads: MAX_THREADS,
     idleTimeout: IDLE_MS,
   });
-  return (await kept.bellStepSawing.run(task, { signal })) as SawingAnswer[Task["kind"]];
+  return (await kept.bellStepWorkers.run(task, { signal })) as WorkerAnswer[Task["kind"]];
 }
