@@ -8,7 +8,7 @@ import type { Transaction } from "../database";
 import { notFound } from "../notFound";
 import { fire, rackBar, sawnBar, school } from "../schema";
 import { assertLearners, assertRevisions, findClass } from "./belongs";
-import { defineCommand } from "./command";
+import { defineCommand, type CommandContext } from "./command";
 
 export const setTimeZone = defineCommand({
   name: "set-time-zone",
@@ -19,39 +19,32 @@ export const setTimeZone = defineCommand({
   },
 });
 
+/** Keeps a fire or another place as it is described; neither becomes the other. */
+async function keepPlace(
+  { tx, actor: { schoolId } }: CommandContext,
+  { fireId, ...of }: Omit<typeof fire.$inferInsert, "id" | "schoolId"> & { fireId: string },
+) {
+  const setWhere = and(eq(fire.schoolId, schoolId), eq(fire.heats, of.heats!));
+  const kept = await tx
+    .insert(fire)
+    .values({ id: fireId, schoolId, ...of })
+    .onConflictDoUpdate({ target: fire.id, set: of, setWhere })
+    .returning({ id: fire.id });
+  if (kept.length === 0) notFound("fire");
+  return { fireId };
+}
+
 export const keepFire = defineCommand({
   name: "keep-fire",
   roles: INSTRUCTORS,
-  run: async ({ tx, actor }, { fireId, ...of }) => {
-    const { schoolId } = actor;
-    const kept = await tx
-      .insert(fire)
-      .values({ id: fireId, schoolId, ...of })
-      .onConflictDoUpdate({
-        ...{ target: fire.id, set: of },
-        setWhere: and(eq(fire.schoolId, schoolId), fire.heats),
-      })
-      .returning({ id: fire.id });
-    if (kept.length === 0) notFound("fire");
-    return { fireId };
-  },
+  run: (context, of) => keepPlace(context, { ...of, heats: true }),
 });
 
 /** A place that heats nothing: a vice, a twisting bench, a grinder. */
 export const keepStation = defineCommand({
   name: "keep-station",
   roles: INSTRUCTORS,
-  run: async ({ tx, actor }, { fireId, ...of }) => {
-    const { schoolId } = actor;
-    const setWhere = and(eq(fire.schoolId, schoolId), eq(fire.heats, false));
-    const kept = await tx
-      .insert(fire)
-      .values({ id: fireId, schoolId, heats: false, welds: false, ...of })
-      .onConflictDoUpdate({ target: fire.id, set: of, setWhere })
-      .returning({ id: fire.id });
-    if (kept.length === 0) notFound("fire");
-    return { fireId };
-  },
+  run: (context, of) => keepPlace(context, { ...of, heats: false, welds: false }),
 });
 
 export const takeDownFire = defineCommand({
