@@ -126,8 +126,8 @@ export interface BenchPiece {
   aidsExcluded: Aid[];
   /** The instructor's own lines, as they were said. */
   own: OwnLine[];
-  /** Lines that hold two others against one another. */
-  matches: Match[];
+  /** Lines that hold two others against one another; a page kept on a device by an earlier version has none. */
+  matches?: Match[];
   rules: Rules;
   /** What the shop could measure with. */
   shop: ShopInstrument[];
@@ -222,4 +222,9 @@ export const recordOf = (of: {
 export const verdictOf = (piece: BenchPiece, advise: Advise | null): Verdict =>
   isClosed(piece) && piece.signed
     ? piece.signed
-    : judgeWith(advise, askedOf(piece), recordOf(piece), piece.rules);
+    : judgeWith(
+        advise,
+        { ...askedOf(piece), matches: piece.matches ?? [] },
+        recordOf(piece),
+        piece.rules,
+      );

@@ -12,7 +12,8 @@ const RULES = { grades: STEP_GRADES, marks: DEFAULT_MARKS_RULE };
 
 // At step 3 (IT17): ± 0.9 mm about 12.
 const LINES = ["neck", "shank"].map((id) => thicknessLine({ id, nominal: 12 }));
-const ASKED: Asked = {
+const ASKED: Asked & Required<Pick<Asked, "matches">> = {
+  matches: [],
   piece: pieceOf({ stretches: [{ id: "body", kind: "prism", section: "12 square", length: 100 }] }),
   characteristics: LINES,
   ...{ step: 3, heatBudget: 4, minuteBudget: 20, tries: [], correctionsAllowed: [] },

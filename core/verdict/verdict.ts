@@ -77,7 +77,7 @@ export interface Verdict {
  */
 export function judgeWith(
   advise: Advise | null,
-  asked: Asked,
+  asked: Asked & Required<Pick<Asked, "matches">>,
   record: PieceRecord,
   rules: Rules,
 ): Verdict {
