@@ -114,7 +114,7 @@ export function reckonedOf(name: string, row: RevisionRow): ReckonedExercise {
 }
 
 /** What follows from a revision, where it was reckoned before: its row needn't be fetched again. */
-export const reckonedBefore = (revisionId: string): ReckonedExercise | undefined =>
+export const cachedReckoning = (revisionId: string): ReckonedExercise | undefined =>
   read.get(revisionId)?.reckoned;
 
 /** The stages of a revision as the bench asks them, in order. */

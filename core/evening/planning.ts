@@ -104,7 +104,7 @@ export function eveningOf(
     ...{ id: String(index + 1), places: 2, welds },
   }));
   const comes = learners.filter(({ attendance }) => attendance !== "away");
-  const standing = standingOf(comes, lit);
+  const pinned = pinnedToFires(comes, lit);
   const staff = [...of.instructorIds, ...demonstrations.map(({ shownBy }) => shownBy)];
   return {
     minutes: of.minutes,
@@ -124,7 +124,7 @@ export function eveningOf(
       work: pieces.map(({ id: workId, minutes, weldMinutes, heatMm, ...piece }, index) => {
         const said = stillKept(piece.kept, { elapsed, firesOut: of.firesOut });
         const priority = said ? PRIORITY_OF_KEPT : PRIORITY[piece.from];
-        const kept = said ?? standing.get(workId);
+        const kept = said ?? pinned.get(workId);
         return {
           ...{ id: workId, minutes, weldMinutes: Math.min(minutes, weldMinutes) },
           ...{ heatMm: heatMm ?? undefined, guided: piece.isGuided, kept },
@@ -147,7 +147,7 @@ export function eveningOf(
 }
 
 /** Nobody leaves a fire in the middle of a piece that can go on there. */
-function standingOf(
+function pinnedToFires(
   learners: readonly EveningLearner[],
   lit: EveningAsked["fires"],
 ): Map<string, Kept> {

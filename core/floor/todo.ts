@@ -1,5 +1,5 @@
 import { learnerOn, minutesOf, workOf, type Floor } from "./floor";
-import type { PlannedPlace } from "./later";
+import type { PlannedPlace } from "./upcoming";
 
 /** A fire or another place, as far as it matters who stands at it. */
 export interface FloorFire {

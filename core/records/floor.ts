@@ -22,6 +22,8 @@ export interface FloorClass {
   /** ms since 1970. */
   beganAt: number;
   endsAt: number;
+  /** Up to when minutes run: its end, or its closing where that came first. */
+  stopsAt: number;
 }
 
 /** A class with what has been said of its evening. */

@@ -17,10 +17,10 @@ import type { Step } from "@/core/trade/steps";
 import type { Stage } from "@/core/workpiece/stages";
 import { isStaff, type Actor } from "../actor";
 import { heldClasses } from "./classes";
-import { classBeginsMs, classEndsMs } from "../calendar";
+import { classBeginsMs, classEndsMs, classStopsMs } from "../calendar";
 import type { Queryable } from "../database";
 import { notFound } from "../notFound";
-import { pieceOf, reckonedBefore, reckonedOf } from "../records";
+import { pieceOf, cachedReckoning, reckonedOf } from "../records";
 import {
   classDay,
   cohort,
@@ -92,6 +92,7 @@ export async function findEveningClass(
     closedAt: closedAt?.toISOString() ?? null,
     beganAt: classBeginsMs(of, actor.timeZone),
     endsAt: classEndsMs(of, actor.timeZone),
+    stopsAt: classStopsMs({ ...of, closedAt }, actor.timeZone),
   };
 }
 
@@ -141,7 +142,7 @@ export async function findEveningExercises(
   const isOurs = (ids: readonly string[]) =>
     and(eq(exerciseRevision.schoolId, schoolId), inArray(exerciseRevision.id, [...ids]));
   const { id, exerciseId, heatBudget, minuteBudget } = exerciseRevision;
-  const unknown = wanted.filter((revisionId) => !reckonedBefore(revisionId));
+  const unknown = wanted.filter((revisionId) => !cachedReckoning(revisionId));
   const [rows, whole] = await Promise.all([
     database
       .select({
@@ -158,7 +159,7 @@ export async function findEveningExercises(
     rows.map(({ step, ...row }) => {
       const { revisionId, name } = row;
       const revision = wholeOf.get(revisionId);
-      const reckoned = reckonedBefore(revisionId) ?? reckonedOf(name, revision!);
+      const reckoned = cachedReckoning(revisionId) ?? reckonedOf(name, revision!);
       const { work, plan, characteristics } = reckoned;
       const found: EveningExercise = {
         ...{ ...row, step: step as Step },

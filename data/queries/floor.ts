@@ -13,7 +13,7 @@ import { stageBudget } from "@/core/workpiece/budget";
 import type { Stage } from "@/core/workpiece/stages";
 import { isStaff, type Actor } from "../actor";
 import { heldClasses } from "./classes";
-import { classBeginsMs, classEndsMs, dayOf } from "../calendar";
+import { classBeginsMs, classEndsMs, classStopsMs, dayOf } from "../calendar";
 import type { Queryable } from "../database";
 import { classDay, cohort, floorEvent, membership, piece, reading, verdict } from "../schema";
 import {
@@ -48,7 +48,7 @@ export async function findFloor(
     ...of,
     learnerIds: roster.map(({ id }) => id),
   });
-  const works = [...floorOf(events, of.endsAt, before).works.values()];
+  const works = [...floorOf(events, of.stopsAt, before).works.values()];
   const [exercises, bench] = await Promise.all([
     findEveningExercises(database, actor, [
       ...works.map(({ revisionId }) => revisionId),
@@ -141,6 +141,7 @@ async function classAt(
       day: classDay.day,
       begins: classDay.begins,
       minutes: classDay.minutes,
+      closedAt: classDay.closedAt,
       isOpen: sql<boolean>`${classDay.closedAt} is null and exists (
         select 1 from ${floorEvent} where ${floorEvent.classId} = ${classDay.id})`,
     })
@@ -159,6 +160,7 @@ async function classAt(
     ...row,
     beganAt: classBeginsMs(row, actor.timeZone),
     endsAt: classEndsMs(row, actor.timeZone),
+    stopsAt: classStopsMs(row, actor.timeZone),
   }));
   const begun = classes.filter(({ beganAt }) => beganAt - EARLY_MS <= now);
   const running = begun.find(({ endsAt }) => now < endsAt);

@@ -3,7 +3,7 @@ import { floorEventSchema } from "@/core/floor/events";
 import type { KeptEvent } from "@/core/records/floor";
 import { floorOf, worksAfter, type Floor, type FloorWork } from "@/core/floor/floor";
 import { isStaff, type Actor } from "../actor";
-import { classBeginsMs, classEndsMs, classStopsMs } from "../calendar";
+import { classBeginsMs, classStopsMs } from "../calendar";
 import type { Queryable } from "../database";
 import { notFound } from "../notFound";
 import { classDay, floorEvent, membership } from "../schema";
@@ -106,7 +106,8 @@ export async function listUnfinished(
 /** A class, what happened at it and what its learners brought to it. */
 export interface ClassFloor {
   beganAt: number;
-  endsAt: number;
+  /** Up to when minutes run. */
+  stopsAt: number;
   before: FloorWork[];
   events: KeptEvent[];
   floor: Floor;
@@ -130,13 +131,13 @@ export async function floorOfClass(
     ...of,
     learnerIds: [...new Set(learnerIds ?? there)],
   });
-  const endsAt = classEndsMs(of, actor.timeZone);
+  const stopsAt = classStopsMs(of, actor.timeZone);
   return {
     beganAt: classBeginsMs(of, actor.timeZone),
-    endsAt,
+    stopsAt,
     before,
     events,
-    floor: floorOf(events, endsAt, before),
+    floor: floorOf(events, stopsAt, before),
   };
 }
 

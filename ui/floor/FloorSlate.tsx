@@ -18,13 +18,13 @@ const actionOf = (todo: Todo): string | undefined =>
 
 /** So many lines are in sight; the rest is counted. What is to come fills what is left of them. */
 const MAX_LINES = 6;
-const MAX_LATER = 4;
+const MAX_UPCOMING = 4;
 
 /** What the instructor should do next, in order, each with its reason. */
 export function FloorSlate({
   clock,
   todos,
-  later,
+  upcoming,
   onDo,
   pieceOf,
   foot,
@@ -33,7 +33,7 @@ export function FloorSlate({
   clock: string;
   todos: readonly { todo: Todo; said: SaidTodo }[];
   /** What is planned to come, with its time. */
-  later: readonly (SaidTodo & { at: string })[];
+  upcoming: readonly (SaidTodo & { at: string })[];
   onDo: (todo: Todo) => void;
   pieceOf: (workId: string) => string | null;
   foot: string;
@@ -41,7 +41,7 @@ export function FloorSlate({
   closeHref: string;
 }) {
   const [first, ...rest] = todos;
-  const ahead = later.slice(0, Math.min(MAX_LATER, Math.max(1, MAX_LINES - rest.length)));
+  const ahead = upcoming.slice(0, Math.min(MAX_UPCOMING, Math.max(1, MAX_LINES - rest.length)));
   return (
     <aside aria-label="What to do next" className="flex flex-col bg-slate p-6 text-chalk">
       <p className="text-13 text-chalk-2">Now, {clock}</p>

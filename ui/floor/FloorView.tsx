@@ -7,7 +7,7 @@ import type { LengthUnit } from "@/core/units/length";
 import { newId } from "../command";
 import { Key } from "../kit/Key";
 import { useKeys } from "../kit/useKeys";
-import { laterInWords, nextAtFireInWords, todoInWords } from "../words/floor";
+import { upcomingInWords, nextAtFireInWords, todoInWords } from "../words/floor";
 import { timeInWords } from "../words/when";
 import { BenchStrip } from "./BenchStrip";
 import { FloorSlate } from "./FloorSlate";
@@ -33,7 +33,7 @@ interface FloorProps {
 export function FloorView({ data, title, day, personId, timeZone, unit, behindMs }: FloorProps) {
   const { of, fires, bench } = data;
   const desk = useFloorDesk(data, { personId, behindMs, timeZone });
-  const { live, cards, taps, todos, later, names, exercises, chosen, choose, late } = desk;
+  const { live, cards, taps, todos, upcoming, names, exercises, chosen, choose, late } = desk;
   const { floor, now, countedTo } = live;
   useFloorKeys(desk, data);
   const toolsDown = timeInWords(of.endsAt - of.cleanUp * 60_000, timeZone);
@@ -81,9 +81,9 @@ export function FloorView({ data, title, day, personId, timeZone, unit, behindMs
         <FloorSlate
           clock={timeInWords(now, timeZone)}
           todos={todos.map((todo) => ({ todo, said: todoInWords(todo, names) }))}
-          later={later.map((one) => ({
+          upcoming={upcoming.map((one) => ({
             at: timeInWords(one.at, timeZone),
-            ...laterInWords(one, names),
+            ...upcomingInWords(one, names),
           }))}
           closeHref={`/prepare/${of.id}/close`}
           onDo={(todo) => doNow(todo, desk)}

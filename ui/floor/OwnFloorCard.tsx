@@ -25,7 +25,7 @@ export function OwnFloorCard({
   unit: LengthUnit;
 }) {
   const { floor, now, tell, waiting } = useFloor(
-    { classId: of.id, personId, endsAt: of.endsAt, before, events, behindMs: 0 },
+    { classId: of.id, personId, stopsAt: of.stopsAt, before, events, behindMs: 0 },
     () => undefined,
   );
   const learner = learnerOn(floor, personId);

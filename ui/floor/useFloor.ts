@@ -19,7 +19,7 @@ const TICK_MS = 5000;
 interface FloorKept {
   classId: string;
   personId: string;
-  endsAt: number;
+  stopsAt: number;
   before: readonly FloorWork[];
   events: readonly (FloorEvent & { sequence: number })[];
   /** What the floor's clock is behind this device's, ms: only where the demonstration pretends. */
@@ -59,7 +59,7 @@ const happened = ({ input: { eventId, classId, at, event } }: FloorSent): FloorE
  * @param onSigned a piece was signed: what is at the bench has to be asked for anew
  */
 export function useFloor(
-  { classId, personId, endsAt, before, events: loaded, behindMs }: FloorKept,
+  { classId, personId, stopsAt, before, events: loaded, behindMs }: FloorKept,
   onSigned: () => void,
 ): LiveFloor {
   const [events, setEvents] = useState<ReadonlyMap<string, FloorEvent>>(
@@ -135,13 +135,13 @@ export function useFloor(
     [queue, send],
   );
   const floor = useMemo(
-    () => floorOf([...events.values()], endsAt, before),
-    [events, endsAt, before],
+    () => floorOf([...events.values()], stopsAt, before),
+    [events, stopsAt, before],
   );
   return {
-    floor: floorAt(floor, endsAt, now),
+    floor: floorAt(floor, stopsAt, now),
     now,
-    countedTo: Math.min(now, endsAt),
+    countedTo: Math.min(now, stopsAt),
     changes: events.size,
     tell,
     connection,

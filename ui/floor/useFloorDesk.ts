@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { FloorHappening } from "@/core/floor/events";
 import { learnerOn, workOf, type FloorWork } from "@/core/floor/floor";
-import { laterOf, nextAtFire, type Later, type NextAtFire } from "@/core/floor/later";
+import { upcomingOf, nextAtFire, type Upcoming, type NextAtFire } from "@/core/floor/upcoming";
 import { endsInTime } from "@/core/floor/pace";
 import { todosOf, type FloorFire, type Todo } from "@/core/floor/todo";
 import type { FloorData, FloorExercise } from "@/core/records/floor";
@@ -29,7 +29,7 @@ export interface FloorDesk {
   taps: FloorTaps;
   todos: Todo[];
   /** What is planned to come. */
-  later: Later[];
+  upcoming: Upcoming[];
   nextAt: (fire: FloorFire) => NextAtFire | null;
   names: FloorNames;
   exercises: ReadonlyMap<string, FloorExercise>;
@@ -52,7 +52,7 @@ export function useFloorDesk(
   const router = useRouter();
   const { of, fires, learners, bench, before, events } = data;
   const live = useFloor(
-    { classId: of.id, personId, endsAt: of.endsAt, behindMs, before, events },
+    { classId: of.id, personId, stopsAt: of.stopsAt, behindMs, before, events },
     () => router.refresh(),
   );
   const { floor, now, countedTo, tell } = live;
@@ -84,12 +84,12 @@ export function useFloorDesk(
   const due = new Set(
     todos.flatMap((one) => (one.code === "demonstration" ? [one.demonstrationId] : [])),
   );
-  const planOfRest = laterOf(floor, now, {
+  const all = upcomingOf(floor, now, {
     places: planned.places,
     demonstrations: planned.showings.filter(({ id }) => !due.has(id)),
   });
   // What somebody without a piece takes up next is told with them.
-  const isTold = (one: Later) =>
+  const isListed = (one: Upcoming) =>
     todos.some(
       (todo) =>
         todo.code === "idle" &&
@@ -97,12 +97,12 @@ export function useFloorDesk(
         todo.learnerId === one.learnerId &&
         todo.next?.revisionId === one.revisionId,
     );
-  const later = planOfRest.filter((one) => !isTold(one));
+  const upcoming = all.filter((one) => !isListed(one));
   const works = [...floor.works.values()];
   const toolsDown = of.endsAt - of.cleanUp * 60_000;
   return {
-    ...{ live, cards, todos, later, exercises, isOpen, setOpen },
-    nextAt: (fire) => nextAtFire({ floor, places: planned.places, later: planOfRest }, fire),
+    ...{ live, cards, todos, upcoming, exercises, isOpen, setOpen },
+    nextAt: (fire) => nextAtFire({ floor, places: planned.places, upcoming: all }, fire),
     taps: tapsOf(tell),
     names: namesOf(data, works, { nameOf, timeZone }),
     chosen: cards.find(({ id }) => id === chosenId),

@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import type { PlannedPlace } from "@/core/floor/later";
+import type { PlannedPlace } from "@/core/floor/upcoming";
 import type { FloorExercise } from "@/core/records/floor";
 
 /** What somebody could take up next. */

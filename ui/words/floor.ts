@@ -1,4 +1,4 @@
-import type { Later, NextAtFire } from "@/core/floor/later";
+import type { Upcoming, NextAtFire } from "@/core/floor/upcoming";
 import type { Todo } from "@/core/floor/todo";
 import { countOf } from "./count";
 
@@ -99,15 +99,15 @@ const SAY: { [Code in Todo["code"]]: Say<Code> } = {
 };
 
 /** What is planned to come. */
-export function laterInWords(later: Later, names: FloorNames): SaidTodo {
-  if (later.code === "shown") {
-    const shown = names.demonstrationOf(later.demonstrationId);
+export function upcomingInWords(upcoming: Upcoming, names: FloorNames): SaidTodo {
+  if (upcoming.code === "shown") {
+    const shown = names.demonstrationOf(upcoming.demonstrationId);
     return {
       title: shown ? `${firstOf(shown.shownBy)} shows ${shown.name}` : "Something is shown",
       detail: "Call those it is for together.",
     };
   }
-  const { learnerId, revisionId, fireId, isWelding, isInHand } = later;
+  const { learnerId, revisionId, fireId, isWelding, isInHand } = upcoming;
   const first = firstOf(names.learnerOf(learnerId));
   const [piece, fire] = [names.exerciseOf(revisionId), `fire ${names.fireOf(fireId)}`];
   if (isWelding) return { title: `${first} welds`, detail: `${piece}, at ${fire}.` };

@@ -1,14 +1,13 @@
 import { findHousekeeping } from "@/data/queries/school";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
+import { floorOf, minutesOf } from "@/core/floor/floor";
 import { figuresOf, type ExerciseFigures } from "@/core/floor/figures";
-import { minutesOf } from "@/core/floor/floor";
 import { idSchema } from "@/core/units/fields";
 import { printMeasured } from "@/core/units/print";
 import { isInstructor, STAFF } from "@/data/actor";
 import { listSawn } from "@/data/queries/evening";
 import { findFloor } from "@/data/queries/floor";
-import { floorOfClass } from "@/data/queries/floorEvents";
 import { CloseClass } from "@/ui/evening/CloseClass";
 import { Link } from "@/ui/kit/Link";
 import { eveningInWords } from "@/ui/words/classes";
@@ -30,21 +29,17 @@ export default async function ClosePage({ params }: { params: Promise<{ classId:
   const id = idSchema.safeParse((await params).classId);
   if (!id.success) notFound();
   const database = recordsOf(actor);
-  const { of, fires, learners, exercises } = await orNotFound(findFloor(database, actor, id.data));
-  const [{ currency, fuelPrice }, sawn, { floor }] = await Promise.all([
+  const { of, fires, learners, exercises, before, events } = await orNotFound(
+    findFloor(database, actor, id.data),
+  );
+  const [{ currency, fuelPrice }, sawn] = await Promise.all([
     findHousekeeping(database, actor),
     listSawn(database, of.id),
-    floorOfClass(
-      database,
-      actor,
-      of.id,
-      learners.map((one) => one.id),
-    ),
   ]);
+  const floor = floorOf(events, of.stopsAt, before);
   const foreseen = new Map(exercises.map((one) => [one.revisionId, one]));
-  // Closed before its time, or looked at before it is over: no minute runs beyond that.
-  const closedAt = of.closedAt === null ? Infinity : Date.parse(of.closedAt);
-  const endsAt = Math.min(of.endsAt, closedAt, requestTime());
+  // Looked at before it is over, no minute runs beyond that.
+  const endsAt = Math.min(of.stopsAt, requestTime());
   const figures = figuresOf(floor, of.id, { foreseen, endsAt });
   const unfinished = [...floor.works.values()].filter(({ state }) => state === "open");
   const kg = sawn.reduce((sum, one) => sum + one.kg, 0);

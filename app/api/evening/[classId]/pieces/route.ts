@@ -1,4 +1,4 @@
-import type { PlannedPlace } from "@/core/floor/later";
+import type { PlannedPlace } from "@/core/floor/upcoming";
 import { idSchema } from "@/core/units/fields";
 import { refuse } from "@/core/problem/problem";
 import { STAFF } from "@/data/actor";

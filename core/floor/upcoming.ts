@@ -11,7 +11,7 @@ export interface PlannedPlace {
 }
 
 /** Something planned that is still to come. */
-export type Later =
+export type Upcoming =
   | ({
       code: "at-fire";
       at: number;
@@ -31,16 +31,16 @@ export const AHEAD_MINUTES = 45;
  * @param now ms since 1970
  * @param demonstrations with when each is planned
  */
-export function laterOf(
+export function upcomingOf(
   floor: Floor,
   now: number,
   {
     places,
     demonstrations,
   }: { places: readonly PlannedPlace[]; demonstrations: readonly { id: string; at: number }[] },
-): Later[] {
+): Upcoming[] {
   const isAhead = (at: number) => at > now && at <= now + AHEAD_MINUTES * 60_000;
-  const going = places.flatMap(({ from: at, to: _, ...place }): Later[] => {
+  const going = places.flatMap(({ from: at, to: _, ...place }): Upcoming[] => {
     const { attendance, fireId } = learnerOn(floor, place.learnerId);
     const isInHand = workOf(floor, place.learnerId)?.revisionId === place.revisionId;
     const isThere = isInHand && fireId === place.fireId && !place.isWelding;
@@ -60,20 +60,20 @@ export type NextAtFire =
 /**
  * What is planned next at a fire; null where nobody comes and a place is free anyhow.
  *
- * @param later what is to come, the soonest first
+ * @param upcoming what is to come, the soonest first
  */
 export function nextAtFire(
   {
     floor,
     places,
-    later,
-  }: { floor: Floor; places: readonly PlannedPlace[]; later: readonly Later[] },
+    upcoming,
+  }: { floor: Floor; places: readonly PlannedPlace[]; upcoming: readonly Upcoming[] },
   fire: { id: string; places: number },
 ): NextAtFire | null {
   const standing = [...floor.learners].flatMap(([id, { fireId }]) =>
     fireId === fire.id ? [id] : [],
   );
-  const comes = later.find(
+  const comes = upcoming.find(
     (one) => one.code === "at-fire" && one.fireId === fire.id && !standing.includes(one.learnerId),
   );
   if (comes?.code === "at-fire") return { code: "comes", at: comes.at, learnerId: comes.learnerId };

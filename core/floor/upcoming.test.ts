@@ -1,6 +1,6 @@
 import type { FloorEvent, FloorHappening } from "./events";
 import { floorOf } from "./floor";
-import { AHEAD_MINUTES, laterOf, nextAtFire, type PlannedPlace } from "./later";
+import { AHEAD_MINUTES, upcomingOf, nextAtFire, type PlannedPlace } from "./upcoming";
 
 const MIN = 60_000;
 const place = (more: Partial<PlannedPlace>): PlannedPlace => ({
@@ -18,11 +18,11 @@ const takesUp = (learnerId: string): FloorHappening => ({
 const goes = (learnerId: string, fireId: string): FloorHappening => ({
   ...{ kind: "go", learnerId, fireId },
 });
-const later = (
+const upcoming = (
   floor: ReturnType<typeof floorAfter>,
   places: PlannedPlace[],
   demonstrations: { id: string; at: number }[] = [],
-) => laterOf(floor, 20 * MIN, { places, demonstrations });
+) => upcomingOf(floor, 20 * MIN, { places, demonstrations });
 
 test.each([
   [20, false],
@@ -31,8 +31,8 @@ test.each([
   [20 + AHEAD_MINUTES + 0.1, false],
 ])("at 20 min what is planned for %d min is told: %s", (minute, told) => {
   const at = minute * MIN;
-  expect(later(floorAfter(), [place({ from: at })]).length > 0).toBe(told);
-  expect(later(floorAfter(), [], [{ id: "d", at }]).length > 0).toBe(told);
+  expect(upcoming(floorAfter(), [place({ from: at })]).length > 0).toBe(told);
+  expect(upcoming(floorAfter(), [], [{ id: "d", at }]).length > 0).toBe(told);
 });
 
 test("the soonest first; what was shown isn't shown again", () => {
@@ -42,7 +42,7 @@ test("the soonest first; what was shown isn't shown again", () => {
     { id: "seen", at: 25 * MIN },
   ];
   const shown = floorAfter({ kind: "show", demonstrationId: "seen", isShown: true });
-  expect(later(shown, places, demonstrations)).toEqual([
+  expect(upcoming(shown, places, demonstrations)).toEqual([
     {
       ...{ code: "at-fire", at: 30 * MIN, learnerId: "b" },
       ...{ revisionId: "r", fireId: "1", isWelding: false, isInHand: false },
@@ -60,13 +60,13 @@ test.each<[string, FloorHappening[], Partial<PlannedPlace>, number]>([
   ["who is away", [{ kind: "attend", learnerId: "a", as: "away" }], {}, 0],
   ["who comes late", [{ kind: "attend", learnerId: "a", as: "late" }], {}, 1],
 ])("%s", (_, events, more, count) => {
-  expect(later(floorAfter(...events), [place(more)])).toHaveLength(count);
+  expect(upcoming(floorAfter(...events), [place(more)])).toHaveLength(count);
 });
 
 describe("next at a fire", () => {
   const fire = { id: "1", places: 1 };
   const next = (floor: ReturnType<typeof floorAfter>, places: PlannedPlace[], at = fire) =>
-    nextAtFire({ floor, places, later: later(floor, places) }, at);
+    nextAtFire({ floor, places, upcoming: upcoming(floor, places) }, at);
   const own = place({ from: 20 * MIN });
 
   test("whoever comes first and isn't there yet", () => {
