@@ -93,17 +93,21 @@ const ROUNDING = 1e-7;
 export function within(set: Convex, { a, b, c }: Half): Convex {
   const over = (p: Point2) => a * p[0] + b * p[1] - c;
   // What lies on the line but for rounding is within.
-  const slack = ROUNDING * (Math.abs(c) + Math.hypot(a, b));
+  const slack = ROUNDING * (Math.abs(c) + Math.sqrt(a * a + b * b));
+  if (set.every((point) => over(point) <= slack)) return set;
   const kept: Point2[] = [];
-  set.forEach((point, index) => {
-    const before = set[(index + set.length - 1) % set.length]!;
-    const [here, there] = [over(point), over(before)];
+  let before = set.at(-1)!;
+  let there = over(before);
+  for (const point of set) {
+    const here = over(point);
     if (here > slack !== there > slack) {
       const t = there / (there - here);
       kept.push([before[0] + t * (point[0] - before[0]), before[1] + t * (point[1] - before[1])]);
     }
     if (here <= slack) kept.push(point);
-  });
+    before = point;
+    there = here;
+  }
   // Corners that lie on one another would give edges that go anywhere.
   const apart = kept.filter(([x, y], index) => {
     const [u, v] = kept[(index + 1) % kept.length]!;

@@ -58,7 +58,7 @@ function* plansOf(input: MetalInput): Generator<MetalPlan> {
   let repeated = 0;
   for (const freedoms of freedomsToTry(known))
     for (const ways of waysToTry(known, freedoms)) {
-      const moves = tryWay(known, { freedoms, ...ways, from });
+      const moves = tryWay(known, { freedoms, from, ...ways });
       if (moves) {
         // With more of the bar free to be touched the same may be done.
         const same = moves.map(keyOf).join(" ");
@@ -86,7 +86,7 @@ function isHopeless(known: Known, from: MetalState): boolean {
   const free: Known = { ...known, features: [] };
   const freedoms = known.stretches.map((): Freedom => "worked");
   for (const ways of waysToTry(free, freedoms))
-    if (reachedBy(free, { freedoms, ...ways, from })) return false;
+    if (reachedBy(free, { freedoms, from, ...ways })) return false;
   return true;
 }
 
@@ -167,8 +167,8 @@ function cutReach(one: MetalStretch, end: "A" | "B", stockMm2: number): Reachabl
   };
   const cut = within(hullOf([at(0), at(most / 2), at(most)]), { a: 0, b: 1, c: length.upper });
   return {
-    ...asItIs(one, stockMm2),
     set: within(cut, { a: 0, b: -1, c: -length.lower }),
+    ...asItIs(one, stockMm2),
     bestMm: clamped(form.lengthMm, length),
   };
 }
@@ -187,8 +187,8 @@ function remembered(known: Known): Unworked {
   const made: Unworked = {
     crossings: stretches.slice(1).map((_, index) => crossingOf(known, index)),
     kept: stretches.map((one) => ({
-      ...asItIs(one, stockMm2),
       set: [[volumeOf(one.form) / stockMm2, one.form.lengthMm]],
+      ...asItIs(one, stockMm2),
       isKept: true,
     })),
     slid: stretches.map((one) => {
@@ -199,7 +199,7 @@ function remembered(known: Known): Unworked {
         [now * lower, lower],
         [now * upper, upper],
       ];
-      return { ...asItIs(one, stockMm2), set, bestMm };
+      return { set, ...asItIs(one, stockMm2), bestMm };
     }),
   };
   unworked.set(known, made);
@@ -227,13 +227,13 @@ function reachedByWork(one: MetalStretch, { low, high }: Workable, stockMm2: num
   const { lower, upper } = one.length;
   const bestMm = sharedMm(steel / drawn[0], one.length, { least, most, best: drawn[0] / drawn[1] });
   return {
-    ...asIs,
     set: [
       [least * lower, lower],
       [most * lower, lower],
       [most * upper, upper],
       [least * upper, upper],
     ],
+    ...asIs,
     bestMm: clamped(bestMm, one.length),
   };
 }

@@ -89,10 +89,11 @@ function straightened(
   return { low: straight(low), best: straight(best), high: straight(high) };
 }
 
-const mixed = (a: Station, b: Station, t: number): Station => ({
-  ...a,
-  thickMm: a.thickMm + (b.thickMm - a.thickMm) * t,
-  wideMm: a.wideMm + (b.wideMm - a.wideMm) * t,
+const mixed = ({ share, fill, thickMm, wideMm }: Station, b: Station, t: number): Station => ({
+  share,
+  thickMm: thickMm + (b.thickMm - thickMm) * t,
+  wideMm: wideMm + (b.wideMm - wideMm) * t,
+  fill,
 });
 
 /** The section between two of them that has an area. */

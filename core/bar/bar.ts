@@ -17,22 +17,32 @@ export interface LaidBar {
 /** Stretches are never changed in place, so what was laid once stays laid. */
 const laidBars = new WeakMap<readonly Stretch[], LaidBar>();
 
-/** Lays the stretches end to end. */
-export function layBar(stretches: readonly Stretch[]): LaidBar {
+/**
+ * Lays the stretches end to end.
+ *
+ * @param before the bar at another moment: what is the same from its end A is taken over as it lies there
+ */
+export function layBar(stretches: readonly Stretch[], before?: LaidBar): LaidBar {
   const known = laidBars.get(stretches);
   if (known) return known;
-  const bar = lay(stretches);
+  const bar = lay(stretches, before);
   laidBars.set(stretches, bar);
   return bar;
 }
 
-function lay(stretches: readonly Stretch[]): LaidBar {
-  let lengthMm = 0;
-  const laid = stretches.map((stretch) => {
+function lay(stretches: readonly Stretch[], before?: LaidBar): LaidBar {
+  let same = 0;
+  if (before)
+    while (same < stretches.length && before.stretches[same]?.stretch === stretches[same])
+      same += 1;
+  const laid = before ? before.stretches.slice(0, same) : [];
+  let lengthMm = laid.at(-1)?.toMm ?? 0;
+  for (let index = same; index < stretches.length; index += 1) {
+    const stretch = stretches[index]!;
     const fromMm = lengthMm;
     lengthMm += stretch.length;
-    return { stretch, fromMm, toMm: lengthMm };
-  });
+    laid.push({ stretch, fromMm, toMm: lengthMm });
+  }
   return { stretches: laid, lengthMm };
 }
 
@@ -49,11 +59,12 @@ export function stretchAt({ stretches }: LaidBar, atMm: number): LaidStretch {
 }
 
 /** The bar's section at a position from end A, mm. */
-export function sectionAt(bar: LaidBar, atMm: number): Section {
-  const { stretch, fromMm } = stretchAt(bar, atMm);
-  const fraction = (atMm - fromMm) / stretch.length;
-  return stretchSection(stretch, Math.min(1, Math.max(0, fraction)));
-}
+export const sectionAt = (bar: LaidBar, atMm: number): Section =>
+  sectionOf(stretchAt(bar, atMm), atMm);
+
+/** The section of a stretch where it lies, at a position from end A, mm. */
+export const sectionOf = ({ stretch, fromMm }: LaidStretch, atMm: number): Section =>
+  stretchSection(stretch, Math.min(1, Math.max(0, (atMm - fromMm) / stretch.length)));
 
 /** How thick the bar is across a bend in an elevation, mm: its thickness in the side, its width in plan. */
 export function thicknessAt(bar: LaidBar, atMm: number, plane: "side" | "plan" = "side"): number {

@@ -38,7 +38,7 @@ export function spiralLengthMm({ form, innerMm: r, outerMm: R, turns }: Spiral):
   }
   const b = (R - r) / angle;
   const upTo = (rho: number) =>
-    (rho * Math.hypot(rho, b)) / (2 * b) + (b / 2) * Math.asinh(rho / b);
+    (rho * Math.sqrt(rho * rho + b * b)) / (2 * b) + (b / 2) * Math.asinh(rho / b);
   return upTo(R) - upTo(r);
 }
 
@@ -117,10 +117,17 @@ export function spiralWidthMm(spiral: Spiral): number {
   };
   // Only the outermost turn can lie opposite the end.
   const step = Math.min(turns, 1.25) / WIDTH_STEPS;
-  const squares = Array.from({ length: WIDTH_STEPS + 1 }, (_, n) => squareAcross(n * step));
-  const widest = squares.indexOf(Math.max(...squares));
-  const [before, top, after] = [squares[widest - 1], squares[widest]!, squares[widest + 1]];
-  if (before === undefined || after === undefined) return Math.sqrt(top);
+  let widest = 0;
+  let top = squareAcross(0);
+  for (let n = 1; n <= WIDTH_STEPS; n += 1) {
+    const square = squareAcross(n * step);
+    if (square <= top) continue;
+    widest = n;
+    top = square;
+  }
+  if (widest === 0 || widest === WIDTH_STEPS) return Math.sqrt(top);
+  const before = squareAcross((widest - 1) * step);
+  const after = squareAcross((widest + 1) * step);
   // Between the steps, where the parabola through the three largest turns.
   const bend = before - 2 * top + after;
   const aside = bend === 0 ? 0 : (before - after) / (2 * bend);

@@ -119,7 +119,7 @@ export function matchOf(one: Characteristic, other: Characteristic, id: string):
   // Built without spreading, as the lines themselves are.
   return {
     id,
-    name: `${ofLine(one)} and ${ofLine(other)}, alike`.slice(0, MAX_NAME),
+    name: `${ofLine(one)} and ${other.of ?? ofLine(other)}, alike`.slice(0, MAX_NAME),
     of: `${one.of ?? ofLine(one)} and ${other.of ?? ofLine(other)}`.slice(0, MAX_NAME),
     kind: "match",
     measure: other.measure,

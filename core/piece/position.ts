@@ -13,9 +13,11 @@ import type { Stretch } from "../bar/schema";
  */
 export function mapPosition(from: readonly Stretch[], to: readonly Stretch[], mm: number): number {
   if (mm <= 0 || from === to) return mm;
-  let [hereMm, thereMm] = [0, 0];
+  let hereMm = 0;
+  let thereMm = 0;
   for (let index = 0; index < from.length; index += 1) {
-    const [here, there] = [from[index]!, to[index]!];
+    const here = from[index]!;
+    const there = to[index]!;
     if (mm < hereMm + here.length - 1e-9) {
       if (here === there) return thereMm + mm - hereMm;
       const share = volumeShareAt(here, (mm - hereMm) / here.length);

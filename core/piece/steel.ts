@@ -86,9 +86,9 @@ function keptVolumes({ features = [] }: Bar, laid: LaidBar): Map<string, number>
 export const coldStretches = (steel: readonly StretchSteel[], { stock }: Bar): Prism[] =>
   steel.map(({ stretch, stockMm }) => ({
     id: stretch.id,
-    ...(stretch.name === undefined ? {} : { name: stretch.name }),
     kind: "prism",
     section: stock.section,
     length: stockMm,
+    ...(stretch.name === undefined ? {} : { name: stretch.name }),
     ...(stretch.technique === undefined ? {} : { technique: stretch.technique }),
   }));

@@ -31,6 +31,8 @@ export interface Change {
 
 /** A stage's bar before and after it, for what is read off them. */
 export interface StageView {
+  /** Each stretch's place among them, by its id. */
+  indexOf: ReadonlyMap<string, number>;
   before: LaidBar;
   after: LaidBar;
   /** A feature where it lies after it, or where it will be put. */
@@ -109,7 +111,8 @@ export function draftOf(said: DraftParts): StageDraft {
  * @example titled("Twist", "tight twist") → "Tight twist"
  */
 export function titled(verb: string, name: string): string {
-  const [work = ""] = verb.toLowerCase().split(" ", 1);
-  const said = ` ${name.toLowerCase()} `.includes(` ${work} `);
-  return said ? name.charAt(0).toUpperCase() + name.slice(1) : `${verb} ${name}`;
+  const space = verb.indexOf(" ");
+  const work = (space < 0 ? verb : verb.slice(0, space)).toLowerCase();
+  const isSaid = ` ${name.toLowerCase()} `.includes(` ${work} `);
+  return isSaid ? name.charAt(0).toUpperCase() + name.slice(1) : `${verb} ${name}`;
 }

@@ -96,7 +96,6 @@ function startDrafts(worked: WorkedBar): StageDraft[] {
   if (fromAnother || (worked.onItMm === 0 && tooShortToHoldMm(bar, steel) !== null))
     return [
       draftOf({
-        ...about,
         key: "mark-bar",
         title: ofBar(worked, fromAnother ? "Mark the same bar" : "Mark the long bar", "for"),
         words: fromAnother ? SAME_BAR_WORDS : undefined,
@@ -105,36 +104,37 @@ function startDrafts(worked: WorkedBar): StageDraft[] {
           { name: "End B at", value: view.after.lengthMm, unit: "mm" },
           ...marked(view),
         ],
+        ...about,
       }),
       draftOf({
-        ...about,
         key: "hot-cut",
         title: ofBar(worked, cutOffTitle(worked)),
         frees: worked.cutFrom ?? undefined,
-        places: [{ fromMm: worked.laid.lengthMm, toMm: worked.laid.lengthMm }],
         section: bar.stock.section,
         sizes: ({ after }) => [{ name: "Along the bar", value: after.lengthMm, unit: "mm" }],
+        ...about,
+        places: [{ fromMm: worked.laid.lengthMm, toMm: worked.laid.lengthMm }],
       }),
     ];
   return [
     draftOf({
-      ...about,
       key: "cut",
       title: ofBar(worked, isMarked ? "Cut and mark" : "Cut"),
       sizes: (view) => [
         { name: "Cut", value: view.after.lengthMm + worked.onItMm, unit: "mm" },
         ...marked(view),
       ],
+      ...about,
     }),
     ...(trimMm > 0
       ? [
           draftOf({
-            ...about,
             key: "trim",
             title: ofBar(worked, "Trim end B", "of"),
-            places: [{ fromMm: worked.laid.lengthMm, toMm: worked.laid.lengthMm }],
             change: { trims: true },
             sizes: ({ after }) => [{ name: "Left of it", value: after.lengthMm, unit: "mm" }],
+            ...about,
+            places: [{ fromMm: worked.laid.lengthMm, toMm: worked.laid.lengthMm }],
           }),
         ]
       : []),
@@ -325,10 +325,10 @@ function featureChange(
 /** A stretch while it is of one section all along. */
 const prismOf = ({ id, name, length }: Stretch, section: Section): Stretch => ({
   id,
-  ...(name === undefined ? {} : { name }),
   length,
   kind: "prism",
   section,
+  ...(name === undefined ? {} : { name }),
 });
 
 /** What is joined; the rivet or the collar that does it is said already. */
@@ -443,10 +443,10 @@ function weldedStretch({ bar, part, laid, steel }: WorkedBar, atMm: number) {
 export function lastDrafts({ food }: Settings, hot: boolean): StageDraft[] {
   const about = { part: MAIN_PART, of: "piece", on: ["piece"], places: [] };
   return [
-    ...(hot ? [draftOf({ ...about, key: "true" })] : []),
+    ...(hot ? [draftOf({ key: "true", ...about })] : []),
     draftOf({
-      ...about,
       key: "finish",
+      ...about,
       ...(food
         ? {
             title: "Brush and season",

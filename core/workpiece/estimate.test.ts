@@ -1,3 +1,4 @@
+import { layBar } from "../bar/bar";
 import { pieceOf } from "../testing/pieces";
 import { STEPS } from "../trade/steps";
 import { heatsAtStep, strainedMm3 } from "./estimate";
@@ -86,10 +87,10 @@ describe("tongs hold the section there is at the cold end", () => {
     ["the tip hot: by the body, where it is heaviest", 0, 90, square(12)],
     ["the foot hot: by the body, not by the point", 250, 310, square(12)],
   ])("%s", (_, fromMm, toMm, section) => {
-    expect(tongsFor(bar, { fromMm, toMm })).toEqual(section);
+    expect(tongsFor(layBar(bar), { fromMm, toMm })).toEqual(section);
   });
 
   test("by the foot where only that is cold", () => {
-    expect(tongsFor(bar, { fromMm: 0, toMm: 270 })).toEqual(bar[2].section);
+    expect(tongsFor(layBar(bar), { fromMm: 0, toMm: 270 })).toEqual(bar[2].section);
   });
 });

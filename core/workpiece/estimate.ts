@@ -1,4 +1,4 @@
-import { layBar, sectionAt } from "../bar/bar";
+import { sectionAt } from "../bar/bar";
 import type { Stretch } from "../bar/schema";
 import { lengthShareAt, stretchSection } from "../bar/stretch";
 import { coolingOf } from "../heat/cooling";
@@ -8,6 +8,7 @@ import { OPERATIONS } from "../operation/registry";
 import { caliperSizesMm, sectionAreaMm2, type Section } from "../section/section";
 import type { Step } from "../trade/steps";
 import type { StageDraft } from "./draft";
+import { placeNow, type BarState } from "./state";
 
 /** Slices a stretch is looked at in; its strain is within a hundredth at this many. */
 const SLICES = 12;
@@ -21,6 +22,8 @@ const SLICES = 12;
  * @param volumeMm3 steel in the stretch
  */
 export function strainedMm3(was: Stretch, is: Stretch, volumeMm3: number): number {
+  if (was.kind === "prism" && is.kind === "prism")
+    return volumeMm3 * strainBetween(was.section, is.section);
   let sum = 0;
   for (let slice = 0; slice < SLICES; slice += 1) {
     const share = (slice + 0.5) / SLICES;
@@ -45,14 +48,16 @@ function strainBetween(before: Section, after: Section): number {
 }
 
 /** The few heats there are, each added up once: the designer asks with every drag. */
-const coolings = new Map<string, (section: Section) => number>();
+const coolings = new Map<number, (section: Section) => number>();
+/** More than any temperature, °C: so that two make one number. */
+const BEYOND_C = 10_000;
 
 /** Seconds a bare section stays in a heat, in still air; contact with anvil and tongs takes more. */
 export function secondsIn({ fromC, toC }: Heat, section: Section): number | null {
   if (sectionAreaMm2(section) <= 0) return null;
-  const key = `${fromC} ${toC}`;
-  const cooling = coolings.get(key) ?? coolingOf({ from: fromC, to: toC }, STILL_AIR);
-  coolings.set(key, cooling);
+  const key = fromC * BEYOND_C + toC;
+  let cooling = coolings.get(key);
+  if (!cooling) coolings.set(key, (cooling = coolingOf({ from: fromC, to: toC }, STILL_AIR)));
   return cooling(section);
 }
 
@@ -60,27 +65,28 @@ export function secondsIn({ fromC, toC }: Heat, section: Section): number | null
 export interface EstimateInput {
   draft: StageDraft;
   heat: Heat | null;
-  before: readonly Stretch[];
-  after: readonly Stretch[];
+  /** The stretch that is shaped, before and after; none where none is. */
+  was: Stretch | undefined;
+  is: Stretch | undefined;
   /** Steel in the stretch that is shaped, mm³; nothing where none is. */
   volumeMm3: number;
   /** The section whose cooling sets the time. */
   section: Section;
+  /** How long it stays in the heat, s: see {@link secondsIn}. */
+  seconds: number | null;
 }
 
 /** Heats of one stage for a practised hand; none where it is done cold. */
-export function heatsOf({ draft, heat, before, after, volumeMm3, section }: EstimateInput): number {
+export function heatsOf(input: EstimateInput): number {
+  const { draft, heat, was, is, volumeMm3, section, seconds } = input;
   const operation = OPERATIONS[draft.key];
   if (!heat) return 0;
   if (draft.heats !== undefined) return draft.heats;
-  const shaped = draft.change.shape?.stretch;
-  const was = before.find(({ id }) => id === shaped);
-  const is = after.find(({ id }) => id === shaped);
   const spanMm = draft.places.reduce((sum, { fromMm, toMm }) => sum + toMm - fromMm, 0);
   return operation.heats({
     strainedMm3: was && is ? strainedMm3(was, is, volumeMm3) : 0,
     hotMm: was && is ? was.length : spanMm,
-    seconds: secondsIn(heat, section),
+    seconds,
     barMm: caliperSizesMm(was ? stretchSection(was, 0.5) : section)[0],
   });
 }
@@ -113,18 +119,21 @@ export function minutesOf(
   return hot + OPERATIONS[draft.key].coldMinutes;
 }
 
-/** The thinnest section of a stretch or a place: what cools first. */
+/**
+ * The thinnest section of a stretch or a place: what cools first.
+ *
+ * @param shaped the stretch that is shaped, as it is after it
+ */
 export function coolestSection(
-  { draft }: { draft: StageDraft },
-  after: readonly Stretch[],
-  placeNow: (mm: number) => number,
+  draft: StageDraft,
+  shaped: Stretch | undefined,
+  after: Pick<BarState, "laid" | "bar" | "forms">,
 ): Section {
   if (draft.section) return draft.section;
-  const shaped = after.find(({ id }) => id === draft.change.shape?.stretch);
   // A point has no section left to cool: half way along it is what the work is done on.
   if (shaped) return stretchSection(shaped, 0.5);
-  const bar = layBar(after);
+  const { laid } = after;
   const [place] = draft.places;
-  const middleMm = place ? placeNow((place.fromMm + place.toMm) / 2) : bar.lengthMm / 2;
-  return sectionAt(bar, Math.min(bar.lengthMm, Math.max(0, middleMm)));
+  const middleMm = place ? placeNow(after, (place.fromMm + place.toMm) / 2) : laid.lengthMm / 2;
+  return sectionAt(laid, Math.min(laid.lengthMm, Math.max(0, middleMm)));
 }

@@ -49,7 +49,9 @@ export function marksOn(bar: Bar, now: readonly Stretch[], part: string): ColdMa
   const found = [...boundaries, ...ofFeatures]
     .filter(({ fromAMm }) => fromAMm > ONE_MARK_MM && fromAMm < usedMm - ONE_MARK_MM)
     // Where two fall together a boundary is named first, whatever their last digits.
-    .sort((a, b) => micrometres(a.fromAMm) - micrometres(b.fromAMm));
+    .map((mark) => ({ mark, at: micrometres(mark.fromAMm) }))
+    .sort((a, b) => a.at - b.at)
+    .map(({ mark }) => mark);
   return merged(found).map(({ what, fromAMm }) => ({
     what,
     fromAMm,

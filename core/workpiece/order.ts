@@ -22,7 +22,7 @@ const relationsOf = (
   relate: (other: OperationKey) => Pick<Relation, "first" | "then">,
 ): Relation[] =>
   rules.flatMap(({ others, where, because }) =>
-    others.flatMap(namedBy).map((key) => ({ ...relate(key), where, because })),
+    others.flatMap(namedBy).map((key) => ({ where, because, ...relate(key) })),
   );
 
 /** Every relation between two operations, from the rules of both. */
@@ -44,24 +44,27 @@ const PHASE_OF = Object.fromEntries(
 
 const OPERATION_COUNT = OPERATION_KEYS.length;
 
-/** Relations in a square of both operations' places: looked up for every pair of a piece's stages. */
-const between: (Relation[] | undefined)[] = new Array<undefined>(OPERATION_COUNT ** 2).fill(
-  undefined,
-);
+/** Relations in a square of both operations' places: looked up for every two operations of a piece. */
+const relationSquare: Relation[][] = Array.from({ length: OPERATION_COUNT ** 2 }, () => []);
+
+const relationsBetween = (first: number, then: number): readonly Relation[] =>
+  relationSquare[first * OPERATION_COUNT + then]!;
+
 for (const relation of RELATIONS)
-  (between[PLACE_OF[relation.first] * OPERATION_COUNT + PLACE_OF[relation.then]] ??= []).push(
+  relationSquare[PLACE_OF[relation.first] * OPERATION_COUNT + PLACE_OF[relation.then]]!.push(
     relation,
   );
 
 /** Places nearer than this touch, mm. */
 const TOUCHING_MM = 0.5;
 
-const touches = (a: readonly Place[], b: readonly Place[]) =>
-  a.some((one) =>
-    b.some(
-      (other) => one.fromMm <= other.toMm + TOUCHING_MM && other.fromMm <= one.toMm + TOUCHING_MM,
-    ),
-  );
+function touches(a: readonly Place[], b: readonly Place[]): boolean {
+  for (const one of a)
+    for (const other of b)
+      if (one.fromMm <= other.toMm + TOUCHING_MM && other.fromMm <= one.toMm + TOUCHING_MM)
+        return true;
+  return false;
+}
 
 function meet(where: Where, one: StageDraft, other: StageDraft): boolean {
   if (where === "always") return true;
@@ -93,19 +96,32 @@ export function reasonBefore(first: StageDraft, then: StageDraft): string | null
     return "it needs a free end B";
   if (reaches(first, then)) return "it is bent out of the way first, so that this can be reached";
   if (isReachedBy(first, then)) return "it is straightened once this is done";
-  const relations = between[PLACE_OF[first.key] * OPERATION_COUNT + PLACE_OF[then.key]];
-  if (!relations) return null;
-  for (const { where, because } of relations) if (meet(where, first, then)) return because;
+  return reasonAmong(relationsBetween(PLACE_OF[first.key], PLACE_OF[then.key]), first, then);
+}
+
+function reasonAmong(
+  relations: readonly Relation[],
+  first: StageDraft,
+  then: StageDraft,
+): string | null {
+  for (const relation of relations) if (meet(relation.where, first, then)) return relation.because;
   return null;
 }
+
+/** Whether something but {@link RELATIONS} may be a reason for one operation before the other. */
+const isRelatedOtherwise = (first: OperationKey, then: OperationKey): boolean =>
+  first === "hot-cut" || first === "bend-away" || then === "bend-back";
 
 /** Which third of its bar a draft is on: end A, the middle, end B. */
 type End = "A" | "middle" | "B";
 
 function endOf({ places }: StageDraft, lengthMm: number): End {
   if (places.length === 0) return "middle";
-  const fromMm = Math.min(...places.map((place) => place.fromMm));
-  const toMm = Math.max(...places.map((place) => place.toMm));
+  let [{ fromMm, toMm }] = places as [Place];
+  for (const place of places) {
+    fromMm = Math.min(fromMm, place.fromMm);
+    toMm = Math.max(toMm, place.toMm);
+  }
   const middle = (fromMm + toMm) / 2 / lengthMm;
   if (fromMm <= TOUCHING_MM && toMm < lengthMm - TOUCHING_MM) return "A";
   if (toMm >= lengthMm - TOUCHING_MM && fromMm > TOUCHING_MM) return "B";
@@ -117,15 +133,14 @@ function endOf({ places }: StageDraft, lengthMm: number): End {
 const LATER = PHASES.indexOf("hole");
 
 /** The end that stays cold longest once it is shaped is shaped first; then it is what the tongs hold. */
-function firstEnd(drafts: readonly StageDraft[], ends: ReadonlyMap<StageDraft, End>): "A" | "B" {
-  const laterHeats = (end: End) =>
-    drafts.filter(
-      (draft) =>
-        ends.get(draft) === end &&
-        OPERATIONS[draft.key].heat !== null &&
-        PHASE_OF[draft.key] >= LATER,
-    ).length;
-  return laterHeats("B") < laterHeats("A") ? "B" : "A";
+function firstEnd(drafts: readonly StageDraft[], ends: readonly End[], wanted: string): "A" | "B" {
+  let moreAtA = 0;
+  drafts.forEach(({ key, part }, index) => {
+    const end = ends[index];
+    if (part !== wanted || end === "middle") return;
+    if (PHASE_OF[key] >= LATER && OPERATIONS[key].heat !== null) moreAtA += end === "A" ? 1 : -1;
+  });
+  return moreAtA > 0 ? "B" : "A";
 }
 
 /**
@@ -141,63 +156,81 @@ export function inOrder(
   lengthMm: (part: string) => number,
 ): StageDraft[] {
   const parts = [...new Set([MAIN_PART, ...drafts.map(({ part }) => part)])];
-  const ends = new Map(drafts.map((draft) => [draft, endOf(draft, lengthMm(draft.part))]));
-  const begins = new Map(
-    parts.map((part) => [
-      part,
-      firstEnd(
-        drafts.filter((draft) => draft.part === part),
-        ends,
-      ),
-    ]),
-  );
-  const rank = (draft: StageDraft): number => {
-    const phase = OPERATIONS[draft.key].phase;
+  const ends = drafts.map((draft) => endOf(draft, lengthMm(draft.part)));
+  const begins = parts.map((part) => firstEnd(drafts, ends, part));
+  const ranks = drafts.map(({ key, part }, index): number => {
+    const { phase } = OPERATIONS[key];
+    const bar = parts.indexOf(part);
     const together = phase === "join" || phase === "finish";
-    const part =
-      phase === "start" ? 0 : together ? parts.length + 1 : 1 + parts.indexOf(draft.part);
-    const end = ends.get(draft)!;
-    const side = end === "middle" ? 2 : end === begins.get(draft.part) ? 0 : 1;
-    return (
-      ((part * PHASES.length + PHASE_OF[draft.key]) * 3 + side) * OPERATION_COUNT +
-      PLACE_OF[draft.key]
-    );
-  };
-  return sortedBy(drafts, drafts.map(rank));
+    const turn = phase === "start" ? 0 : together ? parts.length + 1 : 1 + bar;
+    const end = ends[index]!;
+    const side = end === "middle" ? 2 : end === begins[bar] ? 0 : 1;
+    return ((turn * PHASES.length + PHASE_OF[key]) * 3 + side) * OPERATION_COUNT + PLACE_OF[key];
+  });
+  return sortedBy(drafts, ranks);
+}
+
+/** Drafts of one operation, by their places among all. */
+interface Group {
+  key: OperationKey;
+  /** The operation's place among all of them. */
+  place: number;
+  at: number[];
+}
+
+function groupsOf(drafts: readonly StageDraft[]): Group[] {
+  const groups = new Map<OperationKey, Group>();
+  drafts.forEach(({ key }, index) => {
+    const group = groups.get(key);
+    if (group) group.at.push(index);
+    else groups.set(key, { key, place: PLACE_OF[key], at: [index] });
+  });
+  return [...groups.values()];
+}
+
+/**
+ * Calls back for every two drafts, by their places, of which one has to come before the other.
+ * It goes by operation: of most pairs of operations no rule says anything, and few are in a piece.
+ */
+function forEachRelated(
+  drafts: readonly StageDraft[],
+  related: (first: number, then: number) => void,
+): void {
+  const groups = groupsOf(drafts);
+  for (const first of groups)
+    for (const then of groups) {
+      const relations = relationsBetween(first.place, then.place);
+      const otherwise = isRelatedOtherwise(first.key, then.key);
+      if (relations.length === 0 && !otherwise) continue;
+      const reason = (one: StageDraft, other: StageDraft) =>
+        otherwise ? reasonBefore(one, other) : reasonAmong(relations, one, other);
+      for (const one of first.at)
+        for (const other of then.at)
+          if (one !== other && reason(drafts[one]!, drafts[other]!) !== null) related(one, other);
+    }
 }
 
 /** Topological sort by the rules; of what may come next, the lowest rank, then the first given. */
 function sortedBy(drafts: readonly StageDraft[], ranks: readonly number[]): StageDraft[] {
-  const waits = new Array<number>(drafts.length).fill(0);
-  const places = drafts.map(({ key }) => PLACE_OF[key]);
-  // Plain loops: every pair of a piece's stages is looked at, with every drag in the designer.
-  const releases: number[][] = [];
-  for (let at = 0; at < drafts.length; at += 1) {
-    const first = drafts[at]!;
-    const row = places[at]! * OPERATION_COUNT;
-    const isCutOff = first.key === "hot-cut";
-    const later: number[] = [];
-    for (let index = 0; index < drafts.length; index += 1) {
-      const near = isCutOff || first.key === "bend-away" || drafts[index]!.key === "bend-back";
-      if (!near && between[row + places[index]!] === undefined) continue;
-      if (index === at || reasonBefore(first, drafts[index]!) === null) continue;
-      later.push(index);
-      waits[index]! += 1;
-    }
-    releases.push(later);
-  }
-  const open = drafts.map((_, index) => index);
+  const count = drafts.length;
+  // Every drag in the designer sorts anew: plain numbers, no lists.
+  const precedes = new Uint8Array(count * count);
+  const waits = new Uint16Array(count);
+  const isPlaced = new Uint8Array(count);
+  forEachRelated(drafts, (first, then) => {
+    precedes[first * count + then] = 1;
+    waits[then]! += 1;
+  });
   const sorted: StageDraft[] = [];
-  while (open.length > 0) {
-    let at = -1;
-    for (let place = 0; place < open.length; place += 1) {
-      const index = open[place]!;
-      if (waits[index] === 0 && (at < 0 || ranks[index]! < ranks[open[at]!]!)) at = place;
-    }
+  while (sorted.length < count) {
     // The relations all point forward in the usual order of operations, so something can always come next.
-    const [next] = open.splice(at, 1) as [number];
+    let next = -1;
+    for (let index = 0; index < count; index += 1)
+      if (!isPlaced[index] && waits[index] === 0 && (next < 0 || ranks[index]! < ranks[next]!))
+        next = index;
     sorted.push(drafts[next]!);
-    for (const index of releases[next]!) waits[index]! -= 1;
+    isPlaced[next] = 1;
+    for (let index = 0; index < count; index += 1) waits[index]! -= precedes[next * count + index]!;
   }
   return sorted;
 }

@@ -45,9 +45,10 @@ function formSizes(form: Stretch, rounded: boolean): StageSize[] {
  */
 export const shapeSizes =
   (stretch: string, { rounded }: { rounded: boolean }) =>
-  ({ before, after }: StageView): StageSize[] => {
-    const was = before.stretches.find((laid) => laid.stretch.id === stretch)!;
-    const is = after.stretches.find((laid) => laid.stretch.id === stretch)!;
+  ({ indexOf, before, after }: StageView): StageSize[] => {
+    const index = indexOf.get(stretch)!;
+    const was = before.stretches[index]!;
+    const is = after.stretches[index]!;
     return [
       mm("From and to", [was.fromMm, was.toMm]),
       mm("Bar it takes", was.toMm - was.fromMm),
@@ -60,8 +61,8 @@ export const shapeSizes =
 /** Where a stretch lies: for work that leaves its form alone. */
 export const spanSizes =
   (stretch: string) =>
-  ({ before }: StageView): StageSize[] => {
-    const { fromMm, toMm } = before.stretches.find((laid) => laid.stretch.id === stretch)!;
+  ({ indexOf, before }: StageView): StageSize[] => {
+    const { fromMm, toMm } = before.stretches[indexOf.get(stretch)!]!;
     return [mm("From and to", [fromMm, toMm])];
   };
 

@@ -363,18 +363,20 @@ function stageOf(input: StageInput): Stage {
   const operation = OPERATIONS[key];
   const steel = worked.bar.stock.steel ?? "mild";
   const heat = operation.heat && !draft.cold ? heatFor(operation.heat, steel) : null;
-  const section = coolestSection({ draft }, after.now.stretches, (mm) => placeNow(after, mm));
+  const shaped = shapedBy(draft, before, after);
+  const section = coolestSection(draft, shaped.is, after);
   const seconds = heat ? secondsIn(heat, section) : null;
   const estimate = {
     draft,
     heat,
-    before: before.now.stretches,
-    after: after.now.stretches,
-    volumeMm3: volumeShaped(draft, before),
     section,
+    seconds,
+    ...shaped,
   };
   const heats = heatsAtStep(heatsOf(estimate), step) * worked.count;
+  const placesBefore = placesNow(draft, before);
   const view = {
+    indexOf: before.indexOf,
     before: before.laid,
     after: after.laid,
     featureNow: (feature: Feature) => featureNow(after, feature),
@@ -394,9 +396,9 @@ function stageOf(input: StageInput): Stage {
     heats,
     minutes: minutesOf(estimate, heats, seconds),
     tools: draft.tools,
-    tongs: edit?.tongs ?? (heat ? held(input, before) : null),
+    tongs: edit?.tongs ?? (heat ? held(input, before, placesBefore) : null),
     check: edit?.check ?? draft.check,
-    placesBefore: placesNow(draft, before),
+    placesBefore,
     places: placesNow(draft, after),
     before: input.before.snapshot,
     bar: input.after.snapshot,
@@ -407,36 +409,34 @@ function stageOf(input: StageInput): Stage {
   };
 }
 
-/** Steel in the stretch a stage shapes, mm³; nothing where it shapes none. */
-function volumeShaped({ change }: StageDraft, { steel }: BarState): number {
-  const shaped = change.shape?.stretch;
-  if (shaped === undefined) return 0;
-  return steel.find(({ stretch }) => stretch.id === shaped)?.volumeMm3 ?? 0;
+/** The stretch a stage shapes, before and after it, and the steel in it, mm³; none where it shapes none. */
+function shapedBy({ change }: StageDraft, before: BarState, after: BarState) {
+  const index = change.shape ? before.indexOf.get(change.shape.stretch) : undefined;
+  return index === undefined
+    ? { was: undefined, is: undefined, volumeMm3: 0 }
+    : {
+        was: before.forms[index],
+        is: after.forms[index],
+        volumeMm3: before.steel[index]!.volumeMm3,
+      };
 }
 
 /** The section that is held: the long bar itself, or the bar at its cold end. */
 const held = (
-  { draft, onLongBar }: Pick<StageInput, "draft" | "onLongBar">,
+  { onLongBar }: Pick<StageInput, "onLongBar">,
   before: BarState,
+  places: readonly Place[],
 ): Section =>
-  onLongBar ? before.bar.stock.section : tongsFor(before.now.stretches, hotPlace(draft, before));
+  // Of several places the first is heated first, and held from the other end.
+  onLongBar
+    ? before.bar.stock.section
+    : tongsFor(before.laid, places[0] ?? { fromMm: 0, toMm: before.laid.lengthMm });
 
 const placesNow = ({ places }: StageDraft, state: BarState): Place[] =>
   places.map(({ fromMm, toMm }) => ({
     fromMm: placeNow(state, fromMm),
     toMm: placeNow(state, toMm),
   }));
-
-/** Where the work of a stage is on the bar before it. */
-function hotPlace({ places }: StageDraft, before: BarState) {
-  if (places.length === 0) {
-    const lengthMm = before.forms.reduce((sum, { length }) => sum + length, 0);
-    return { fromMm: 0, toMm: lengthMm };
-  }
-  // Of several the first is heated first, and held from the other end.
-  const [{ fromMm, toMm }] = places as [Place];
-  return { fromMm: placeNow(before, fromMm), toMm: placeNow(before, toMm) };
-}
 
 /** A bar as a piece of its own. */
 function snapshotOf(piece: Piece, { now, laid }: BarState, part: string): BarSnapshot {

@@ -13,6 +13,8 @@ export interface BarState {
   /** As it is asked for, finished. */
   bar: Bar;
   steel: readonly StretchSteel[];
+  /** Each stretch's place among them, by its id. */
+  indexOf: ReadonlyMap<string, number>;
   /** Each stretch as it is now, in order from end A. */
   forms: readonly Stretch[];
   /** What has been put on it, in its place on the finished bar. */
@@ -35,8 +37,8 @@ export type BarNow = Bar & { stretches: Stretch[]; features: Feature[] };
 /** What a state is made from. */
 type Held = Omit<BarState, "now" | "laid">;
 
-function stateOf(held: Held): BarState {
-  const { bar, steel, forms, features, kept, settled, trimMm } = held;
+function stateOf(held: Held, before?: LaidBar): BarState {
+  const { bar, steel, indexOf, forms, features, kept, settled, trimMm } = held;
   const same = forms === bar.stretches || forms.every((form, at) => form === bar.stretches[at]);
   const trim = trimStretch(held);
   // The same list where nothing has changed, so that it is laid once.
@@ -49,13 +51,14 @@ function stateOf(held: Held): BarState {
   return {
     bar,
     steel,
+    indexOf,
     forms: own,
     features,
     kept,
     settled,
     trimMm,
     now,
-    laid: layBar(now.stretches),
+    laid: layBar(now.stretches, before),
   };
 }
 
@@ -95,6 +98,7 @@ export const coldState = (
   stateOf({
     bar,
     steel,
+    indexOf: new Map(bar.stretches.map(({ id }, index) => [id, index])),
     forms,
     features: [],
     kept: keptSteelOf(bar),
@@ -110,26 +114,41 @@ const isAsMilled = ({ stretch, scale, volumeMm3 }: StretchSteel, { stock }: Bar)
 export function changed(state: BarState, change: Change): BarState {
   const { shape, gathers, leaves, trims } = change;
   if (!shape && !gathers && !leaves && !trims) return state;
-  const { bar, steel, forms, features, kept, trimMm } = state;
+  const { bar, steel, indexOf, features, kept, trimMm } = state;
   const made = gathers?.feature ?? (shape && leaves ? leaves.id : null);
   const settled = made === null ? state.settled : new Set([...state.settled, made]);
-  const pendingMm3 = shape ? pendingSteelMm3(state, shape.stretch, settled) : 0;
-  const shapedForms = shape
-    ? forms.map((form, index) => shaped(steel[index]!, form, shape, pendingMm3))
-    : forms;
-  return stateOf({
-    bar,
-    steel,
-    forms: gathers
-      ? shapedForms.map((form, index) =>
-          steel[index]!.stretch.id === gathers.stretch ? gathered(state, index, settled) : form,
-        )
-      : shapedForms,
-    features: leaves ? [...features.filter(({ id }) => id !== leaves.id), leaves] : features,
-    kept,
-    settled,
-    trimMm: trims ? 0 : trimMm,
-  });
+  return stateOf(
+    {
+      bar,
+      steel,
+      indexOf,
+      forms: formsAfter(state, change, settled),
+      features: leaves ? [...features.filter(({ id }) => id !== leaves.id), leaves] : features,
+      kept,
+      settled,
+      trimMm: trims ? 0 : trimMm,
+    },
+    state.laid,
+  );
+}
+
+/** Each stretch after a change. */
+function formsAfter(
+  state: BarState,
+  { shape, gathers }: Change,
+  settled: ReadonlySet<string>,
+): readonly Stretch[] {
+  const { steel, indexOf, forms } = state;
+  let after = forms;
+  const shapedAt = shape && indexOf.get(shape.stretch);
+  if (shape && shapedAt !== undefined) {
+    const pendingMm3 = pendingSteelMm3(state, shape.stretch, settled);
+    after = after.with(shapedAt, shaped(steel[shapedAt]!, forms[shapedAt]!, shape, pendingMm3));
+  }
+  const gatheredAt = gathers && indexOf.get(gathers.stretch);
+  if (gatheredAt !== undefined)
+    after = after.with(gatheredAt, gathered(state, gatheredAt, settled));
+  return after;
 }
 
 /**
@@ -165,7 +184,7 @@ const NO_STEEL_MM3 = 1e-6;
 
 /** Steel that features not yet made will take of a stretch, mm³, less than nothing where they leave it more. */
 function pendingSteelMm3(
-  { steel, kept }: Pick<BarState, "steel" | "kept">,
+  { steel, indexOf, kept }: Pick<BarState, "steel" | "indexOf" | "kept">,
   stretch: string,
   settled: ReadonlySet<string>,
 ): number {
@@ -173,7 +192,7 @@ function pendingSteelMm3(
   if (own.length === 0) return 0;
   const pending = own.filter(({ feature }) => !settled.has(feature));
   const sumOf = (some: readonly KeptSteel[]) => some.reduce((sum, { mm3 }) => sum + mm3, 0);
-  const holds = steel.find((one) => one.stretch.id === stretch)!;
+  const holds = steel[indexOf.get(stretch)!]!;
   const differenceMm3 = holds.volumeMm3 - stretchVolumeMm3(holds.stretch);
   if (Math.abs(differenceMm3 - sumOf(own)) < NO_STEEL_MM3) return sumOf(pending);
   // A stretch keeps some steel however much is said to be taken of it: each takes as much of that as the next.
@@ -183,10 +202,9 @@ function pendingSteelMm3(
 function shaped(
   holds: StretchSteel,
   form: Stretch,
-  { stretch, to, own }: NonNullable<Change["shape"]>,
+  { to, own }: NonNullable<Change["shape"]>,
   pendingMm3: number,
 ): Stretch {
-  if (holds.stretch.id !== stretch) return form;
   if (to === "finished" || (!own && isSameForm(form, holds.stretch)))
     return finishedBut(holds.stretch, pendingMm3);
   return ofVolume(to, stretchVolumeMm3(holds.stretch) + pendingMm3);

@@ -1,5 +1,4 @@
-import { layBar, sectionAt } from "../bar/bar";
-import type { Stretch } from "../bar/schema";
+import { sectionOf, stretchAt, type LaidBar, type LaidStretch } from "../bar/bar";
 import { sectionAreaMm2, type Section } from "../section/section";
 
 /** Bar beside the hot part that is too hot or in the way to be held, mm (common practice, no source). */
@@ -19,17 +18,21 @@ const HEAVIER = 1.002;
  * @param bar the bar before the stage
  * @param hot where the work is on it, mm from end A
  */
-export function tongsFor(bar: readonly Stretch[], hot: { fromMm: number; toMm: number }): Section {
-  const laid = layBar(bar);
-  const { lengthMm } = laid;
+export function tongsFor(bar: LaidBar, hot: { fromMm: number; toMm: number }): Section {
+  const { lengthMm } = bar;
   const atB = lengthMm - hot.toMm >= hot.fromMm;
   const coldMm = Math.max(0, (atB ? lengthMm - hot.toMm : hot.fromMm) - CLEAR_MM);
   const outMm = Math.min(END_MM, lengthMm / 2);
   const inMm = Math.max(outMm, coldMm);
   let best: Section | undefined;
+  let here: LaidStretch | undefined;
   for (let place = 0; place <= PLACES; place += 1) {
     const fromEndMm = outMm + ((inMm - outMm) * place) / PLACES;
-    const section = sectionAt(laid, atB ? lengthMm - fromEndMm : fromEndMm);
+    const atMm = atB ? lengthMm - fromEndMm : fromEndMm;
+    // A prism is as heavy everywhere as where it was first met.
+    if (here?.stretch.kind === "prism" && here.fromMm <= atMm && atMm < here.toMm) continue;
+    here = stretchAt(bar, atMm);
+    const section = sectionOf(here, atMm);
     if (!best || sectionAreaMm2(section) > sectionAreaMm2(best) * HEAVIER) best = section;
   }
   return best!;

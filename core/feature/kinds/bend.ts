@@ -121,8 +121,8 @@ export const bend = defineFeature<typeof schema>({
         unit: "deg",
         nominal: Math.abs(angle),
         instrument: "protractor",
-        ...opened,
         weight: 2,
+        ...opened,
       }),
       line("radius", "inside radius", {
         measure: "radius",
@@ -158,11 +158,11 @@ export const bend = defineFeature<typeof schema>({
         ? [
             {
               operation: "set-corner" as const,
-              ...(square ? { leaves: one, shapes: true } : {}),
               sizes: ({ at }: Bend) => [
                 { name: "Middle from end A", value: at, unit: "mm" as const },
                 ...(square ? [gatheredSize(cornerMm3(one, bar), sectionAreaMm2(stock))] : []),
               ],
+              ...(square ? { leaves: one, shapes: true } : {}),
             },
           ]
         : []),

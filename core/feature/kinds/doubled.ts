@@ -42,7 +42,7 @@ export const doubled = defineFeature<typeof schema>({
   extent: ({ from, to }) => ({ fromMm: from, toMm: to, needsMm: null }),
   warnings,
   characteristics: (_one, _bar, line) => [
-    line("seam", "seam closed", { ...byEye, measure: "weld", weight: 2 }),
+    line("seam", "seam closed", { measure: "weld", weight: 2, ...byEye }),
   ],
   rework: {
     seam: {
@@ -79,7 +79,7 @@ export const doubled = defineFeature<typeof schema>({
     return { lines: [seam] };
   },
   risks: () => ["weld"],
-  start: (place) => ({ id: place.id, ...startSpan(place), kind: "doubled" }),
+  start: (place) => ({ id: place.id, kind: "doubled", ...startSpan(place) }),
   describe: ({ from, to }, length) => `${length(to - from)} of it`,
   sample: (id, lengthMm, random) => ({ id, ...anySpan(lengthMm, random), kind: "doubled" }),
 });

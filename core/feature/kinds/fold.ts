@@ -56,10 +56,10 @@ export const fold = defineFeature<typeof schema>({
     if (hasLikeLegs({ at }, bar.lengthMm))
       return [
         line("legs", "both legs", {
-          ...difference(legMm),
           measure: "legs",
           instrument: "rule",
           whenLight: "trim",
+          ...difference(legMm),
         }),
       ];
     return [
@@ -81,12 +81,6 @@ export const fold = defineFeature<typeof schema>({
       {
         operation: "fold",
         leaves: one,
-        ...(welded
-          ? {
-              words:
-                "Fold it back on itself at the cut, brush both faces, and leave the joint a little open for the flux.",
-            }
-          : {}),
         sizes: (now, bar) => [
           ...place(now),
           { name: "Legs", value: [now.at, bar.lengthMm - now.at], unit: "mm" },
@@ -94,6 +88,12 @@ export const fold = defineFeature<typeof schema>({
             ? [{ name: "Inside radius", value: now.insideRadius, unit: "mm" as const }]
             : []),
         ],
+        ...(welded
+          ? {
+              words:
+                "Fold it back on itself at the cut, brush both faces, and leave the joint a little open for the flux.",
+            }
+          : {}),
       },
     ];
   },

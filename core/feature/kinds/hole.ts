@@ -90,15 +90,15 @@ function warnings(hole: Hole, bar: LaidBar): Warning[] {
   if (endMm < leastEndMm - 1e-9)
     found.push({
       code: "hole-near-end",
-      ...about,
       diameterMm: diameter,
       endMm,
       leastMm: leastEndMm,
+      ...about,
     });
   const wallMm = (barMm - diameter) / 2;
   const leastWallMm = diameter * WALL_DIAMETERS[method];
   if (wallMm < leastWallMm - 1e-9)
-    found.push({ code: "hole-near-edge", ...about, wallMm, leastMm: leastWallMm });
+    found.push({ code: "hole-near-edge", wallMm, leastMm: leastWallMm, ...about });
   const { fromMm, toMm } = extent(hole);
   const within = stretchAt(bar, hole.at);
   const hasMm = Math.min(toMm, within.toMm) - Math.max(fromMm, within.fromMm);
@@ -289,11 +289,11 @@ export const hole = defineFeature<typeof schema>({
           ]
         : []),
       line("place", "", placedAt(at)),
-      line("walls", "both walls", { ...difference(wallMm), measure: "walls", place: "near face" }),
+      line("walls", "both walls", { measure: "walls", place: "near face", ...difference(wallMm) }),
       line("walls-far", "both walls, far face", {
-        ...difference(wallMm),
         measure: "walls-far",
         place: "far face",
+        ...difference(wallMm),
       }),
     ];
   },

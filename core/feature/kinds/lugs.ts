@@ -151,7 +151,7 @@ export const lugs = defineFeature<typeof schema>({
       line("thickness", "thick", { measure: "thickness", nominal: one.thickness }),
       line("place", "", placedAt(one.at)),
       ...(countOf(one) === 2
-        ? [line("alike", "both alike", { ...difference(one.reach), measure: "legs" })]
+        ? [line("alike", "both alike", { measure: "legs", ...difference(one.reach) })]
         : []),
     ];
   },

@@ -79,11 +79,11 @@ export const ring = defineFeature<typeof schema>({
       across("one-way", "inside, one way"),
       across("other-way", "inside, the other way"),
       line("round", "roundness, several diameters", {
-        ...difference(inside),
         measure: "roundness",
+        count: 3,
+        ...difference(inside),
         kind: "evenness",
         readings: "spread",
-        count: 3,
       }),
       ...(gap
         ? [
@@ -112,18 +112,18 @@ export const ring = defineFeature<typeof schema>({
       {
         operation: "ring",
         leaves: one,
-        ...(oneEnd
-          ? {
-              words:
-                "Curve its end to the eye’s radius first, over the horn; then bring the rest round to it and close it.",
-            }
-          : {}),
         sizes: (now) => [
           { name: "Bar it takes", value: now.to - now.from, unit: "mm" },
           { name: "From and to", value: [now.from, now.to], unit: "mm" },
           { name: "Inside", value: now.insideDiameter, unit: "mm" },
           ...(now.gap ? [{ name: "Gap", value: now.gap, unit: "mm" as const }] : []),
         ],
+        ...(oneEnd
+          ? {
+              words:
+                "Curve its end to the eye’s radius first, over the horn; then bring the rest round to it and close it.",
+            }
+          : {}),
       },
     ];
   },

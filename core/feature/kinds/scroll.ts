@@ -186,9 +186,9 @@ export const scroll = defineFeature<typeof schema>({
         measure: "extent",
         nominal: wideMm,
         instrument: "rule",
+        weight: 2,
         ...opened,
         heavyWhen: "above",
-        weight: 2,
       }),
       line("form", "off its template", {
         measure: "form",

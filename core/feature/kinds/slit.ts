@@ -47,9 +47,9 @@ export const slit = defineFeature<typeof schema>({
     }),
     line("crotch", "crotch", placedAt(crotchMm(slit, bar))),
     line("legs", "both legs", {
-      ...difference(slitLengthMm(slit)),
       measure: "legs",
       whenLight: "trim",
+      ...difference(slitLengthMm(slit)),
     }),
   ],
   rework: {

@@ -114,7 +114,7 @@ export const slot = defineFeature<typeof schema>({
       line("place", "", placedAt(slot.at)),
       slot.off
         ? line("wall", "narrow wall", { measure: "position", nominal: narrowMm })
-        : line("walls", "both walls", { ...difference(wideMm), measure: "walls" }),
+        : line("walls", "both walls", { measure: "walls", ...difference(wideMm) }),
     ];
   },
   rework: {
@@ -138,7 +138,6 @@ export const slot = defineFeature<typeof schema>({
       {
         operation: "slot",
         leaves: one,
-        ...(one.through === "width" ? { words: `Through the width. ${slotting.words}` } : {}),
         sizes: (now) => [
           place(now),
           { name: "Opening", value: [now.length, now.width], unit: "mm" },
@@ -146,6 +145,7 @@ export const slot = defineFeature<typeof schema>({
             ? [{ name: `Off the middle, ${now.side ?? "up"}`, value: now.off, unit: "mm" as const }]
             : []),
         ],
+        ...(one.through === "width" ? { words: `Through the width. ${slotting.words}` } : {}),
       },
     ];
   },

@@ -20,7 +20,7 @@ export const stamp = defineFeature<typeof schema>({
   extent: ({ at }) => ({ fromMm: at, toMm: at, needsMm: null }),
   warnings: () => [],
   characteristics: (_one, _bar, line) => [
-    line("mark", "one blow, the right way up", { ...byEye, measure: "mark" }),
+    line("mark", "one blow, the right way up", { measure: "mark", ...byEye }),
   ],
   rework: {
     mark: {

@@ -45,7 +45,7 @@ export const temporaryBend = defineFeature<typeof schema>({
   },
   warnings: () => [],
   characteristics: (_one, _bar, line) => [
-    line("straight", "straight again, no kink", { ...byEye, measure: "straightness" }),
+    line("straight", "straight again, no kink", { measure: "straightness", ...byEye }),
   ],
   rework: {
     straight: {

@@ -20,7 +20,7 @@ export const texture = defineFeature<typeof schema>({
   extent: ({ from, to }) => ({ fromMm: from, toMm: to, needsMm: null }),
   warnings: () => [],
   characteristics: (_one, _bar, line) => [
-    line("cover", "even cover", { ...byEye, measure: "cover" }),
+    line("cover", "even cover", { measure: "cover", ...byEye }),
   ],
   rework: {
     cover: { on: { operation: "texture", say: "Go over {it} again where it is bare" } },
@@ -37,7 +37,7 @@ export const texture = defineFeature<typeof schema>({
     { what: "to", atMm: to },
   ],
   risks: () => [],
-  start: (place) => ({ id: place.id, ...startSpan(place), kind: "texture" }),
+  start: (place) => ({ id: place.id, kind: "texture", ...startSpan(place) }),
   describe: () => "",
   sample: (id, lengthMm, random) => ({ id, ...anySpan(lengthMm, random), kind: "texture" }),
 });

@@ -82,16 +82,16 @@ export const twist = defineFeature<typeof schema>({
         unit: "turns",
         nominal: turns,
         instrument: "eye",
-        ...opened,
         weight: 2,
+        ...opened,
       }),
       line("pitch", "pitch, crest by crest", {
-        ...difference((to - from) / turns),
         measure: "pitch",
-        kind: "evenness",
         instrument: "rule",
-        readings: "spread",
         count: Math.min(MAX_VALUES, Math.max(2, Math.floor(turns))),
+        ...difference((to - from) / turns),
+        kind: "evenness",
+        readings: "spread",
       }),
       line("straight", "straight", {
         measure: "straightness",
@@ -124,12 +124,12 @@ export const twist = defineFeature<typeof schema>({
         operation: "twist",
         leaves: one.back === undefined ? one : { ...one, turns: one.turns + one.back },
         words: `${one.hand === "right" ? "Right" : "Left"} hand. ${twistHeats === "several" ? "Short heats, each corrected before the next." : "One long even heat."} Hot parts turn more: cool the lead, reheat the lag. Keep the square for the wrench until the last back-twist is done.`,
-        ...(twistHeats === "several" ? { heats } : {}),
         sizes: ({ from, to, turns, back = 0 }) => [
           { name: "From and to", value: [from, to], unit: "mm" },
           { name: back > 0 ? "Turned on" : "Turns", value: turns, unit: "turns" },
           { name: "Crest to crest", value: (to - from) / turns, unit: "mm" },
         ],
+        ...(twistHeats === "several" ? { heats } : {}),
       },
       ...(one.back === undefined
         ? []
@@ -154,10 +154,10 @@ export const twist = defineFeature<typeof schema>({
   risks: () => ["twist"],
   start: (place) => ({
     id: place.id,
-    ...startSpan(place),
     kind: "twist",
     turns: 2,
     hand: "right",
+    ...startSpan(place),
   }),
   describe: ({ turns, hand }) => turnsInWords(turns, hand),
   sample: (id, lengthMm, random) => ({

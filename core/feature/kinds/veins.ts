@@ -44,7 +44,7 @@ export const veins = defineFeature<typeof schema>({
   extent: ({ from, to }) => ({ fromMm: from, toMm: to, needsMm: null }),
   warnings: () => [],
   characteristics: (_one, _bar, line) => [
-    line("mark", "midrib to the tip, veins even", { ...byEye, measure: "mark" }),
+    line("mark", "midrib to the tip, veins even", { measure: "mark", ...byEye }),
   ],
   rework: { mark: { on: { operation: "vein", say: "Cut {it} again, in the same lines" } } },
   operations: (one) => [
@@ -80,7 +80,7 @@ export const veins = defineFeature<typeof schema>({
     return { lines: [[first.at, last.at], ...sideVeins.flat()] };
   },
   risks: () => ["struck-tool"],
-  start: (place) => ({ id: place.id, ...startSpan(place), kind: "veins" }),
+  start: (place) => ({ id: place.id, kind: "veins", ...startSpan(place) }),
   describe: ({ pairs = USUAL_PAIRS }) => `${pairs} on each side`,
   sample: (id, lengthMm, random) => ({
     id,

@@ -86,7 +86,7 @@ export const weld = defineFeature<typeof schema>({
   extent,
   warnings: (one, bar) => runsOffTheBar(one, extent(one), bar),
   characteristics: ({ length }, _bar, line) => [
-    line("seam", "seam closed", { ...byEye, measure: "weld", weight: 2 }),
+    line("seam", "seam closed", { measure: "weld", weight: 2, ...byEye }),
     ...(length === undefined
       ? []
       : [

@@ -109,8 +109,8 @@ export const wrap = defineFeature<typeof schema>({
         unit: "turns",
         nominal: one.turns,
         instrument: "eye",
-        ...opened,
         weight: 2,
+        ...opened,
       }),
       ...(lengthMm === null
         ? []
@@ -173,7 +173,7 @@ export const wrap = defineFeature<typeof schema>({
     return { lines: helixLines(one, bothLegs) };
   },
   risks: () => ["twist", "springing"],
-  start: (place) => ({ id: place.id, ...startSpan(place), kind: "wrap", turns: 2, hand: "right" }),
+  start: (place) => ({ id: place.id, kind: "wrap", turns: 2, hand: "right", ...startSpan(place) }),
   describe: ({ turns, hand }) => turnsInWords(turns, hand),
   sample: (id, lengthMm, random) => ({
     id,
