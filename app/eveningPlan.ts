@@ -1,11 +1,11 @@
 import { createHash } from "node:crypto";
-import type { EveningPlan } from "@/core/evening/evening";
-import { planningOf } from "@/core/evening/plan";
+import { MessageChannel } from "node:worker_threads";
+import type { Evening, EveningPlan } from "@/core/evening/evening";
 import type { SectionToSaw } from "@/core/evening/sawList";
+import type { Actor } from "@/data/actor";
 import type { Shop } from "@/data/queries/next";
 import { eveningOf, wantedCuts } from "@/core/evening/planning";
 import type { EveningData } from "@/data/queries/evening";
-import { inTurns } from "./inTurns";
 import { runInWorker } from "./workerPool";
 
 export interface PlannedEvening {
@@ -13,11 +13,37 @@ export interface PlannedEvening {
   saw: SectionToSaw[];
 }
 
+/** A plan that is being made: how far it is, 0 to 1, and what ends it. */
+interface Running {
+  share: number;
+  stop: () => void;
+}
+
 const MAX_KEPT = 60;
-const kept = new Map<string, Promise<PlannedEvening>>();
+
+/** Pages and routes are compiled apart: what both know is the process's. */
+const shared = globalThis as {
+  bellStepEvenings?: Map<string, Promise<PlannedEvening>>;
+  bellStepPlanning?: Map<string, Running>;
+};
+/** What was planned, by what was asked. */
+const kept = (shared.bellStepEvenings ??= new Map<string, Promise<PlannedEvening>>());
+/** Classes that this server is planning, by school and class. */
+const planning = (shared.bellStepPlanning ??= new Map<string, Running>());
+const planningKey = ({ schoolId }: Pick<Actor, "schoolId">, classId: string) =>
+  `${schoolId} ${classId}`;
+
+/** How far the plan of a class is, 0 to 1; null where this server isn't planning it. */
+export const planningShare = (actor: Pick<Actor, "schoolId">, classId: string): number | null =>
+  planning.get(planningKey(actor, classId))?.share ?? null;
+
+/** Ends the planning of a class with the best plan that was looked at. */
+export const stopPlanning = (actor: Pick<Actor, "schoolId">, classId: string): void =>
+  planning.get(planningKey(actor, classId))?.stop();
 
 /** Who is at which fire when, and what is sawn; what was planned already is not planned again. */
 export function plannedEvening(
+  actor: Pick<Actor, "schoolId">,
   data: EveningData,
   { weldingHearth }: Pick<Shop, "weldingHearth">,
 ): Promise<PlannedEvening> {
@@ -28,7 +54,7 @@ export function plannedEvening(
   const known = kept.get(key);
   if (known) return known;
   const planned = Promise.all([
-    inTurns(planningOf(evening)),
+    planOf(evening, planningKey(actor, data.of.id)),
     runInWorker({ kind: "saw", wanted, rack: data.rack }),
   ]).then(([plan, saw]) => ({ plan, saw }));
   kept.set(key, planned);
@@ -36,4 +62,18 @@ export function plannedEvening(
   const [oldest] = kept.keys();
   if (kept.size > MAX_KEPT && oldest !== undefined) kept.delete(oldest);
   return planned;
+}
+
+/** The plan from a thread of its own, watched while it is made. */
+async function planOf(evening: Evening, key: string): Promise<EveningPlan> {
+  const { port1: port, port2 } = new MessageChannel();
+  const running: Running = { share: 0, stop: () => port.postMessage("stop") };
+  port.on("message", (share: number) => (running.share = share));
+  planning.set(key, running);
+  try {
+    return await runInWorker({ kind: "evening", evening, port: port2 });
+  } finally {
+    if (planning.get(key) === running) planning.delete(key);
+    port.close();
+  }
 }

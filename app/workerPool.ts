@@ -1,16 +1,21 @@
 import { join } from "node:path";
+import type { MessagePort } from "node:worker_threads";
 import { Tinypool } from "tinypool";
+import type { Evening, EveningPlan } from "@/core/evening/evening";
 import type { RackBar, SectionToSaw, WantedCut } from "@/core/evening/sawList";
 import type { reckon } from "@/core/reckon/registry";
 
 /** What is worked out beside the server's own thread, so that nobody else waits for it. */
 export type WorkerTask =
   | { kind: "saw"; wanted: readonly WantedCut[]; rack: readonly RackBar[] }
-  | { kind: "reckon"; name: string; input: unknown };
+  | { kind: "reckon"; name: string; input: unknown }
+  /** Its share is said on the port; any message there ends it. */
+  | { kind: "evening"; evening: Evening; port: MessagePort };
 
 export interface WorkerAnswer {
   saw: SectionToSaw[];
   reckon: ReturnType<typeof reckon>;
+  evening: EveningPlan;
 }
 
 /** Made beside the build (scripts/worker.mjs). */
@@ -43,5 +48,9 @@ export async function runInWorker<Task extends WorkerTask>(
     maxThreads: MAX_THREADS,
     idleTimeout: IDLE_MS,
   });
-  return (await kept.bellStepWorkers.run(task, { signal })) as WorkerAnswer[Task["kind"]];
+  const transferList = task.kind === "evening" ? [task.port] : undefined;
+  return (await kept.bellStepWorkers.run(task, {
+    signal,
+    transferList,
+  })) as WorkerAnswer[Task["kind"]];
 }

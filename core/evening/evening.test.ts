@@ -457,6 +457,32 @@ test("in steps it says how far it is, and comes to the same plan", () => {
   expect(shares.every((share) => share >= 0 && share < 1)).toBe(true);
 });
 
+test.each([
+  ["large", largeEvening(12, 6, 1), 3],
+  [
+    "small, while it is looked through",
+    eveningOf({
+      minutes: 150,
+      fires: [fire("1", true), fire("2")],
+      learners: Array.from({ length: 8 }, (_, at) =>
+        learner(`l${at}`, { minutes: 20 + 5 * at, weldMinutes: at % 2 ? 10 : 0 }),
+      ),
+    }),
+    200,
+  ],
+])("told to stop, it is a plan still, and nothing is called proved: %s", (_, evening, after) => {
+  const steps = planningOf(evening);
+  let step = steps.next();
+  for (let count = 0; count < after && !step.done; count += 1) step = steps.next();
+  expect(step.done).toBe(false);
+  step = steps.next(true);
+  expect(step.done).toBe(true);
+  const plan = step.value as EveningPlan;
+  expectAllowed(evening, plan);
+  expect(plan.places.length).toBeGreaterThan(0);
+  expect(plan.isOptimal).toBe(false);
+});
+
 test("what counts more is finished, and an evening of nobody is planned", () => {
   const fires = [fire("1")];
   const two = [learner("a", { minutes: 60 }), learner("b", { minutes: 60, priority: 1 })];

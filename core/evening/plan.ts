@@ -1,5 +1,5 @@
 import type { Evening, EveningPlan, Left, Remedy, Why } from "./evening";
-import { bestPlan } from "./search";
+import { bestPlan, type InSteps } from "./search";
 import { countOf, heats, lengthOf, Timetable, type Ignored, type Job } from "./timetable";
 
 /**
@@ -13,9 +13,10 @@ export const planEvening = (evening: Evening): EveningPlan => takenAtOnce(planni
 
 /**
  * The same in steps, for who has other things to do in between, shows how far it is, or stops it: each
- * gives the share that is done, from 0 to 1, and the last the plan.
+ * gives the share that is done, from 0 to 1, and the last the plan. Told to stop, it is the best that was
+ * looked at.
  */
-export function* planningOf(evening: Evening): Generator<number, EveningPlan> {
+export function* planningOf(evening: Evening): InSteps<EveningPlan> {
   const timetable = new Timetable(evening);
   const bound = boundOf(timetable);
   const shown = timetable.activities.filter(
@@ -38,7 +39,7 @@ export function* planningOf(evening: Evening): Generator<number, EveningPlan> {
 }
 
 /** What comes of something that is done in steps, all of them taken at once. */
-function takenAtOnce(steps: Generator<number, EveningPlan>): EveningPlan {
+function takenAtOnce(steps: InSteps<EveningPlan>): EveningPlan {
   for (;;) {
     const { done, value } = steps.next();
     if (done) return value;

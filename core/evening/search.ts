@@ -9,6 +9,9 @@ import {
   type Way,
 } from "./timetable";
 
+/** Work in steps: each gives the share that is done, and is told whether to come to an end with what it has. */
+export type InSteps<Value> = Generator<number, Value, boolean | undefined>;
+
 /** What is put where, in the order it was put. */
 type Steps = { activity: Activity; way: Way; at: number }[];
 
@@ -22,6 +25,8 @@ interface Found {
 /** Larger evenings aren't looked through. */
 const MAX_SEARCHED = 9;
 const MAX_STATES = 40_000;
+/** States times the ways there are on from each: those of many fires are looked at in the same time. */
+const MAX_BRANCHES = 400_000;
 const MAX_TRIES = 1200;
 /** How far it is, is said after so many tries, or so many states looked at. */
 const TRIES_A_STEP = 8;
@@ -43,12 +48,12 @@ const freedomOf = (activity: Activity): number =>
  * Thompson 1960).
  *
  * @param bound no plan shows more, and none finishes more
- * @returns in steps, each the share of the looking that is done
+ * @returns in steps; told to stop, the best that was looked at
  */
 export function* bestPlan(
   timetable: Timetable,
   bound: Pick<Score, "shown" | "finished">,
-): Generator<number, Found> {
+): InSteps<Found> {
   const { activities } = timetable;
   const random = seededRandom(SEED);
   let order = [...activities].sort(
@@ -59,7 +64,7 @@ export function* bestPlan(
   const cost = activities.length * timetable.slots * Math.max(1, timetable.evening.fires.length);
   const tries = Math.min(MAX_TRIES, Math.ceil(MAX_WORK / Math.max(1, cost)));
   for (let round = 0; round < tries && !isDone() && activities.length > 1; round += 1) {
-    if (round % TRIES_A_STEP === 0) yield round / tries;
+    if (round % TRIES_A_STEP === 0 && (yield round / tries)) return { ...best, isProved: false };
     const next = changed(order, random);
     const found = planned(timetable, next);
     if (isBetter(best.score, found.score)) continue;
@@ -145,27 +150,28 @@ const bestPossible = (score: Score, open: readonly Activity[]): Score => ({
   moves: 0,
 });
 
+const placeKey = (put: { way: Way; at: number } | undefined): string =>
+  put ? `${put.way.fire} ${put.way.weldFire} ${put.at}` : "";
+
 /** Every order and every way, each plan looked at once; cut short after so many. */
 function* searchedThrough(
   timetable: Timetable,
   first: { score: Score; steps: Steps },
-): Generator<number, { best: { score: Score; steps: Steps }; isWhole: boolean }> {
+): InSteps<{ best: { score: Score; steps: Steps }; isWhole: boolean }> {
   let best = first;
   let isWhole = true;
   const seen = new Set<string>();
   const steps: Steps = [];
-  function* search(open: readonly Activity[]): Generator<number, void> {
-    if (seen.size >= MAX_STATES) {
-      isWhole = false;
-      return;
-    }
-    const key = [...timetable.put.values()]
-      .map(({ activity, way, at }) => `${activity.id} ${way.fire} ${way.weldFire} ${at}`)
-      .sort()
-      .join();
+  const { activities } = timetable;
+  const branches = activities.reduce((sum, one) => sum + timetable.waysOf(one).length, 0);
+  const maxStates = Math.min(MAX_STATES, MAX_BRANCHES / Math.max(1, branches));
+  function* search(open: readonly Activity[]): InSteps<void> {
+    if (seen.size >= maxStates) isWhole = false;
+    if (!isWhole) return;
+    const key = activities.map(({ id }) => placeKey(timetable.put.get(id))).join();
     if (seen.has(key)) return;
     seen.add(key);
-    if (seen.size % STATES_A_STEP === 0) yield seen.size / MAX_STATES;
+    if (seen.size % STATES_A_STEP === 0 && (yield seen.size / maxStates)) isWhole = false;
     const score = timetable.score();
     if (isBetter(score, best.score)) best = { score, steps: [...steps] };
     if (isBetter(best.score, bestPossible(score, open))) return;
@@ -181,6 +187,6 @@ function* searchedThrough(
         if (!isWhole) return;
       }
   }
-  yield* search(timetable.activities);
+  yield* search(activities);
   return { best, isWhole };
 }

@@ -1,6 +1,7 @@
 import * as z from "zod";
 import type { Evening, EveningPlan } from "../evening/evening";
 import { planEvening, planningOf } from "../evening/plan";
+import type { InSteps } from "../evening/search";
 import { eveningDrawing } from "../drawing/eveningDrawing";
 import { readInput } from "../problem/complain";
 import { refuse } from "../problem/problem";
@@ -176,7 +177,7 @@ export const evening = defineReckoner({
  *
  * @throws Refusal where it isn't an evening, or one that can't be planned
  */
-export function* eveningAnswer(given: unknown): Generator<number, EveningPlan> {
+export function* eveningAnswer(given: unknown): InSteps<EveningPlan> {
   const asked = readInput(input, given);
   checkEvening(asked);
   return yield* planningOf(asked);

@@ -19,6 +19,13 @@ export interface NotRight {
 
 const COUNTS = ["Nothing", "One thing", "Two things", "Three things", "Four things", "Five things"];
 
+function titleOf(problems: readonly NotRight[] | null): string {
+  if (!problems) return "It is being planned";
+  if (problems.length === 0) return "It all fits";
+  const count = COUNTS[problems.length] ?? `${problems.length} things`;
+  return `${count} ${problems.length === 1 ? "is" : "are"} not right yet`;
+}
+
 /** What Bell Step says of an evening: what isn't right yet, in order. */
 export function EveningSlate({
   classId,
@@ -30,7 +37,8 @@ export function EveningSlate({
   classId: string;
   /** "Before Thursday" */
   before: string;
-  problems: readonly NotRight[];
+  /** Null while it is being planned. */
+  problems: readonly NotRight[] | null;
   manages: boolean;
   children: React.ReactNode;
 }) {
@@ -40,19 +48,14 @@ export function EveningSlate({
     const answer = await send("say-evening", { wordId: newId(), classId, ...of, says });
     if (answer.ok) router.refresh();
   };
-  const firstShort = problems.findIndex(({ isShort }) => isShort);
-  const count = COUNTS[problems.length] ?? `${problems.length} things`;
+  const firstShort = problems?.findIndex(({ isShort }) => isShort);
   return (
     <aside aria-label="What isn’t right yet" className="bg-slate text-chalk">
       <div className="flex flex-col p-6 xl:sticky xl:top-0 xl:h-[calc(100vh-56px)]">
         <p className="text-13 text-chalk-2">{before}</p>
-        <h2 className="mt-1 font-slab text-27 leading-tight font-semibold">
-          {problems.length === 0
-            ? "It all fits"
-            : `${count} ${problems.length === 1 ? "is" : "are"} not right yet`}
-        </h2>
+        <h2 className="mt-1 font-slab text-27 leading-tight font-semibold">{titleOf(problems)}</h2>
         <ol className="mt-4 min-h-0 grow overflow-y-auto" tabIndex={0}>
-          {problems.map(({ title, detail, drop: of, isPut }, index) => (
+          {problems?.map(({ title, detail, drop: of, isPut }, index) => (
             <li
               key={`${title} ${index}`}
               className="grid grid-cols-[28px_minmax(0,1fr)] border-t border-slate-rule py-4"

@@ -1,5 +1,6 @@
 "use client";
 
+import { DropdownMenu } from "radix-ui";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Attendance } from "@/core/floor/events";
@@ -97,13 +98,6 @@ export function WhoMakes({
                   );
                 })}
               </div>
-            </div>
-            <div>
-              {row.attendance === "away" ? (
-                <p className="quiet pt-1 text-15">nothing this evening</p>
-              ) : (
-                <Pieces row={row} manages={manages} busy={busy} say={say} />
-              )}
               {manages && row.attendance !== "away" ? (
                 <Another
                   name={row.name}
@@ -113,6 +107,13 @@ export function WhoMakes({
                   onTake={(revisionId) => void say({ learnerId: row.id, revisionId }, "make")}
                 />
               ) : null}
+            </div>
+            <div>
+              {row.attendance === "away" ? (
+                <p className="quiet pt-1 text-15">nothing this evening</p>
+              ) : (
+                <Pieces row={row} manages={manages} busy={busy} say={say} />
+              )}
             </div>
           </li>
         ))}
@@ -138,72 +139,107 @@ function Pieces({
   busy: boolean;
   say: Say;
 }) {
-  const button = "link min-h-11 px-2 text-13 text-ink-2";
   return (
-    <ul className="text-15">
+    <>
       {pieces.length === 0 ? (
-        <li className="quiet pt-1">Nothing fits, or nothing is ready.</li>
+        <p className="quiet pt-1 text-15">Nothing fits, or nothing is ready.</p>
       ) : null}
-      {pieces.map(({ revisionId, exerciseId, name, minutes, from, stages, stagesDone, ...one }) => (
-        <li key={revisionId} className="flex flex-wrap items-center gap-x-2">
-          <Link href={`/set/${exerciseId}`} className="link">
-            {name}
-          </Link>
-          <span className="quiet text-13">
-            {hoursInWords(minutes)}
-            {from === "begun" ? `, begun: stage ${stagesDone + 1} of ${stages}` : ""}
-            {from === "said" ? ", as you said" : ""}
-            {one.isGuided ? ", an instructor beside" : ""}
-          </span>
-          {manages ? (
-            <>
-              <button
-                type="button"
-                className={button}
-                disabled={busy}
-                aria-label={`Leave ${name} for another evening`}
-                onClick={() =>
-                  void say({ learnerId: id, revisionId }, from === "said" ? "let" : "drop")
-                }
-              >
-                not tonight
-              </button>
-              <button
-                type="button"
-                className={button}
-                disabled={busy}
-                aria-pressed={one.isGuided}
-                aria-label={`An instructor beside ${name}`}
-                onClick={() =>
-                  void say({ learnerId: id, revisionId }, "make", {
-                    fireId: one.kept?.fire ?? null,
-                    fromMinute: one.kept?.from ?? null,
-                    isGuided: !one.isGuided,
-                  })
-                }
-              >
-                {one.isGuided ? "on their own" : "with an instructor"}
-              </button>
-            </>
-          ) : null}
-        </li>
-      ))}
+      <ul className="grid gap-x-4 text-15 md:grid-cols-2">
+        {pieces.map((piece) => (
+          <li key={piece.revisionId} className="flex min-h-11 items-center justify-between gap-2">
+            <span>
+              <Link href={`/set/${piece.exerciseId}`} className="link">
+                {piece.name}
+              </Link>{" "}
+              <span className="quiet text-13">{aboutInWords(piece)}</span>
+            </span>
+            {manages ? <Changes learnerId={id} piece={piece} busy={busy} say={say} /> : null}
+          </li>
+        ))}
+      </ul>
       {dropped.map(({ revisionId, name }) => (
-        <li key={revisionId} className="flex flex-wrap items-center gap-x-2 text-13 text-ink-2">
+        <p key={revisionId} className="flex flex-wrap items-center gap-x-2 text-13 text-ink-2">
           Left out: {name}
           {manages ? (
             <button
               type="button"
-              className={button}
+              className="link min-h-11 px-2"
               disabled={busy}
               onClick={() => void say({ learnerId: id, revisionId }, "let")}
             >
               take it in again
             </button>
           ) : null}
-        </li>
+        </p>
       ))}
-    </ul>
+    </>
+  );
+}
+
+type Piece = MakerRow["pieces"][number];
+
+const aboutInWords = ({ minutes, from, stages, stagesDone, isGuided }: Piece): string =>
+  [
+    hoursInWords(minutes),
+    ...(from === "begun" ? [`begun: stage ${stagesDone + 1} of ${stages}`] : []),
+    ...(from === "said" ? ["as you said"] : []),
+    ...(isGuided ? ["an instructor beside"] : []),
+  ].join(", ");
+
+/** What can be said otherwise of a piece of the evening. */
+function Changes({
+  learnerId,
+  piece: { revisionId, name, from, kept, isGuided },
+  busy,
+  say,
+}: {
+  learnerId: string;
+  piece: Piece;
+  busy: boolean;
+  say: Say;
+}) {
+  const about = { learnerId, revisionId };
+  const changes = [
+    {
+      words: "Leave it for another evening",
+      make: () => say(about, from === "said" ? "let" : "drop"),
+    },
+    {
+      words: isGuided ? "On their own" : "With an instructor beside",
+      make: () =>
+        say(about, "make", {
+          fireId: kept?.fire ?? null,
+          fromMinute: kept?.from ?? null,
+          isGuided: !isGuided,
+        }),
+    },
+  ];
+  return (
+    <DropdownMenu.Root modal={false}>
+      <DropdownMenu.Trigger
+        className="link min-h-11 shrink-0 px-2 text-13 text-ink-2"
+        disabled={busy}
+        aria-label={`Change ${name}`}
+      >
+        change
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          className="z-30 border border-t-[5px] border-rule-strong border-t-ink bg-sheet py-1"
+        >
+          {changes.map(({ words, make }) => (
+            <DropdownMenu.Item
+              key={words}
+              className="flex min-h-11 cursor-default items-center px-4 text-15 data-highlighted:bg-band data-highlighted:outline-2 data-highlighted:-outline-offset-2 data-highlighted:outline-ink"
+              onSelect={() => void make()}
+            >
+              {words}
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
   );
 }
 

@@ -59,7 +59,7 @@ const BOARD_FROM = 2;
 async function printed(data: EveningData, actor: Actor): Promise<Parameters<typeof eveningPdf>[0]> {
   const database = recordsOf(actor);
   const { of, learners, demonstrations } = data;
-  const { plan, saw } = await plannedEvening(data, await findShop(database, actor));
+  const { plan, saw } = await plannedEvening(actor, data, await findShop(database, actor));
   const { timeZone, schoolName, firstUnit: unit } = actor;
   const pieces = learners.flatMap((learner) => learner.pieces.map((piece) => ({ piece, learner })));
   const revisionIds = [...new Set(pieces.map(({ piece }) => piece.revisionId))];

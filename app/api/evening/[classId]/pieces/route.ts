@@ -23,7 +23,7 @@ export async function GET(
     const now = requestTime() - ((await pretendedFor(id.data)) ?? 0);
     const evening = await findEvening(database, actor, id.data, now);
     const { learners, fires, of } = evening;
-    const { plan } = await plannedEvening(evening, await findShop(database, actor));
+    const { plan } = await plannedEvening(actor, evening, await findShop(database, actor));
     const pieces = learners.map(({ id: learnerId, pieces: own }) => [
       learnerId,
       own.map(({ revisionId, name, work }) => ({ revisionId, name, workId: work?.id ?? null })),
