@@ -84,10 +84,10 @@ test("one weld at a time at a fire, and only where it welds", () => {
   ];
   expect(todos([...ALL_HERE, ...both], 5)).toEqual([]);
   expect(todos([...ALL_HERE, ...both, [3, stage("b", 2)]], 5)).toEqual([
-    { code: "two-welds", fireId: "1", learnerIds: ["a", "b"] },
+    { code: "two-welds", fireId: "1", learnerIds: ["a", "b"], room: [] },
   ]);
   expect(todos([...ALL_HERE, [1, goes("a", "2")], [2, stage("a", 2)]], 5)).toEqual([
-    { code: "weld-elsewhere", fireId: "2", learnerId: "a" },
+    { code: "weld-elsewhere", fireId: "2", learnerId: "a", room: ["1"] },
   ]);
 });
 
@@ -211,7 +211,7 @@ test("nobody is sent to a vice for a fire, told of a weld there, or alone with a
   ][];
   expect(todos(atVice, 5)).toEqual([]);
   expect(todos([...atVice, [3, goes("b", "vice")]], 5)).toEqual([
-    { code: "crowded", fireId: "vice", learnerIds: ["a", "b"], places: 1 },
+    { code: "crowded", fireId: "vice", learnerIds: ["a", "b"], places: 1, room: null },
   ]);
   const taken = [
     ...[...ALL_HERE, [1, goes("a", "1")], [1, goes("c", "1")], [1, goes("d", "2")]],
@@ -219,4 +219,76 @@ test("nobody is sent to a vice for a fire, told of a weld there, or alone with a
   ] as [number, FloorHappening][];
   const learnerIds = ["a", "b", "c", "d"];
   expect(todos(taken, 5, { learnerIds }).map(({ code }) => code)).not.toContain("fire-free");
+});
+
+test.each([
+  ["a place at it", [[1, goes("a", "2")]], ["1"]],
+  [
+    "one of two places left there",
+    [
+      [1, goes("a", "2")],
+      [1, goes("b", "1")],
+    ],
+    ["1"],
+  ],
+  [
+    "none left",
+    [
+      [1, goes("a", "2")],
+      [1, goes("b", "1")],
+      [1, goes("c", "1")],
+    ],
+    [],
+  ],
+  [
+    "that one out too",
+    [
+      [1, goes("a", "2")],
+      [1, { kind: "fire", fireId: "1", isOut: true }],
+    ],
+    [],
+  ],
+  [
+    "a weld to make, and it welds",
+    [
+      [1, goes("a", "2")],
+      [2, stage("a", 2)],
+    ],
+    ["1"],
+  ],
+  [
+    "a weld to make, and somebody welds there",
+    [
+      [1, goes("a", "2")],
+      [2, stage("a", 2)],
+      [1, goes("b", "1")],
+      [2, stage("b", 2)],
+    ],
+    [],
+  ],
+] as [string, [number, FloorHappening][], string[]][])(
+  "where there is room once fire 2 is out: %s",
+  (_, events, room) => {
+    const out: [number, FloorHappening] = [3, { kind: "fire", fireId: "2", isOut: true }];
+    const [todo] = todos([...ALL_HERE, ...events, out], 5);
+    expect(todo).toMatchObject({ code: "fire-out", fireId: "2", room });
+  },
+);
+
+test("where one of two welds when their fire goes out, any fire takes the other", () => {
+  const events: [number, FloorHappening][] = [
+    [1, goes("a", "1")],
+    [1, goes("b", "1")],
+    [2, stage("a", 2)],
+    [3, { kind: "fire", fireId: "1", isOut: true }],
+  ];
+  expect(todos([...ALL_HERE, ...events], 5)[0]).toMatchObject({ room: ["2"], welds: false });
+  expect(todos([...ALL_HERE, ...events, [4, stage("b", 2)]], 5)[0]).toMatchObject({
+    ...{ room: [], welds: true },
+  });
+});
+
+test("who is one too many at a fire that welds goes to any other", () => {
+  const at1 = ["a", "b", "c"].map((id) => [1, goes(id, "1")] as [number, FloorHappening]);
+  expect(todos([...ALL_HERE, ...at1], 5)[0]).toMatchObject({ code: "crowded", room: ["2"] });
 });

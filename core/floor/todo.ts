@@ -26,10 +26,12 @@ export interface FloorDemonstration {
 
 /** What an instructor should do, the numbers it rests on, and since when. */
 export type Todo =
-  | { code: "fire-out"; fireId: string; learnerIds: string[] }
-  | { code: "two-welds"; fireId: string; learnerIds: string[] }
-  | { code: "weld-elsewhere"; fireId: string; learnerId: string }
-  | { code: "crowded"; fireId: string; learnerIds: string[]; places: number }
+  /** With the fires that have a place left, by their ids; for a weld those that reach its heat. */
+  | { code: "fire-out"; fireId: string; learnerIds: string[]; room: string[]; welds: boolean }
+  | { code: "two-welds"; fireId: string; learnerIds: string[]; room: string[] }
+  | { code: "weld-elsewhere"; fireId: string; learnerId: string; room: string[] }
+  /** Of places that aren't fires there is no other to go to. */
+  | { code: "crowded"; fireId: string; learnerIds: string[]; places: number; room: string[] | null }
   | { code: "at-bench"; learnerId: string; workId: string; minutes: number }
   | { code: "stuck"; learnerId: string; minutes: number }
   | { code: "over-heats"; learnerId: string; heats: number; budget: number }
@@ -88,24 +90,63 @@ function isWelding({ floor, tasks }: FloorSeen, learnerId: string): boolean {
   return work ? (tasks.get(work.revisionId)?.welds[work.stages] ?? false) : false;
 }
 
+/** Fires but one with a place left; for a weld those that reach its heat, and where nobody welds. */
+const roomBeside = (seen: FloorSeen, fireId: string, { welds }: { welds: boolean }): string[] =>
+  seen.fires.flatMap((fire) => {
+    const there = atFire(seen, fire.id);
+    const isFree =
+      fire.id !== fireId &&
+      fire.heats &&
+      !seen.floor.firesOut.has(fire.id) &&
+      there.length < fire.places &&
+      (!welds || (fire.welds && !there.some((id) => isWelding(seen, id))));
+    return isFree ? [fire.id] : [];
+  });
+
 function unsafe(seen: FloorSeen): Todo[] {
   const { floor, fires } = seen;
   return fires.flatMap((fire): Todo[] => {
     const { id: fireId, places, heats, welds } = fire;
     const there = atFire(seen, fireId);
-    if (floor.firesOut.has(fireId))
-      return there.length > 0 ? [{ code: "fire-out", fireId, learnerIds: there }] : [];
+    const roomFor = (needs: { welds: boolean }) => roomBeside(seen, fireId, needs);
+    if (floor.firesOut.has(fireId)) {
+      // Where only some of them weld, any fire takes one of the others.
+      const needs = { welds: there.every((id) => isWelding(seen, id)) };
+      return there.length > 0
+        ? [{ code: "fire-out", fireId, learnerIds: there, room: roomFor(needs), ...needs }]
+        : [];
+    }
     // Away from the fires nobody takes a weld.
     const welding = heats ? there.filter((id) => isWelding(seen, id)) : [];
     return [
       ...(welds && welding.length > 1
-        ? [{ code: "two-welds", fireId, learnerIds: welding } as const]
+        ? [
+            {
+              code: "two-welds",
+              fireId,
+              learnerIds: welding,
+              room: roomFor({ welds: true }),
+            } as const,
+          ]
         : []),
       ...(welds
         ? []
-        : welding.map((learnerId) => ({ code: "weld-elsewhere", fireId, learnerId }) as const)),
+        : welding.map(
+            (learnerId) =>
+              ({
+                code: "weld-elsewhere",
+                fireId,
+                learnerId,
+                room: roomFor({ welds: true }),
+              }) as const,
+          )),
       ...(there.length > places
-        ? [{ code: "crowded", fireId, learnerIds: there, places } as const]
+        ? [
+            {
+              ...({ code: "crowded", fireId, learnerIds: there, places } as const),
+              room: heats ? roomFor({ welds: false }) : null,
+            },
+          ]
         : []),
     ];
   });

@@ -34,27 +34,37 @@ const listed = (names: readonly string[]): string =>
 const agree = (ids: readonly string[], one: string, several: string) =>
   ids.length === 1 ? one : several;
 
+/** Where there is a place left, or that there is none. */
+const roomInWords = (
+  room: readonly string[],
+  fireOf: FloorNames["fireOf"],
+  welds = false,
+): string =>
+  room.length === 0
+    ? `No other fire ${welds ? "that welds " : ""}has a place left: take turns, or put one off.`
+    : `There is room at ${room.length === 1 ? "fire" : "fires"} ${listed(room.map(fireOf))}.`;
+
 type Say<Code extends Todo["code"]> = (
   todo: Extract<Todo, { code: Code }>,
   names: FloorNames & { first: (id: string) => string; all: (ids: readonly string[]) => string },
 ) => SaidTodo;
 
 const SAY: { [Code in Todo["code"]]: Say<Code> } = {
-  "fire-out": ({ fireId, learnerIds }, { fireOf, all }) => ({
+  "fire-out": ({ fireId, learnerIds, room, welds }, { fireOf, all }) => ({
     title: `Fire ${fireOf(fireId)} is out`,
-    detail: `${all(learnerIds)} ${agree(learnerIds, "stands", "stand")} at it. Nobody relights it alone.`,
+    detail: `${all(learnerIds)} ${agree(learnerIds, "stands", "stand")} at it. ${roomInWords(room, fireOf, welds)} Nobody relights it alone.`,
   }),
-  "two-welds": ({ fireId, learnerIds }, { fireOf, all }) => ({
+  "two-welds": ({ fireId, learnerIds, room }, { fireOf, all }) => ({
     title: `Two welds at once at fire ${fireOf(fireId)}`,
-    detail: `${all(learnerIds)}: one after the other, the rest out of the way of the sparks.`,
+    detail: `${all(learnerIds)}: one after the other, the rest out of the way of the sparks.${room.length > 0 ? ` ${roomInWords(room, fireOf)}` : ""}`,
   }),
-  "weld-elsewhere": ({ fireId, learnerId }, { fireOf, first }) => ({
+  "weld-elsewhere": ({ fireId, learnerId, room }, { fireOf, first }) => ({
     title: `${first(learnerId)} is to weld where it doesn’t get hot enough`,
-    detail: `Fire ${fireOf(fireId)} doesn’t reach welding heat.`,
+    detail: `Fire ${fireOf(fireId)} doesn’t reach welding heat. ${roomInWords(room, fireOf, true)}`,
   }),
-  crowded: ({ fireId, learnerIds, places }, { placeOf, all }) => ({
+  crowded: ({ fireId, learnerIds, places, room }, { placeOf, fireOf, all }) => ({
     title: `${learnerIds.length} at ${placeOf(fireId)}`,
-    detail: `It has ${countOf(places, "place")}: ${all(learnerIds)}.`,
+    detail: `It has ${countOf(places, "place")}: ${all(learnerIds)}.${room ? ` ${roomInWords(room, fireOf)}` : ""}`,
   }),
   "at-bench": ({ learnerId, minutes }, { first, pieceOf }) => {
     const piece = pieceOf(learnerId);
