@@ -55,7 +55,3 @@ export async function noteLook(
       subject: { kind: "person", id: personId },
     });
 }
-
-/** What was done longer ago than the school keeps it is kept no more. */
-export const forgetOldEvents = (database: Queryable) =>
-  database.execute(sql`select forget_events()`);

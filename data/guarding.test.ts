@@ -164,6 +164,7 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
     "end-cohort": { cohortId: rows.cohort[2]!.id, ended: false },
     "set-money": { currency: "NOK", fuelPrice: 45 },
     "keep-events": { eventDays: 365 },
+    "keep-leavers": { leaverDays: 365 },
     "make-join-link": { linkId: newId(), personId: unjoined.id },
     assign: {
       revisionId: revision.id,
@@ -392,6 +393,7 @@ const OF_OWN_SCHOOL = [
   "add-staff",
   "set-money",
   "keep-events",
+  "keep-leavers",
 ];
 /** What only owners may do. */
 const OF_OWNERS = [
@@ -401,6 +403,7 @@ const OF_OWNERS = [
   "erase-person",
   "set-money",
   "keep-events",
+  "keep-leavers",
 ];
 /** Commands about oneself only, which everyone may give. */
 const OF_ONESELF = ["set-first-unit", "call-drawn", "judge-drawn", "make-calendar-link"];

@@ -13,6 +13,7 @@ import {
 import { createAuth, isTooOld } from "./auth";
 import type { Database } from "./database";
 import { isGuessable } from "./password";
+import { applyRetention } from "./retention";
 import { listEvents } from "./queries/events";
 import { listRoster } from "./queries/people";
 import { act, actOk, newId, openTestSchool, SECRET, type TestSchool } from "./testing/database";
@@ -421,6 +422,46 @@ describe("what was done", () => {
       subject: { kind: "person", id: personId, name: "Maren Tholsgaard" },
     });
     expect(await listEvents(database, ours.instructor, { limit: 5 })).toEqual([]);
+  });
+
+  test("who left keeps their name as long as the school says; nobody else is erased", async () => {
+    const leave = async (days: number, minutes: number) => {
+      const personId = newId();
+      const cohortId = ours.rows.cohort[0]!.id;
+      await actOk(database, ours.instructor, "add-learner", {
+        personId,
+        name: "Somebody",
+        cohortId,
+      });
+      await pool.query(
+        "update membership set left_at = now() - make_interval(days => $2, mins => $3) where person_id = $1",
+        [personId, days, minutes],
+      );
+      return personId;
+    };
+    const [before, after] = [await leave(365, -2), await leave(365, 2)];
+    const names = async () => {
+      const { rows } = await pool.query<{ id: string; name: string }>(
+        "select id, name from person",
+      );
+      const nameOf = new Map(rows.map(({ id, name }) => [id, name]));
+      return [before, after, ours.learner.personId].map((id) => nameOf.get(id));
+    };
+    // As long as nobody says otherwise, for good.
+    await applyRetention(database);
+    expect(await names()).toEqual(["Somebody", "Somebody", "Maren Tholsgaard"]);
+    await pool.query("update school set leaver_days = 365 where id = $1", [ours.owner.schoolId]);
+    await applyRetention(database);
+    expect(await names()).toEqual(["Somebody", "Erased", "Maren Tholsgaard"]);
+    const [newest] = await listEvents(database, ours.owner, { limit: 1 });
+    expect(newest).toMatchObject({ by: "Erased", action: "forget-leaver" });
+    // Once, and once only.
+    await Promise.all([applyRetention(database), applyRetention(database)]);
+    const events = await listEvents(database, ours.owner, { limit: 50 });
+    expect(events.filter(({ action }) => action === "forget-leaver")).toHaveLength(1);
+    await actOk(database, ours.owner, "keep-leavers", { leaverDays: 364 });
+    expect(await names()).toEqual(["Erased", "Erased", "Maren Tholsgaard"]);
+    await actOk(database, ours.owner, "keep-leavers", { leaverDays: null });
   });
 
   test("is kept as long as the school says, and no longer", async () => {

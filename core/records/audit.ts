@@ -29,6 +29,7 @@ const DETAILS = [
   "timeZone",
   "currency",
   "eventDays",
+  "leaverDays",
 ] as const;
 
 /**
@@ -70,6 +71,7 @@ export const OTHER_ACTIONS = [
   "take-out-archive",
   "try-archive",
   "take-out-events",
+  "forget-leaver",
   "add-photo",
   "join",
   "choose-password",

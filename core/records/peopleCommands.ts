@@ -18,7 +18,12 @@ const letterSchema = z
 
 const CURRENCY = "A currency such as EUR, as in ISO 4217.";
 const FUEL = "A price is a number from 0 to 1,000,000.";
-const EVENT_DAYS = "From 30 days to ten years (3650 days).";
+const KEPT_DAYS = "From 30 days to ten years (3650 days).";
+const keptDaysSchema = z
+  .number({ error: () => KEPT_DAYS })
+  .int(KEPT_DAYS)
+  .min(30, KEPT_DAYS)
+  .max(3650, KEPT_DAYS);
 
 /** Who belongs to the school, as what, and its own housekeeping. */
 export const PEOPLE_COMMANDS = {
@@ -65,13 +70,9 @@ export const PEOPLE_COMMANDS = {
       .max(1_000_000, FUEL)
       .nullable(),
   }),
-  "keep-events": z.strictObject({
-    eventDays: z
-      .number({ error: () => EVENT_DAYS })
-      .int(EVENT_DAYS)
-      .min(30, EVENT_DAYS)
-      .max(3650, EVENT_DAYS),
-  }),
+  "keep-events": z.strictObject({ eventDays: keptDaysSchema }),
+  /** How long somebody who left keeps their name; null for good. */
+  "keep-leavers": z.strictObject({ leaverDays: keptDaysSchema.nullable() }),
   /** Somebody was shown a machine and may use it, or may no longer. */
   "clear-for-machine": z.strictObject({
     personId: idSchema,

@@ -1,7 +1,7 @@
 import { and, eq, gt, isNull, sql } from "drizzle-orm";
 import { refuse } from "@/core/problem/problem";
 import { INSTRUCTORS, OWNERS } from "../actor";
-import { forgetOldEvents } from "../audit";
+import { forgetLeavers, forgetOldEvents } from "../retention";
 import { dayOf } from "../calendar";
 import { notFound } from "../notFound";
 import { heldClasses } from "../queries/classes";
@@ -83,5 +83,15 @@ export const keepEvents = defineCommand({
     await tx.update(school).set({ eventDays }).where(eq(school.id, actor.schoolId));
     await forgetOldEvents(tx);
     return { eventDays };
+  },
+});
+
+export const keepLeavers = defineCommand({
+  name: "keep-leavers",
+  roles: OWNERS,
+  run: async ({ tx, actor }, { leaverDays }) => {
+    await tx.update(school).set({ leaverDays }).where(eq(school.id, actor.schoolId));
+    await forgetLeavers(tx);
+    return { leaverDays };
   },
 });

@@ -28,7 +28,7 @@ import { publishCourse } from "./course";
 import { tellFloor } from "./floor";
 import { checkAgainstReference } from "./instruments";
 import { sayNext, setShop, showPiece } from "./next";
-import { endCohort, keepCohort, keepEvents, setMoney } from "./housekeeping";
+import { endCohort, keepCohort, keepEvents, keepLeavers, setMoney } from "./housekeeping";
 import {
   changeRole,
   endSessions,
@@ -70,6 +70,7 @@ const HANDLERS: { [Name in CommandName]: Command<Name> } = {
   "end-cohort": endCohort,
   "set-money": setMoney,
   "keep-events": keepEvents,
+  "keep-leavers": keepLeavers,
   assign,
   "withdraw-assignment": withdrawAssignment,
   "start-piece": startPiece,

@@ -28,6 +28,8 @@ export interface Housekeeping {
   /** What the fuel of one fire costs for a class; null where nobody said. */
   fuelPrice: number | null;
   eventDays: number;
+  /** How long somebody who left keeps their name; null for good. */
+  leaverDays: number | null;
   /** Bars of the rack that have a price. */
   prices: number;
 }
@@ -39,7 +41,8 @@ export async function findHousekeeping(
 ): Promise<Housekeeping> {
   const [row] = await database
     .select({
-      ...{ currency: school.currency, fuelPrice: school.fuelPrice, eventDays: school.eventDays },
+      ...{ currency: school.currency, fuelPrice: school.fuelPrice },
+      ...{ eventDays: school.eventDays, leaverDays: school.leaverDays },
       prices: database.$count(
         rackBar,
         and(eq(rackBar.schoolId, schoolId), isNotNull(rackBar.pricePerKg)),

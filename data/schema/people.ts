@@ -37,12 +37,15 @@ export const school = pgTable(
     fuelPrice: doublePrecision("fuel_price"),
     /** How long it is kept what was done. */
     eventDays: integer("event_days").notNull().default(730),
+    /** How long somebody who left keeps their name on the record; null for good. */
+    leaverDays: integer("leaver_days"),
     createdAt: moment("created_at").notNull().defaultNow(),
   },
   (table) => [
     check("school_currency", sql`${table.currency} ~ '^[A-Z]{3}$'`),
     check("school_fuel_price", sql`${table.fuelPrice} between 0 and 1000000`),
     check("school_event_days", sql`${table.eventDays} between 30 and 3650`),
+    check("school_leaver_days", sql`${table.leaverDays} between 30 and 3650`),
   ],
 );
 

@@ -23,6 +23,10 @@ const ACTIONS: Record<CommandName | OtherAction, string | ((details: Details) =>
   "end-cohort": ({ ended }) => (ended ? "ended …" : "took … up again"),
   "set-money": ({ currency }) => `set the school’s money: ${currency}`,
   "keep-events": ({ eventDays }) => `set that this is kept for ${eventDays} days`,
+  "keep-leavers": ({ leaverDays }) =>
+    leaverDays
+      ? `set that who left is erased after ${leaverDays} days`
+      : "set that who left keeps their name",
   "clear-for-machine": ({ machine, cleared }) =>
     `${cleared ? "cleared … for" : "took back that … may use"} the ${MACHINE_WORDS[machine as Machine]}`,
   "set-first-unit": "chose a unit",
@@ -84,6 +88,7 @@ const ACTIONS: Record<CommandName | OtherAction, string | ((details: Details) =>
   "take-out-archive": "took out the whole school",
   "try-archive": ({ pieces }) => `tried whether the school can be put back: all ${pieces} pieces`,
   "take-out-events": "took out what was done",
+  "forget-leaver": "left so long ago that they were erased",
   "add-photo": "added a photograph of …",
   join: "joined",
   "choose-password": "chose a new password by a one-time link",

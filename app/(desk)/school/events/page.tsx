@@ -1,11 +1,11 @@
 import type { Metadata } from "next";
 import { OWNERS } from "@/data/actor";
-import { forgetOldEvents } from "@/data/audit";
 import { listEvents } from "@/data/queries/events";
 import { findHousekeeping } from "@/data/queries/school";
+import { forgetOldEvents } from "@/data/retention";
 import { Link } from "@/ui/kit/Link";
 import { PageTitle } from "@/ui/kit/PageTitle";
-import { KeepEventsForm } from "@/ui/school/KeepEventsForm";
+import { KeepEventsForm, KeepLeaversForm } from "@/ui/school/KeepForms";
 import { actionInWords } from "@/ui/words/events";
 import { dayInWords, timeInWords } from "@/ui/words/when";
 import { recordsOf, requireActor } from "../../../server";
@@ -23,7 +23,7 @@ export default async function EventsPage({
   const database = recordsOf(actor);
   const asked = Date.parse(String((await searchParams).before));
   await forgetOldEvents(database);
-  const [events, { eventDays }] = await Promise.all([
+  const [events, { eventDays, leaverDays }] = await Promise.all([
     listEvents(database, actor, {
       limit: PAGE,
       ...(Number.isNaN(asked) ? {} : { before: new Date(asked) }),
@@ -36,6 +36,7 @@ export default async function EventsPage({
       <PageTitle title="What was done" under={{ href: "/school", label: actor.schoolName }} />
       <div className="mb-3 flex flex-wrap items-end gap-x-8 gap-y-2 text-15">
         <KeepEventsForm eventDays={eventDays} />
+        <KeepLeaversForm leaverDays={leaverDays} />
         <a href="/api/school/events" download className="link flex min-h-11 items-center">
           All of it as a table (CSV)
         </a>
