@@ -1,7 +1,14 @@
 import type { Pool } from "pg";
+import { refuse } from "@/core/problem/problem";
 import { findInvited, join } from "./accounts";
 import { createAuth, type Auth } from "./auth";
-import { addressOf, countTry, signIn as signInSlowed, waitAfter } from "./signIn";
+import {
+  addressOf,
+  countTry,
+  signIn as signInSlowed,
+  slowingWrongLinks,
+  waitAfter,
+} from "./signIn";
 import type { Database } from "./database";
 import { createSchool } from "./school";
 import { actOk, newId, openTestSchool, SECRET, type TestSchool } from "./testing/database";
@@ -175,6 +182,27 @@ describe("sign-in is slowed by what failed, never locked", () => {
     expect((await pool.query("select 1 from rate_limit")).rowCount).toBe(1);
     await signIn("jory@example.org", "wrong wrong");
     expect(waited).toEqual([1000]);
+  });
+
+  test("wrong links are slowed by their number; a right one never, however many were wrong", async () => {
+    const wait = (ms: number) => Promise.resolve(waited.push(ms));
+    const tryLink = (address: string | null) =>
+      slowingWrongLinks(database, { address, wait }, () => refuse({ code: "join-link-unusable" }));
+    for (const address of ["10.9.9.9", null]) {
+      waited = [];
+      for (let tries = 0; tries < 62; tries += 1)
+        await expect(tryLink(address)).rejects.toMatchObject({ problem: { code: "join-link-unusable" } }); // prettier-ignore
+      expect(waited).toEqual([1000, 2000]);
+      expect(
+        await slowingWrongLinks(database, { address, wait }, () => Promise.resolve("in")),
+      ).toBe("in");
+      expect(waited).toEqual([1000, 2000]);
+    }
+    // What is refused for another reason is no guess at a link.
+    const denied = () =>
+      slowingWrongLinks(database, { address: null, wait }, () => refuse({ code: "signed-out" }));
+    await expect(denied()).rejects.toMatchObject({ problem: { code: "signed-out" } });
+    expect(waited).toEqual([1000, 2000]);
   });
 
   test.each([

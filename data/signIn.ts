@@ -1,6 +1,7 @@
 import { createHash } from "node:crypto";
 import { eq, lt, sql } from "drizzle-orm";
 import { v7 as newId } from "uuid";
+import { Refusal } from "@/core/problem/problem";
 import type { Auth } from "./auth";
 import type { Database } from "./database";
 import { rateLimit } from "./schema";
@@ -56,11 +57,36 @@ export async function countTry(
     waitAfter(ofAccount - 1, freeTries),
     waitAfter(ofAddress - 1, FREE_OF_ADDRESS),
   );
+  return slowed(ms, wait);
+}
+
+/** Waits, where there is anything to wait for; false at once where too many wait already. */
+async function slowed(ms: number, wait: (ms: number) => Promise<unknown>): Promise<boolean> {
   if (ms === 0) return true;
   if (waiting >= MAX_WAITING) return false;
   waiting += 1;
   await wait(ms).finally(() => (waiting -= 1));
   return true;
+}
+
+/**
+ * Does what a one-time link allows. Without such a link the refusal comes the later the more were wrong
+ * before: from the same address, or from anywhere where addresses aren't known. A right one never waits.
+ */
+export async function slowingWrongLinks<Value>(
+  database: Database,
+  { address, wait = sleep }: { address: string | null; wait?: SignInOptions["wait"] },
+  act: () => Promise<Value>,
+): Promise<Value> {
+  try {
+    return await act();
+  } catch (error) {
+    if (!(error instanceof Refusal) || error.problem.code !== "join-link-unusable") throw error;
+    await forgetOld(database);
+    const wrong = await counted(database, keyOf("link", address ?? "anywhere"));
+    await slowed(waitAfter(wrong, FREE_OF_ADDRESS), wait);
+    throw error;
+  }
 }
 
 /** A right one costs nothing. */

@@ -4,6 +4,7 @@ import { refuse, Refusal } from "@/core/problem/problem";
 import type { FailureStatus } from "@/core/problem/catalogue";
 import { idSchema } from "@/core/units/fields";
 import { EVERYONE, INSTRUCTORS, OWNERS, type Actor } from "@/data/actor";
+import { addressOf } from "@/data/signIn";
 import type { Role } from "@/core/records/peopleCommands";
 import { kindOfError, log } from "../log";
 import { countAnswer } from "../metrics";
@@ -43,6 +44,13 @@ export async function senderOf(request: Request): Promise<Actor | null> {
   const sentBy = request.headers.get("sent-by");
   return sentBy === null || sentBy === actor?.personId ? actor : null;
 }
+
+/** How many proxies that are ours stand before the server. */
+export const ownProxies = (): number => Number(process.env.BELL_STEP_PROXIES ?? 0);
+
+/** Where a request is from, as far as proxies of ours say; null where none is named. */
+export const senderAddress = (request: Request): string | null =>
+  addressOf(request.headers, ownProxies());
 
 /** Whether another site sent it: anything but the addresses this server is known by. */
 export function isFromElsewhere(request: Request): boolean {

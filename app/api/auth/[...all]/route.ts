@@ -1,7 +1,7 @@
 import type { OtherAction } from "@/core/records/audit";
 import { noteEvent } from "@/data/audit";
 import { signIn } from "@/data/signIn";
-import { senderOf } from "../../answer";
+import { ownProxies, senderOf } from "../../answer";
 import { freeTries, recordsOf, services } from "../../../server";
 
 /** Of what the sign-in library answers, these are ours; everything else is closed. */
@@ -34,7 +34,7 @@ export async function POST(request: Request): Promise<Response> {
   if (endpoint === "sign-in/email")
     return signIn(auth, database, request, {
       freeTries: freeTries(),
-      proxies: Number(process.env.BELL_STEP_PROXIES ?? 0),
+      proxies: ownProxies(),
     });
   const action = NOTED[endpoint];
   if (!action) return auth.handler(request);
