@@ -100,6 +100,7 @@ const EXPECTED: Record<string, Expected | "post" | "stream"> = {
   "/api/course/preview": "post",
   "/api/evening/[classId]/[file]": { ...FILES, learner: 403 },
   "/api/evening/[classId]/pieces": { ...FILES, learner: 403 },
+  "/api/evening/[classId]/planning": { ...FILES, learner: 403, stranger: 200 },
   // A stream doesn't end: it is tried in the floor's own test.
   "/api/floor/[classId]": "stream",
   "/api/health": OPEN,

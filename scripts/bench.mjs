@@ -168,6 +168,7 @@ await main(async () => {
       "cut list of 20 pieces, 8 offcuts": atMost(evening.smallCutlistMs, "ms", 200),
       "the same two: bars more than their bound": said(evening.overBound, "bars"),
       "evening of 12 learners, six fires, planned": atMost(evening.eveningMs, "ms", 2000),
+      "the same planned anew at its middle, a fire out": atMost(evening.middleMs, "ms", 1000),
       "evening of 40 learners, 12 fires, planned": atMost(evening.largeEveningMs, "ms", 10_000),
       "a whole evening as one PDF, printed anew": atMost(pages.eveningPdfMs, "ms", 3000),
       "the floor's page, the server's time, median": said(floorPage.oursMs, "ms"),

@@ -6,20 +6,15 @@ import { askedOf, recordOf } from "@/core/records/bench";
 import { simulatePiece } from "@/core/simulate/learner";
 import { seededRandom } from "@/core/stats/random";
 import { judgePiece } from "@/core/verdict/judgePiece";
-import { findActor, type Actor } from "@/data/actor";
-import { makeAccount } from "@/data/accounts";
-import { hashPassword } from "@/data/password";
+import type { Actor } from "@/data/actor";
 import { runCommand } from "@/data/commands/run";
 import { openDatabase } from "@/data/database";
-import { insertDemoRows } from "@/data/demo/insert";
-import { DEMO_PASSWORD } from "@/data/demo/people";
-import { buildDemoSchool } from "@/data/demo/school";
-import { migrateDatabase } from "@/data/migrate";
 import { findBenchPiece } from "@/data/queries/bench";
 import { ensureDatabase } from "@/scripts/setup/database.mjs";
 import { appEnvironment, serveApp } from "@/scripts/setup/next.mjs";
 import { freePortFrom } from "@/scripts/setup/ports.mjs";
 import { startPostgres } from "@/scripts/setup/postgres.mjs";
+import { cookieOf, seedSchool } from "../ownSchool";
 import type { BenchReport, BenchTask, BenchTaskPiece } from "./task";
 
 /**
@@ -49,20 +44,11 @@ const env = appEnvironment({
   BELL_STEP_LOG: "silent",
   BELL_STEP_SIGN_IN_LIMIT: "1000",
 });
-const seeded = openDatabase(databaseUrl, 2);
-const rows = buildDemoSchool();
-await migrateDatabase(seeded.database, process.cwd());
-await insertDemoRows(seeded.database, rows);
-const passwordHash = await hashPassword(DEMO_PASSWORD);
-const people: { email: string; actor: Actor }[] = [];
-for (const [name, email] of [
+const seeded = await seedSchool(databaseUrl, [
   ["Oda Fenwright", "one@afternoon.example"],
   ["Renske Holm", "two@afternoon.example"],
-] as const) {
-  const person = rows.person.find((one) => one.name === name)!;
-  await makeAccount(seeded.database, { personId: person.id, email, passwordHash });
-  people.push({ email, actor: (await findActor(seeded.database, person.id))! });
-}
+]);
+const { rows, accounts: people } = seeded;
 const tasks = await piecesFor(people[0]!.actor);
 await seeded.pool.end();
 
@@ -73,15 +59,7 @@ let over = false;
 let finished = 0;
 const benches = await Promise.all(
   people.map(async ({ email, actor }, index) => {
-    const response = await fetch(`${address}/api/auth/sign-in/email`, {
-      method: "POST",
-      headers: { "content-type": "application/json", origin: address },
-      body: JSON.stringify({ email, password: DEMO_PASSWORD }),
-    });
-    const cookie = response.headers
-      .getSetCookie()
-      .map((line) => line.split(";")[0])
-      .join("; ");
+    const cookie = await cookieOf(address, email);
     return atBench({
       address,
       cookie,

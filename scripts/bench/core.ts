@@ -1,6 +1,7 @@
 import { likelyCauses } from "@/core/cause/likely";
 import { signsOf } from "@/core/cause/signs";
 import type { Asked, PieceRecord } from "@/core/verdict/record";
+import { matchesOf } from "@/core/exercise/matches";
 import { judgePiece } from "@/core/verdict/judgePiece";
 import { pieceSchema } from "@/core/piece/piece";
 import { planPiece } from "@/core/piece/plan";
@@ -22,6 +23,8 @@ const asked: Asked = {
   minuteBudget: fid!.content.minuteBudget,
   tries: [],
   correctionsAllowed: [],
+  // As a piece comes to the bench.
+  matches: matchesOf(pieces[0]!, []),
 };
 
 /** Every verdict is of other readings, so that nothing can be remembered. */
