@@ -1,3 +1,4 @@
+import { matchesOf } from "../exercise/matches";
 import { SHELF_EXERCISES, WORKED_EXERCISES } from "@/data/demo/exercises";
 import {
   exerciseContentSchema,
@@ -123,6 +124,8 @@ export const askedOf = ({ content, plan, step }: Forgeable): Asked => ({
   tries: [],
   correctionsAllowed: ["trimmed"],
   own: content.planEdits.own,
+  // As a piece comes to the bench.
+  matches: matchesOf(content.piece, content.planEdits.own ?? []),
 });
 
 export const recordOf = (readings: readonly CurrentReading[]): PieceRecord => ({
