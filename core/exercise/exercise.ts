@@ -9,6 +9,7 @@ import { planPiece, type Plan } from "../piece/plan";
 import { cautionsFor } from "../trade/cautions";
 import { ownLines, ownLineSchema, type LostLine } from "./ownLine";
 import { proposedLines } from "./proposed";
+import type { Risk } from "../trade/risks";
 import { risksOf } from "./risks";
 import { stageEditSchema } from "../workpiece/edit";
 import { planWork, type WorkPlan } from "../workpiece/stages";
@@ -194,14 +195,46 @@ const PINS = {
   nominal: GAUGE_SAYS.goes,
 } as const;
 
-/** All that follows from an exercise's content, reckoned once. */
-export interface ReckonedExercise {
+/** What follows from an exercise's drawing: the bar, and what is measured on it. */
+export interface PlannedExercise {
   plan: Plan;
   lines: ExerciseLines;
   characteristics: Characteristic[];
+}
+
+/** What follows for making it: the stages of the work, and what they take and may hurt. */
+export interface WorkedExercise {
   work: WorkPlan;
   tools: string[];
+  risks: Risk[];
   cautions: string[];
+}
+
+/** All that follows from an exercise's content, reckoned once. */
+export type ReckonedExercise = PlannedExercise & WorkedExercise;
+
+/**
+ * Plan and measuring plan of an exercise.
+ *
+ * @throws Refusal where the piece can't be planned
+ */
+export function planExercise({ piece, planEdits }: ExerciseContent): PlannedExercise {
+  const plan = planPiece(piece);
+  const lines = linesOf(piece, plan.characteristics, planEdits);
+  return { plan, lines, characteristics: measuringPlanOf(lines, planEdits) };
+}
+
+/**
+ * Stages, tools and cautions of an exercise.
+ *
+ * @throws Refusal where the piece can't be planned
+ */
+export function workExercise(content: ExerciseContent): WorkedExercise {
+  const { piece, settings, stages: edits } = content;
+  const work = planWork(piece, { settings, edits });
+  const risks = exerciseRisks(content);
+  const tools = toolsOf(work, content.tools);
+  return { work, tools, risks, cautions: cautionsFor(risks, content.cautions) };
 }
 
 /**
@@ -209,20 +242,10 @@ export interface ReckonedExercise {
  *
  * @throws Refusal where the piece can't be planned
  */
-export function reckonExercise(content: ExerciseContent): ReckonedExercise {
-  const plan = planPiece(content.piece);
-  const { piece, settings, stages: edits, planEdits } = content;
-  const lines = linesOf(piece, plan.characteristics, planEdits);
-  const work = planWork(piece, { settings, edits });
-  return {
-    plan,
-    lines,
-    characteristics: measuringPlanOf(lines, planEdits),
-    work,
-    tools: toolsOf(work, content.tools),
-    cautions: cautionsFor(exerciseRisks(content), content.cautions),
-  };
-}
+export const reckonExercise = (content: ExerciseContent): ReckonedExercise => ({
+  ...planExercise(content),
+  ...workExercise(content),
+});
 
 /** The risks of an exercise's piece and its way of working. */
 export const exerciseRisks = ({ piece, settings }: Pick<ExerciseContent, "piece" | "settings">) =>

@@ -26,7 +26,7 @@ async function loadedWith(entry: string): Promise<string[]> {
 }
 
 // The schemas of pieces and the library under them are a fifth of what the bench would load first.
-test("the bench loads no schemas and no adviser before it is seen", async () => {
+test("the bench loads no schemas and no advice before it is seen", async () => {
   const loaded = await loadedWith("ui/bench/BenchView.tsx");
   expect(loaded).toContain("core/verdict/verdict.ts");
   const isUnwanted = (path: string) =>

@@ -3,14 +3,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { inBenchOrder, type BenchOrder } from "@/core/measure/order";
 import { applyEvent, eventId, type BenchEvent } from "@/core/records/apply";
-import {
-  askedOf,
-  isClosed,
-  recordOf,
-  verdictOf,
-  type BenchInstrument,
-  type BenchPiece,
-} from "@/core/records/bench";
+import type { BenchInstrument, BenchPiece } from "@/core/records/bench";
 import type { CheaperWay } from "@/core/verdict/cheaper";
 import type { Verdict } from "@/core/verdict/verdict";
 import {
@@ -22,7 +15,7 @@ import {
   type Connection,
   type QueuedEvent,
 } from "./outbox";
-import { useAdviser } from "./useAdviser";
+import { useVerdict } from "./useVerdict";
 
 const RETRY_MS = 4000;
 
@@ -151,15 +144,7 @@ export function useBench(
       .reduce((before, event) => applyEvent(before, event, instruments), loaded);
     return { ...now, characteristics: inBenchOrder(now.characteristics, order) };
   }, [events, waiting, loaded, instruments, order]);
-  const adviser = useAdviser(piece.readings.length > 0);
-  const verdict = useMemo(() => verdictOf(piece, adviser?.advise ?? null), [piece, adviser]);
-  const cheaper = useMemo(
-    () =>
-      isClosed(piece) || !adviser
-        ? null
-        : adviser.cheaperWay(askedOf(piece), recordOf(piece), piece.rules, verdict),
-    [piece, verdict, adviser],
-  );
+  const { verdict, cheaper } = useVerdict(piece);
   const onDevice = useMemo(() => new Set(waiting.map(({ id }) => id)), [waiting]);
   const refused = useMemo(() => waiting.filter((event) => event.refused), [waiting]);
   const signature =

@@ -12,7 +12,7 @@ import type { DesignState } from "./designerStore";
 import { NAME_INPUT } from "./NameInput";
 import { UNNAMED } from "./newPiece";
 import { PutAway } from "./PutAway";
-import type { Reckoned } from "./SidePanel";
+import type { Reckoned } from "./useReckoned";
 import type { useDraft } from "./useDraft";
 
 // Read only when it is done.

@@ -10,7 +10,7 @@ import type { LengthUnit } from "@/core/units/length";
 import type { DesignState } from "./designerStore";
 import { PartsTable } from "./PartsTable";
 import type { OfferedTechnique } from "./Teaches";
-import type { Reckoned } from "./SidePanel";
+import type { Reckoned } from "./useReckoned";
 
 // Looked at later than the bar.
 const StagesEditor = dynamic(() =>

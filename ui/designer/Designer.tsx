@@ -4,11 +4,9 @@ import dynamic from "next/dynamic";
 import { Tabs } from "radix-ui";
 import { memo, useCallback, useMemo, useState, type ReactNode } from "react";
 import { useStore } from "zustand";
-import { reckonExercise, type ExerciseContent } from "@/core/exercise/exercise";
+import type { ExerciseContent } from "@/core/exercise/exercise";
 import { giveBar } from "@/core/piece/edit";
 import { barIds, barOf } from "@/core/piece/piece";
-import { Refusal } from "@/core/problem/problem";
-import { complain } from "@/core/problem/complain";
 import type { Said } from "@/core/say/phrase";
 import type { Step } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
@@ -23,11 +21,12 @@ import { DesignHead } from "./DesignHead";
 import { DesignSheets, type SheetName } from "./DesignSheets";
 import { Inspector } from "./Inspector";
 import { Phrase } from "./Phrase";
-import { SidePanel, type Reckoned } from "./SidePanel";
+import { SidePanel } from "./SidePanel";
 import { teachesInWords, type OfferedTechnique, type Teaching } from "./Teaches";
 import { useDesignActions } from "./useDesignActions";
 import { useDesignerKeys } from "./useDesignerKeys";
 import { useDraft } from "./useDraft";
+import { useReckoned, type Reckoned } from "./useReckoned";
 import { useTeaching } from "./useTeaching";
 
 interface DesignerProps {
@@ -53,30 +52,21 @@ const StageWalk = dynamic(() =>
   import("../stage/StageWalk").then(({ StageWalk: loaded }) => loaded),
 );
 
-function tryReckon(content: ExerciseContent): Reckoned {
-  try {
-    return { ok: true, value: reckonExercise(content) };
-  } catch (error) {
-    if (error instanceof Refusal) return { ok: false, message: complain(error).message };
-    throw error;
-  }
-}
-
 /** An exercise designed on its bar: the drawing is edited, and everything else follows from it. */
 export function Designer(props: DesignerProps) {
   const { exerciseId, techniques, latestNumber, unit } = props;
   const [store] = useState(() => createDesignStore(props.content));
   const state = useStore(store);
   const { content, selected, view } = state;
-  const { piece } = content;
   const [scale, setScale] = useState<number>();
   const [adding, setAdding] = useState(false);
   const [sheet, setSheet] = useState<SheetName>("along");
+  const [isHeld, setHeld] = useState(false);
   const dragging = useMemo(
-    () => ({ ...dragAsOneStep(store), change: store.getState().changeBar }),
+    () => ({ ...dragAsOneStep(store, setHeld), change: store.getState().changeBar }),
     [store],
   );
-  const reckoned = useMemo(() => tryReckon(content), [content]);
+  const reckoned = useReckoned(content, isHeld);
   const { teaching, setTeaching, teach, teachingError, onCreated } = useTeaching(props);
   const { step } = teaching;
   const grade = props.grades[step];
@@ -142,7 +132,7 @@ export function Designer(props: DesignerProps) {
                     selected={preview ? preview.id : selected}
                     select={state.select}
                     part={state.part}
-                    piece={piece}
+                    piece={content.piece}
                     bar={preview?.bar ?? bar}
                     plan={view === "marked" && reckoned.ok ? reckoned.value.plan : null}
                     unit={unit}

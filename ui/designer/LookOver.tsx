@@ -1,7 +1,7 @@
 "use client";
 
 import { wordsForWarning } from "@/core/feature/warningWords";
-import { exerciseRisks, type ExerciseContent } from "@/core/exercise/exercise";
+import type { ExerciseContent } from "@/core/exercise/exercise";
 import { namesInTextOf } from "@/core/piece/plan";
 import { printSection } from "@/core/section/spoken";
 import { TRAINING_PIECE } from "@/core/trade/cautions";
@@ -12,7 +12,7 @@ import { printBothUnits } from "@/core/units/print";
 import { SheetDialog } from "../kit/Sheet";
 import { countOf } from "../words/count";
 import { budgetInWords } from "../words/stage";
-import type { Reckoned } from "./SidePanel";
+import type { Reckoned } from "./useReckoned";
 
 interface LookOverProps {
   open: boolean;
@@ -52,7 +52,7 @@ function Facts({
         {reckoned.message}
       </p>
     );
-  const { plan, characteristics, work, lines } = reckoned.value;
+  const { plan, characteristics, work, lines, risks } = reckoned.value;
   const { piece, heatBudget, minuteBudget, tries } = content;
   const against = [
     ...plan.warnings.map((one) => wordsForWarning(one, unit, namesInTextOf(piece))),
@@ -83,7 +83,7 @@ function Facts({
     ],
     [
       "Hung from or lifted with",
-      exerciseRisks(content).includes("load-shaped") ? TRAINING_PIECE : "nothing says so",
+      risks.includes("load-shaped") ? TRAINING_PIECE : "nothing says so",
     ],
   ];
   return (

@@ -1,18 +1,13 @@
 import { memo } from "react";
 import { limitsAtGrade } from "@/core/measure/characteristic";
-import {
-  exerciseRisks,
-  type ExerciseContent,
-  type ReckonedExercise,
-} from "@/core/exercise/exercise";
+import type { ExerciseContent } from "@/core/exercise/exercise";
 import type { Stage } from "@/core/workpiece/stages";
 import { printSection } from "@/core/section/spoken";
 import type { LengthUnit } from "@/core/units/length";
 import { StockAnswer } from "../set/StockAnswer";
 import { limitsInWords } from "../words/sizes";
 import { workingTimeInWords } from "../words/stage";
-
-export type Reckoned = { ok: true; value: ReckonedExercise } | { ok: false; message: string };
+import type { Reckoned } from "./useReckoned";
 
 interface SidePanelProps {
   content: ExerciseContent;
@@ -41,7 +36,7 @@ export const SidePanel = memo(function SidePanel({
         {reckoned.message}
       </p>
     );
-  const { plan, characteristics, work } = reckoned.value;
+  const { plan, characteristics, work, risks } = reckoned.value;
   const { piece } = content;
   return (
     <>
@@ -55,7 +50,7 @@ export const SidePanel = memo(function SidePanel({
       {plan.materialCost === null ? null : (
         <p className="quiet text-15">steel for {plan.materialCost.toFixed(2)}</p>
       )}
-      {exerciseRisks(content).includes("load-shaped") ? (
+      {risks.includes("load-shaped") ? (
         <p className="mt-3 border-l-4 border-ink px-3 py-1 text-15">
           Looks as if it could carry a load: the sheet says “training piece, not for lifting”.
         </p>

@@ -58,13 +58,16 @@ export type DesignStore = ReturnType<typeof createDesignStore>;
 /**
  * Runs a drag as one step of the history: what happens between `begin` and `end`
  * is undone together.
+ *
+ * @param onHeld hears when the hand takes hold, and when it lets go
  */
-export function dragAsOneStep(store: DesignStore) {
+export function dragAsOneStep(store: DesignStore, onHeld: (isHeld: boolean) => void) {
   let before: ExerciseContent | null = null;
   return {
     begin: () => {
       before = store.getState().content;
       store.temporal.getState().pause();
+      onHeld(true);
     },
     end: () => {
       const after = store.getState().content;
@@ -72,6 +75,7 @@ export function dragAsOneStep(store: DesignStore) {
       store.temporal.getState().resume();
       if (before && before !== after) store.setState({ content: after });
       before = null;
+      onHeld(false);
     },
   };
 }

@@ -3,5 +3,7 @@ export const ABOVE_KEYS = "scroll-mb-44 lg:scroll-mb-14";
 
 /** What is lit or opened comes into sight, along its row and above the keys; what is in sight stays where it is. */
 export function bringIntoSight(element: Element | null): void {
-  element?.scrollIntoView({ block: "nearest", inline: "center" });
+  // With the next frame, which lays the page out anyway.
+  if (element)
+    requestAnimationFrame(() => element.scrollIntoView({ block: "nearest", inline: "center" }));
 }
