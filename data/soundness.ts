@@ -68,7 +68,7 @@ async function lookAtWalls(database: Queryable): Promise<Finding> {
   const { rows } = await database.execute<{ name: string }>(
     sql`select c.relname as name from pg_class c
       join pg_attribute a on a.attrelid = c.oid and a.attname = 'school_id' and not a.attisdropped
-      where c.relkind in ('r', 'p') and c.relnamespace = 'public'::regnamespace
+      where c.relkind in ('r', 'p') and not c.relispartition and c.relnamespace = 'public'::regnamespace
         and not (c.relrowsecurity and exists (select from pg_policy p where p.polrelid = c.oid))`,
   );
   const open = rows.map(({ name }) => name).join(", ");

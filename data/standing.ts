@@ -72,14 +72,14 @@ export async function signedPieces(
       ${ms("m.started_at")} as started_ms, ${ms("m.made_before")} as before_ms, ${ms("first.signed_at")} as signed_ms
     from made m
     join technique t on t.id = m.technique_id
-    join verdict first on first.piece_id = m.id and first.sequence = 1
+    join verdict first on first.school_id = ${schoolId} and first.piece_id = m.id and first.sequence = 1
     join lateral (
       select v.meets_step,
         -- Only where it can count for likeness: the whole verdict is large.
         case when v.meets_step >= 4 then (
           select jsonb_object_agg(j ->> 'characteristicId', j -> 'value')
           from jsonb_array_elements(v.computed -> 'judgements') j) end as sizes
-      from verdict v where v.piece_id = m.id order by v.sequence desc limit 1) latest on true
+      from verdict v where v.school_id = ${schoolId} and v.piece_id = m.id order by v.sequence desc limit 1) latest on true
     order by m.learner_id, m.technique_id, first.signed_at`);
   const found: TechniquePieces[] = [];
   for (const row of rows) {

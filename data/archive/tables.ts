@@ -106,6 +106,8 @@ function whereOf(
   if (name === "person" || name === "piece")
     own.push(sql`t.${sql.identifier(name === "person" ? "id" : "learner_id")} = ${personId}::uuid`);
   if (hasPiece)
-    own.push(sql`t.piece_id in (select id from piece where learner_id = ${personId}::uuid)`);
+    own.push(
+      sql`t.piece_id in (select id from piece where school_id = ${schoolId}::uuid and learner_id = ${personId}::uuid)`,
+    );
   return own.length === 0 ? sql`false` : sql`${ofSchool} and (${sql.join(own, sql` or `)})`;
 }

@@ -60,7 +60,7 @@ export function writeArchive(
         add(`tables/${table.name}.csv`, () => csv(tx, table, scope));
       }
       for (const { id } of await photoIds(tx, scope))
-        add(`photographs/${id}.jpg`, () => photograph(tx, id), false);
+        add(`photographs/${id}.jpg`, () => photograph(tx, { schoolId: scope.schoolId, id }), false);
       add("schema.json", () => once(JSON.stringify(schemaOfTables(), null, 2)));
       addStream("manifest.json", () =>
         once(JSON.stringify(manifest(scope, schoolName, files), null, 2)),
@@ -169,16 +169,19 @@ const photoIds = async (tx: Transaction, { schoolId, personId }: ArchiveScope) =
   const own =
     personId === undefined
       ? sql``
-      : sql`and piece_id in (select id from piece where learner_id = ${personId}::uuid)`;
+      : sql`and piece_id in (select id from piece where school_id = ${schoolId}::uuid and learner_id = ${personId}::uuid)`;
   const { rows } = await tx.execute<{ id: string }>(
     sql`select id from photo where school_id = ${schoolId}::uuid ${own} order by id`,
   );
   return rows;
 };
 
-async function* photograph(tx: Transaction, id: string): AsyncIterable<Buffer> {
+async function* photograph(
+  tx: Transaction,
+  { schoolId, id }: { schoolId: string; id: string },
+): AsyncIterable<Buffer> {
   const { rows } = await tx.execute<{ bytes: Buffer }>(
-    sql`select bytes from photo where id = ${id}::uuid`,
+    sql`select bytes from photo where school_id = ${schoolId}::uuid and id = ${id}::uuid`,
   );
   yield rows[0]!.bytes;
 }

@@ -3,6 +3,7 @@ import { and, eq } from "drizzle-orm";
 import { EVERYONE, isStaff } from "../actor";
 import { notFound } from "../notFound";
 import { findLearner } from "../queries/people";
+import { ofPiece } from "../ofPiece";
 import { exercise, eyeCall, judgingCall, reading } from "../schema";
 import { byServerClock } from "./clock";
 import { defineCommand } from "./command";
@@ -24,7 +25,10 @@ export const callSize = defineCommand({
     const { schoolId } = actor;
     const { measure } = asked;
     const sent = { id: callId, schoolId, callerId, pieceId, characteristicId, measure, called };
-    const [there] = await tx.select().from(eyeCall).where(eq(eyeCall.id, callId));
+    const [there] = await tx
+      .select()
+      .from(eyeCall)
+      .where(and(eq(eyeCall.schoolId, schoolId), eq(eyeCall.id, callId)));
     if (there) {
       assertSameRecord(there, sent);
       return { callId };
@@ -36,7 +40,7 @@ export const callSize = defineCommand({
       .from(reading)
       .where(
         and(
-          eq(reading.pieceId, pieceId),
+          ofPiece(reading, { schoolId, pieceId }),
           eq(reading.characteristicId, characteristicId),
           // What a learner measured for themselves tells those round the bench nothing.
           eq(reading.selfCheck, row.selfCheck),

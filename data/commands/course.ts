@@ -85,7 +85,7 @@ async function writeTechniques(
       and(
         leaving,
         sql`(exists (select 1 from ${exercise} where ${exercise.techniqueId} = ${technique.id})
-          or exists (select 1 from ${standing} where ${standing.techniqueId} = ${technique.id}))`,
+          or exists (select 1 from ${standing} where ${standing.schoolId} = ${schoolId} and ${standing.techniqueId} = ${technique.id}))`,
       ),
     )
     .limit(1);

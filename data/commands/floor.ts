@@ -27,10 +27,13 @@ export const tellFloor = defineCommand({
     const added = await tx
       .insert(floorEvent)
       .values({ ...row, saidBy: personId, at: byServerClock(at, clockOffMs ?? 0) })
-      .onConflictDoNothing({ target: floorEvent.id })
+      .onConflictDoNothing({ target: [floorEvent.schoolId, floorEvent.id] })
       .returning({ id: floorEvent.id });
     if (added.length === 0) {
-      const [there] = await tx.select().from(floorEvent).where(eq(floorEvent.id, eventId));
+      const [there] = await tx
+        .select()
+        .from(floorEvent)
+        .where(and(eq(floorEvent.schoolId, schoolId), eq(floorEvent.id, eventId)));
       assertSameRecord(there, { schoolId, classId, learnerId });
       return { eventId };
     }
@@ -79,14 +82,15 @@ async function takeIn(
     heats: work.heats,
     minutes: Math.min(999, Math.round(minutesOf(work, work.endedAt!))),
   };
-  const [there] = await tx.select().from(piece).where(eq(piece.id, pieceId));
+  const own = and(eq(piece.schoolId, actor.schoolId), eq(piece.id, pieceId));
+  const [there] = await tx.select().from(piece).where(own);
   if (there) {
     assertSameRecord(there, {
       schoolId: actor.schoolId,
       learnerId,
       revisionId: work.revisionId,
     });
-    await tx.update(piece).set(tally).where(eq(piece.id, pieceId));
+    await tx.update(piece).set(tally).where(own);
     return;
   }
   await addPiece(tx, actor, {

@@ -46,7 +46,10 @@ export const showPiece = defineCommand({
   roles: STAFF,
   run: async ({ tx, actor }, { pieceId, shownTo }) => {
     await assertOpen(tx, await openPiece(tx, actor, pieceId));
-    await tx.update(piece).set({ shownTo }).where(eq(piece.id, pieceId));
+    await tx
+      .update(piece)
+      .set({ shownTo })
+      .where(and(eq(piece.schoolId, actor.schoolId), eq(piece.id, pieceId)));
     return { pieceId, shownTo };
   },
 });

@@ -7,6 +7,7 @@ import { EVERYONE, isStaff, type Actor } from "../actor";
 import { noteEvent } from "../audit";
 import type { Database, Transaction } from "../database";
 import { notFound } from "../notFound";
+import { ofPiece } from "../ofPiece";
 import { photo, piece } from "../schema";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
@@ -65,7 +66,9 @@ export async function addPhoto(
     const [{ count } = { count: 0 }] = await tx
       .select({ count: sql<number>`count(*)::int` })
       .from(photo)
-      .where(and(eq(photo.pieceId, pieceId), eq(photo.withdrawn, false)));
+      .where(
+        and(ofPiece(photo, { schoolId: actor.schoolId, pieceId }), eq(photo.withdrawn, false)),
+      );
     if (count >= MAX_OF_A_PIECE) refuse({ code: "photos-full", max: MAX_OF_A_PIECE });
     await tx.insert(photo).values({
       ...sent,
@@ -92,7 +95,7 @@ async function photoThere(
       ...{ pieceId: photo.pieceId, sha256: photo.sha256 },
     })
     .from(photo)
-    .where(eq(photo.id, sent.id));
+    .where(and(eq(photo.schoolId, sent.schoolId), eq(photo.id, sent.id)));
   if (there) assertSameRecord(there, sent);
   else await assertOpen(tx, row);
   return there !== undefined;

@@ -19,7 +19,10 @@ export const tallyPiece = defineCommand({
     const row = await openPiece(tx, actor, pieceId);
     assertTheirs(row);
     await assertOpen(tx, row);
-    await tx.update(piece).set({ heats, minutes }).where(eq(piece.id, pieceId));
+    await tx
+      .update(piece)
+      .set({ heats, minutes })
+      .where(and(eq(piece.schoolId, actor.schoolId), eq(piece.id, pieceId)));
     return { pieceId, verdict: await verdictNow(tx, pieceId, { ...row, heats, minutes }) };
   },
 });
@@ -33,7 +36,10 @@ export const declareWork = defineCommand({
     await assertOpen(tx, row);
     // What was found is the inspection's to say.
     const change = isStaff(actor) ? declared : { ...declared, undeclared: row.undeclared };
-    await tx.update(piece).set(change).where(eq(piece.id, pieceId));
+    await tx
+      .update(piece)
+      .set(change)
+      .where(and(eq(piece.schoolId, actor.schoolId), eq(piece.id, pieceId)));
     return { pieceId, verdict: await verdictNow(tx, pieceId, { ...row, ...change }) };
   },
 });

@@ -8,6 +8,7 @@ import { EVERYONE, isStaff, type Actor } from "../actor";
 import type { Transaction } from "../database";
 import { notFound } from "../notFound";
 import { currentRecords } from "../queries/bench";
+import { ofPiece } from "../ofPiece";
 import { revisionPlan, revisionStages } from "../records";
 import { readRules } from "../rules";
 import {
@@ -65,7 +66,10 @@ export async function addPiece(
     .from(person)
     .where(eq(person.id, added.learnerId))
     .for("update");
-  const [there] = await tx.select().from(piece).where(eq(piece.id, added.id));
+  const [there] = await tx
+    .select()
+    .from(piece)
+    .where(and(eq(piece.schoolId, schoolId), eq(piece.id, added.id)));
   if (there) {
     const { assignmentId, kind, guided, cold } = added;
     return assertSameRecord(there, { schoolId, assignmentId, kind, guided, cold }).tag;
@@ -73,7 +77,7 @@ export async function addPiece(
   const [{ number } = { number: 1 }] = await tx
     .select({ number: sql<number>`coalesce(max(${piece.number}), 0) + 1` })
     .from(piece)
-    .where(eq(piece.learnerId, added.learnerId));
+    .where(and(eq(piece.schoolId, schoolId), eq(piece.learnerId, added.learnerId)));
   const tag = `${learner!.tagCode ?? "X"}-${number}`;
   await tx.insert(piece).values({ ...added, schoolId, number, tag, startedBy: personId });
   return tag;
@@ -96,6 +100,7 @@ export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) 
   const [row] = await tx
     .select({
       id: piece.id,
+      schoolId: piece.schoolId,
       learnerId: piece.learnerId,
       kind: piece.kind,
       techniqueId: exercise.techniqueId,
@@ -110,7 +115,7 @@ export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) 
       marksRule: exercise.marksRule,
       latest: sql<
         string | null
-      >`(select outcome from ${verdict} where ${verdict.pieceId} = ${piece.id} order by sequence desc limit 1)`,
+      >`(select outcome from ${verdict} where ${verdict.schoolId} = ${actor.schoolId} and ${verdict.pieceId} = ${piece.id} order by sequence desc limit 1)`,
     })
     .from(piece)
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
@@ -141,7 +146,7 @@ export async function assertOpen(tx: Transaction, row: OpenPiece): Promise<void>
     .select({ by: person.name })
     .from(verdict)
     .innerJoin(person, eq(person.id, verdict.signedBy))
-    .where(eq(verdict.pieceId, row.id))
+    .where(ofPiece(verdict, { schoolId: row.schoolId, pieceId: row.id }))
     .orderBy(desc(verdict.sequence))
     .limit(1);
   refuse({ code: "piece-closed", by: signed!.by });
@@ -149,7 +154,11 @@ export async function assertOpen(tx: Transaction, row: OpenPiece): Promise<void>
 
 /** The verdict from the piece's records as they stand in this transaction. */
 export async function verdictNow(tx: Transaction, pieceId: string, row: OpenPiece) {
-  const { shop, ...records } = await currentRecords(tx, pieceId, row.selfCheck);
+  const { shop, ...records } = await currentRecords(
+    tx,
+    { schoolId: row.schoolId, pieceId },
+    row.selfCheck,
+  );
   const { heats, minutes, corrections, undeclared, aids, plan } = row;
   return judgePiece(
     askedOf({ ...plan, exercise: { step: row.step as Step }, shop }),
@@ -249,7 +258,10 @@ async function assertSentBefore(
   sent: { id: string; schoolId: string; instrumentId: string; supersedesId: string | null },
   row: OpenPiece,
 ): Promise<void> {
-  const [there] = await tx.select().from(reading).where(eq(reading.id, sent.id));
+  const [there] = await tx
+    .select()
+    .from(reading)
+    .where(and(eq(reading.schoolId, actor.schoolId), eq(reading.id, sent.id)));
   if (there) return void assertSameRecord(there, sent);
   await assertOpen(tx, row);
   const [known] = await tx
@@ -278,7 +290,10 @@ export const noteDefect = defineCommand({
       stage: input.stage,
       selfCheck: row.selfCheck,
     };
-    const [there] = await tx.select().from(defect).where(eq(defect.id, input.defectId));
+    const [there] = await tx
+      .select()
+      .from(defect)
+      .where(and(eq(defect.schoolId, actor.schoolId), eq(defect.id, input.defectId)));
     if (there) {
       assertSameRecord(there, sent);
     } else {
@@ -309,7 +324,10 @@ export const changeDefect = defineCommand({
       refuse({ code: "defect-stays", name: defectKind(there.kind)!.name });
     const row = await openPiece(tx, actor, there.pieceId);
     await assertOpen(tx, row);
-    await tx.update(defect).set({ corrected, withdrawn }).where(eq(defect.id, defectId));
+    await tx
+      .update(defect)
+      .set({ corrected, withdrawn })
+      .where(and(eq(defect.schoolId, actor.schoolId), eq(defect.id, defectId)));
     return { defectId, verdict: await verdictNow(tx, there.pieceId, row) };
   },
 });

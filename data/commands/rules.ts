@@ -2,6 +2,7 @@ import { refuse } from "@/core/problem/problem";
 import { and, desc, eq, sql } from "drizzle-orm";
 import { INSTRUCTORS } from "../actor";
 import { notFound } from "../notFound";
+import { ofPiece } from "../ofPiece";
 import { exercise, piece, school, verdict } from "../schema";
 import { keepStandings } from "../standing";
 import { defineCommand } from "./command";
@@ -49,10 +50,13 @@ export const regradePiece = defineCommand({
     const [latest] = await tx
       .select()
       .from(verdict)
-      .where(eq(verdict.pieceId, pieceId))
+      .where(ofPiece(verdict, { schoolId, pieceId }))
       .orderBy(desc(verdict.sequence))
       .limit(1);
-    const [there] = await tx.select().from(verdict).where(eq(verdict.id, verdictId));
+    const [there] = await tx
+      .select()
+      .from(verdict)
+      .where(and(eq(verdict.schoolId, schoolId), eq(verdict.id, verdictId)));
     if (there) {
       assertSameRecord(there, { schoolId, pieceId });
       return { verdictId };

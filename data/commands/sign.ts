@@ -6,6 +6,7 @@ import type { Outcome } from "@/core/verdict/outcomes";
 import { canBeDecided, canBeSigned, type Verdict } from "@/core/verdict/verdict";
 import { INSTRUCTORS } from "../actor";
 
+import { ofPiece } from "../ofPiece";
 import { piece, verdict } from "../schema";
 import { keepStandings } from "../standing";
 import { defineCommand } from "./command";
@@ -26,7 +27,7 @@ export const signVerdict = defineCommand({
     const verdicts = await tx
       .select()
       .from(verdict)
-      .where(eq(verdict.pieceId, pieceId))
+      .where(ofPiece(verdict, { schoolId: actor.schoolId, pieceId }))
       .orderBy(desc(verdict.sequence));
     const there = verdicts.find(({ id }) => id === verdictId);
     if (!there) {
@@ -57,7 +58,7 @@ export const signVerdict = defineCommand({
           computed,
           signedBy: actor.personId,
         })
-        .onConflictDoNothing({ target: verdict.id })
+        .onConflictDoNothing({ target: [verdict.schoolId, verdict.id] })
         .returning({ id: verdict.id });
       if (added.length === 0) assertSameRecord(undefined, {});
     }

@@ -35,7 +35,7 @@ export async function listOpenAssignments(
       technique: technique.name,
       revisionId: assignment.revisionId,
       assignedAt: assignment.assignedAt,
-      pieces: sql<number>`(select count(*)::int from ${piece} where ${piece.assignmentId} = ${assignment.id})`,
+      pieces: sql<number>`(select count(*)::int from ${piece} where ${piece.schoolId} = ${actor.schoolId} and ${piece.assignmentId} = ${assignment.id})`,
     })
     .from(assignment)
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, assignment.revisionId))

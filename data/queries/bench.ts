@@ -15,6 +15,7 @@ import type { Verdict } from "@/core/verdict/verdict";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { notFound } from "../notFound";
+import { ofEachPiece, ofPiece } from "../ofPiece";
 import { planOf, stagesOf } from "../records";
 import { readRules } from "../rules";
 import { tagOf } from "../tag";
@@ -48,7 +49,7 @@ interface CurrentRecords {
  */
 export async function currentRecords(
   database: Queryable,
-  pieceId: string,
+  { schoolId, pieceId }: { schoolId: string; pieceId: string },
   selfCheck = false,
 ): Promise<CurrentRecords> {
   // Asked with every reading: kept ready by the server under its name.
@@ -60,28 +61,29 @@ export async function currentRecords(
           'instrumentId', r.instrument_id, 'instrumentUncertainty', r.instrument_uncertainty, 'supersedesId', r.supersedes_id
         ) order by r.taken_at, r.id), '[]')
         from reading r
-        where r.piece_id = ${pieceId} and r.self_check = ${selfCheck}
-          and not exists (select 1 from reading later where later.supersedes_id = r.id))`,
+        where r.school_id = ${schoolId} and r.piece_id = ${pieceId} and r.self_check = ${selfCheck}
+          and not exists (
+            select 1 from reading later where later.school_id = ${schoolId} and later.supersedes_id = r.id))`,
       defects: sql<CurrentRecords["defects"]>`(
         select coalesce(json_agg(json_build_object(
           'id', d.id, 'kind', d.kind, 'severity', d.severity, 'atMm', d.at_mm, 'note', d.note,
           'corrected', d.corrected, 'withdrawn', d.withdrawn, 'stage', d.stage
         ) order by d.id), '[]')
         from defect d
-        where d.piece_id = ${pieceId} and d.self_check = ${selfCheck} and not d.withdrawn)`,
+        where d.school_id = ${schoolId} and d.piece_id = ${pieceId} and d.self_check = ${selfCheck} and not d.withdrawn)`,
       tries: sql<CurrentRecords["tries"]>`(
         select coalesce(json_agg(json_build_object(
           'id', t.id, 'question', t.question, 'works', t.works) order by t.id), '[]')
         from (select distinct on (question) id, question, works from try_result
-          where piece_id = ${pieceId} and self_check = ${selfCheck}
+          where school_id = ${schoolId} and piece_id = ${pieceId} and self_check = ${selfCheck}
           order by question, received_at desc, id desc) t)`,
       shop: sql<CurrentRecords["shop"]>`(
         select coalesce(json_agg(json_build_object(
           'name', i.name, 'kind', i.kind, 'uncertainty', i.uncertainty) order by i.name), '[]')
-        from instrument i where i.school_id = ${piece.schoolId})`,
+        from instrument i where i.school_id = ${schoolId})`,
     })
-    .from(piece)
-    .where(eq(piece.id, pieceId))
+    .from(school)
+    .where(eq(school.id, schoolId))
     .prepare("current_records")
     .execute();
   return records!;
@@ -123,6 +125,7 @@ export async function findBenchPiece(
   if (!row) notFound("piece");
   const stages = stagesOf(row.revision);
   const plan = planOf(row.revision.id, row.revision);
+  const of = { schoolId: actor.schoolId, pieceId };
   return {
     id: row.piece.id,
     readAt,
@@ -149,9 +152,9 @@ export async function findBenchPiece(
     undeclared: row.piece.undeclared,
     aids: row.piece.aids,
     rules: readRules(row.rules, row.exercise.marksRule),
-    ...(await currentRecords(database, pieceId, selfCheck)),
+    ...(await currentRecords(database, of, selfCheck)),
     ...(await notesOf(database, actor, pieceId, stages)),
-    ...(await signedVerdicts(database, pieceId)),
+    ...(await signedVerdicts(database, of)),
   };
 }
 
@@ -162,6 +165,7 @@ async function notesOf(
   pieceId: string,
   stages: readonly BenchStage[],
 ): Promise<Pick<BenchPiece, "stageChecks" | "deviceNotes" | "calls" | "photos">> {
+  const of = { schoolId: actor.schoolId, pieceId };
   const checks = await database
     .select({
       id: stageCheck.id,
@@ -171,7 +175,7 @@ async function notesOf(
       readings: stageCheck.readings,
     })
     .from(stageCheck)
-    .where(eq(stageCheck.pieceId, pieceId))
+    .where(ofPiece(stageCheck, of))
     .orderBy(asc(stageCheck.receivedAt));
   // Where its stage comes today; the latest of each holds.
   const byStage = new Map<number, BenchStageCheck>();
@@ -183,7 +187,7 @@ async function notesOf(
   const deviceNotes = await database
     .select({ id: deviceNote.id, kind: deviceNote.kind, value: deviceNote.value })
     .from(deviceNote)
-    .where(eq(deviceNote.pieceId, pieceId))
+    .where(ofPiece(deviceNote, of))
     .orderBy(asc(deviceNote.notedAt));
   const calls = await database
     .select({
@@ -194,10 +198,7 @@ async function notesOf(
     })
     .from(eyeCall)
     .where(
-      and(
-        eq(eyeCall.pieceId, pieceId),
-        isStaff(actor) ? undefined : eq(eyeCall.callerId, actor.personId),
-      ),
+      and(ofPiece(eyeCall, of), isStaff(actor) ? undefined : eq(eyeCall.callerId, actor.personId)),
     )
     .orderBy(asc(eyeCall.calledAt));
   const photos = await database
@@ -209,7 +210,7 @@ async function notesOf(
     })
     .from(photo)
     .innerJoin(person, eq(person.id, photo.addedBy))
-    .where(and(eq(photo.pieceId, pieceId), eq(photo.withdrawn, false)))
+    .where(and(ofPiece(photo, of), eq(photo.withdrawn, false)))
     .orderBy(asc(photo.addedAt));
   return { stageChecks, deviceNotes, calls, photos };
 }
@@ -223,7 +224,7 @@ export async function findPhoto(
   const [row] = await database
     .select({ bytes: photo.bytes })
     .from(photo)
-    .innerJoin(piece, eq(piece.id, photo.pieceId))
+    .innerJoin(piece, ofEachPiece(photo))
     .where(
       and(
         eq(photo.id, photoId),
@@ -245,7 +246,7 @@ const NOT_KEPT: Pick<Verdict, "untried" | "contradictions" | "undecided" | "then
 
 async function signedVerdicts(
   database: Queryable,
-  pieceId: string,
+  of: { schoolId: string; pieceId: string },
 ): Promise<Pick<BenchPiece, "verdicts" | "signed">> {
   const rows = await database
     .select({
@@ -261,7 +262,7 @@ async function signedVerdicts(
     })
     .from(verdict)
     .innerJoin(person, eq(person.id, verdict.signedBy))
-    .where(eq(verdict.pieceId, pieceId))
+    .where(ofPiece(verdict, of))
     .orderBy(asc(verdict.sequence));
   const latest = rows.at(-1);
   return {
@@ -307,8 +308,9 @@ export async function listBenchQueue(database: Queryable, actor: Actor): Promise
     .from(verdict)
     .where(
       and(
-        eq(verdict.pieceId, piece.id),
-        sql`not exists (select 1 from ${verdict} as newer where newer.piece_id = ${verdict.pieceId} and newer.sequence > ${verdict.sequence})`,
+        ofEachPiece(verdict),
+        eq(verdict.schoolId, actor.schoolId),
+        sql`not exists (select 1 from ${verdict} as newer where newer.school_id = ${actor.schoolId} and newer.piece_id = ${verdict.pieceId} and newer.sequence > ${verdict.sequence})`,
       ),
     )
     .as("latest");
@@ -320,7 +322,7 @@ export async function listBenchQueue(database: Queryable, actor: Actor): Promise
       learner: person.name,
       exercise: exercise.name,
       kind: piece.kind,
-      readings: sql<number>`(select count(distinct characteristic_id)::int from ${reading} where ${reading.pieceId} = ${piece.id} and ${reading.selfCheck} = ${!isStaff(actor)})`,
+      readings: sql<number>`(select count(distinct characteristic_id)::int from ${reading} where ${reading.schoolId} = ${actor.schoolId} and ${reading.pieceId} = ${piece.id} and ${reading.selfCheck} = ${!isStaff(actor)})`,
       outcome: latest.outcome,
       startedAt: piece.startedAt,
     })

@@ -8,6 +8,7 @@ import { signsOf } from "@/core/cause/signs";
 import type { Verdict } from "@/core/verdict/verdict";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
+import { ofEachPiece } from "../ofPiece";
 import { characteristicsOf } from "../records";
 import { causeSaid, exercise, exerciseRevision, piece, verdict } from "../schema";
 import { uuids } from "./climb";
@@ -69,12 +70,12 @@ export async function findCauseHistory(
     })
     .from(piece)
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
-    .innerJoin(verdict, and(eq(verdict.pieceId, piece.id), eq(verdict.sequence, 1)))
+    .innerJoin(verdict, and(ofEachPiece(verdict), eq(verdict.sequence, 1)))
     .where(
       and(
         eq(piece.schoolId, actor.schoolId),
         eq(piece.learnerId, of.learnerId),
-        sql`${piece.number} < (select number from ${piece} as this where this.id = ${of.pieceId})`,
+        sql`${piece.number} < (select number from ${piece} as this where this.school_id = ${actor.schoolId} and this.id = ${of.pieceId})`,
       ),
     )
     .orderBy(desc(piece.number))
@@ -118,7 +119,7 @@ export async function listPieceCauses(
     cross join lateral (
       select p.id from piece p
       where p.school_id = ${actor.schoolId} and p.learner_id = of.id
-        and exists (select 1 from verdict where piece_id = p.id)
+        and exists (select 1 from verdict where school_id = ${actor.schoolId} and piece_id = p.id)
       order by p.started_at desc, p.id desc limit ${limit}) latest)`;
   const found = new Map<string, PieceCauses[]>(whose.map((id) => [id, []]));
   for (const { learnerId, ...one } of await causesWhere(database, actor, latest))
@@ -157,7 +158,7 @@ async function causesWhere(
     .from(piece)
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
     .innerJoin(exercise, eq(exercise.id, exerciseRevision.exerciseId))
-    .innerJoin(verdict, and(eq(verdict.pieceId, piece.id), eq(verdict.sequence, 1)))
+    .innerJoin(verdict, and(ofEachPiece(verdict), eq(verdict.sequence, 1)))
     .where(and(eq(piece.schoolId, schoolId), which))
     .orderBy(desc(piece.startedAt), desc(piece.id));
   return rows.map(({ startedAt, revisionId, characteristics, computed, ...row }) => ({

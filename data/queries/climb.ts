@@ -5,6 +5,7 @@ import type { Outcome } from "@/core/verdict/outcomes";
 import type { Verdict } from "@/core/verdict/verdict";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
+import { ofEachPiece } from "../ofPiece";
 import { exercise, exerciseRevision, piece, standingEvidence, verdict } from "../schema";
 import { rulesInForce, signedPieces } from "../standing";
 import { findLearner } from "./people";
@@ -109,7 +110,7 @@ export async function listEvidence(
       >`json_agg(json_build_object('id', ${piece.id}, 'tag', ${piece.tag}) order by ${piece.startedAt}, ${piece.id})`,
     })
     .from(standingEvidence)
-    .innerJoin(piece, eq(piece.id, standingEvidence.pieceId))
+    .innerJoin(piece, ofEachPiece(standingEvidence))
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
     .where(
       and(eq(standingEvidence.schoolId, actor.schoolId), eq(standingEvidence.learnerId, learnerId)),
@@ -165,7 +166,7 @@ export async function listLearnerPieces(
       join exercise_revision r on r.id = p.revision_id
       join exercise e on e.id = r.exercise_id
       left join lateral (
-        select outcome, marks, meets_step from verdict where piece_id = p.id
+        select outcome, marks, meets_step from verdict where school_id = ${actor.schoolId} and piece_id = p.id
         order by sequence desc limit 1) v on true
       where p.school_id = ${actor.schoolId} and p.learner_id = of.id
       order by p.started_at desc, p.id desc limit ${LATEST}) latest`);
@@ -201,7 +202,7 @@ export async function findLastVerdict(
       computed: verdict.computed,
     })
     .from(piece)
-    .innerJoin(verdict, eq(verdict.pieceId, piece.id))
+    .innerJoin(verdict, ofEachPiece(verdict))
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
     .innerJoin(exercise, eq(exercise.id, exerciseRevision.exerciseId))
     .where(and(eq(piece.schoolId, actor.schoolId), eq(piece.learnerId, learnerId)))

@@ -2,6 +2,7 @@ import { and, asc, eq, sql } from "drizzle-orm";
 import type { BenchReading } from "@/core/records/bench";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
+import { ofEachPiece } from "../ofPiece";
 import { person, piece, verdict } from "../schema";
 import { currentRecords } from "./bench";
 
@@ -38,24 +39,26 @@ export async function listComparable(
     })
     .from(piece)
     .innerJoin(person, eq(person.id, piece.learnerId))
-    .leftJoin(verdict, eq(verdict.pieceId, piece.id))
+    .leftJoin(verdict, ofEachPiece(verdict))
     .where(
       and(
         eq(piece.schoolId, actor.schoolId),
-        sql`${piece.revisionId} = (select revision_id from ${piece} as this where this.id = ${pieceId})`,
+        sql`${piece.revisionId} = (select revision_id from ${piece} as this where this.school_id = ${actor.schoolId} and this.id = ${pieceId})`,
         isStaff(actor) ? undefined : eq(piece.learnerId, actor.personId),
       ),
     )
-    .groupBy(piece.id, person.name)
+    .groupBy(piece.schoolId, piece.id, person.name)
     .orderBy(asc(person.name), asc(piece.number));
 }
 
 /** The readings that stand of each of some pieces. The caller has checked that they may be seen. */
 export async function readingsOf(
   database: Queryable,
+  { schoolId }: Actor,
   pieceIds: readonly string[],
 ): Promise<Map<string, BenchReading[]>> {
   const found = new Map<string, BenchReading[]>();
-  for (const id of pieceIds) found.set(id, (await currentRecords(database, id)).readings);
+  for (const pieceId of pieceIds)
+    found.set(pieceId, (await currentRecords(database, { schoolId, pieceId })).readings);
   return found;
 }

@@ -216,7 +216,7 @@ export async function findEvening(
     listSawn(database, classId),
     floorOfClass(database, actor, classId, learnerIds),
     database.select().from(eveningWord).where(eq(eveningWord.classId, classId)),
-    listPaces(database, learnerIds),
+    listPaces(database, actor, learnerIds),
   ]);
   const choice = await findChoice(database, actor);
   const learnersWork = await findLearnersWork(database, actor, learnerIds, {
@@ -342,6 +342,7 @@ export async function listSawn(database: Queryable, classId: string): Promise<Sa
 /** How long each of some learners takes, by their latest pieces. */
 async function listPaces(
   database: Queryable,
+  { schoolId }: Actor,
   learnerIds: readonly string[],
 ): Promise<Map<string, number>> {
   if (learnerIds.length === 0) return new Map();
@@ -353,7 +354,7 @@ async function listPaces(
     })
     .from(piece)
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
-    .where(inArray(piece.learnerId, [...learnerIds]))
+    .where(and(eq(piece.schoolId, schoolId), inArray(piece.learnerId, [...learnerIds])))
     .orderBy(desc(piece.startedAt));
   return new Map(
     learnerIds.map((id) => [

@@ -31,7 +31,7 @@ export async function listEvents(
     when 'cohort' then (select ${cohort.name} from ${cohort} where ${cohort.id} = ${auditEvent.subjectId})
     when 'class' then (select ${classDay.day}::text from ${classDay} where ${classDay.id} = ${auditEvent.subjectId})
     when 'exercise' then (select ${exercise.name} from ${exercise} where ${exercise.id} = ${auditEvent.subjectId})
-    when 'piece' then (select ${piece.tag} from ${piece} where ${piece.id} = ${auditEvent.subjectId})
+    when 'piece' then (select ${piece.tag} from ${piece} where ${piece.schoolId} = ${schoolId} and ${piece.id} = ${auditEvent.subjectId})
   end`;
   const rows = await database
     .select({

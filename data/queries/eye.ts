@@ -34,13 +34,13 @@ export async function listCalls(
       (select (line ->> 'nominal')::float8 from piece p
         join exercise_revision v on v.id = p.revision_id
         cross join lateral jsonb_array_elements(v.characteristics) line
-        where p.id = c.piece_id and line ->> 'id' = c.characteristic_id) as drawn
+        where p.school_id = ${actor.schoolId} and p.id = c.piece_id and line ->> 'id' = c.characteristic_id) as drawn
     from eye_call c
     left join lateral (
       select (select avg(v) from unnest(r.values) v) as value
       from reading r
-      where r.piece_id = c.piece_id and r.characteristic_id = c.characteristic_id
-        and not exists (select 1 from reading later where later.supersedes_id = r.id)
+      where r.school_id = ${actor.schoolId} and r.piece_id = c.piece_id and r.characteristic_id = c.characteristic_id
+        and not exists (select 1 from reading later where later.school_id = ${actor.schoolId} and later.supersedes_id = r.id)
       order by r.self_check, r.taken_at desc
       limit 1) r on true
     where c.caller_id = ${personId} and c.school_id = ${actor.schoolId}

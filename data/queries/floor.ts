@@ -103,9 +103,9 @@ async function listBench(
       pieceId: piece.id,
       tag: piece.tag,
       read: sql<number>`(select count(distinct ${reading.characteristicId})::int from ${reading}
-        where ${reading.pieceId} = ${piece.id} and not ${reading.selfCheck})`,
+        where ${reading.schoolId} = ${schoolId} and ${reading.pieceId} = ${piece.id} and not ${reading.selfCheck})`,
       outcome: sql<BenchState["outcome"]>`(select ${verdict.outcome} from ${verdict}
-        where ${verdict.pieceId} = ${piece.id} order by ${verdict.sequence} desc limit 1)`,
+        where ${verdict.schoolId} = ${schoolId} and ${verdict.pieceId} = ${piece.id} order by ${verdict.sequence} desc limit 1)`,
     })
     .from(piece)
     .where(and(eq(piece.schoolId, schoolId), inArray(piece.id, [...pieceIds])));
@@ -143,7 +143,7 @@ async function classAt(
       minutes: classDay.minutes,
       closedAt: classDay.closedAt,
       isOpen: sql<boolean>`${classDay.closedAt} is null and exists (
-        select 1 from ${floorEvent} where ${floorEvent.classId} = ${classDay.id})`,
+        select 1 from ${floorEvent} where ${floorEvent.schoolId} = ${actor.schoolId} and ${floorEvent.classId} = ${classDay.id})`,
     })
     .from(classDay)
     .innerJoin(cohort, eq(cohort.id, classDay.cohortId))

@@ -36,7 +36,7 @@ export async function listItems(database: Queryable, actor: Actor): Promise<Exer
     join exercise_revision r on r.id = p.revision_id
     join exercise e on e.id = r.exercise_id
     join technique t on t.id = e.technique_id
-    join verdict v on v.piece_id = p.id and v.sequence = 1
+    join verdict v on v.school_id = p.school_id and v.piece_id = p.id and v.sequence = 1
     where p.school_id = ${actor.schoolId} and p.kind = 'assessed' and not p.guided
     group by e.id, t.id, p.learner_id`);
   const passes = new Map<string, { of: number; passed: number }>();
@@ -92,7 +92,7 @@ async function worstCharacteristics(
       select distinct on (r.exercise_id, p.learner_id) r.exercise_id, p.id, v.computed
       from piece p
       join exercise_revision r on r.id = p.revision_id
-      join verdict v on v.piece_id = p.id and v.sequence = 1
+      join verdict v on v.school_id = p.school_id and v.piece_id = p.id and v.sequence = 1
       where p.school_id = ${schoolId} and p.kind = 'assessed' and not p.guided
       order by r.exercise_id, p.learner_id, p.started_at, p.id),
     counted as (
@@ -140,7 +140,7 @@ export async function listDefectCounts(
         least(9, floor(10 * d.at_mm / nullif((select sum((s ->> 'length')::float8)
           from jsonb_array_elements(r.piece -> 'stretches') s), 0)))::int as tenth
       from defect d
-      join piece p on p.id = d.piece_id
+      join piece p on p.school_id = d.school_id and p.id = d.piece_id
       join exercise_revision r on r.id = p.revision_id
       where d.school_id = ${actor.schoolId} and not d.withdrawn and not d.self_check
         and d.noted_at >= ${since.toISOString()}

@@ -3,6 +3,7 @@ import type { Step } from "@/core/trade/steps";
 import type { Outcome } from "@/core/verdict/outcomes";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
+import { ofEachPiece } from "../ofPiece";
 import {
   cohort,
   exercise,
@@ -98,13 +99,13 @@ export async function findRecord(
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
     .innerJoin(exercise, eq(exercise.id, exerciseRevision.exerciseId))
     .innerJoin(technique, eq(technique.id, exercise.techniqueId))
-    .innerJoin(verdict, eq(verdict.pieceId, piece.id))
+    .innerJoin(verdict, ofEachPiece(verdict))
     .innerJoin(signer, eq(signer.id, verdict.signedBy))
     .where(
       and(
         eq(piece.schoolId, actor.schoolId),
         eq(piece.learnerId, learnerId),
-        sql`not exists (select 1 from ${verdict} as newer where newer.piece_id = ${piece.id} and newer.sequence > ${verdict.sequence})`,
+        sql`not exists (select 1 from ${verdict} as newer where newer.school_id = ${actor.schoolId} and newer.piece_id = ${piece.id} and newer.sequence > ${verdict.sequence})`,
       ),
     )
     .orderBy(asc(piece.number));

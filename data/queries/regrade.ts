@@ -7,6 +7,7 @@ import { judgePiece } from "@/core/verdict/judgePiece";
 import { isInstructor, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { notFound } from "../notFound";
+import { ofEachPiece } from "../ofPiece";
 import { revisionPlan } from "../records";
 import { readRules } from "../rules";
 import { exercise, exerciseRevision, person, piece, school, verdict } from "../schema";
@@ -75,7 +76,7 @@ export async function listGradedOtherwise(
       overrideReason: verdict.overrideReason,
     })
     .from(piece)
-    .innerJoin(verdict, eq(verdict.pieceId, piece.id))
+    .innerJoin(verdict, ofEachPiece(verdict))
     .innerJoin(person, eq(person.id, piece.learnerId))
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
     .innerJoin(exercise, eq(exercise.id, exerciseRevision.exerciseId))
@@ -86,7 +87,10 @@ export async function listGradedOtherwise(
   for (const row of rows) {
     if (row.outcome === "another-heat") continue;
     const plan = await revisionPlan(database, row.revisionId);
-    const records = await currentRecords(database, row.pieceId);
+    const records = await currentRecords(database, {
+      schoolId: actor.schoolId,
+      pieceId: row.pieceId,
+    });
     const { heats, minutes, corrections, undeclared, aids } = row;
     // The piece has long been taken home: no other instrument is asked for.
     const now = judgePiece(

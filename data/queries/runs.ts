@@ -6,6 +6,7 @@ import type { Step } from "@/core/trade/steps";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { notFound } from "../notFound";
+import { ofEachPiece } from "../ofPiece";
 import { revisionPlan } from "../records";
 import { readRules } from "../rules";
 import {
@@ -65,7 +66,7 @@ export async function findRun(
       meetsStep: verdict.meetsStep,
       outcome: verdict.outcome,
       signedAt:
-        sql<Date>`(select signed_at from ${verdict} as first where first.piece_id = ${piece.id} and first.sequence = 1)`.mapWith(
+        sql<Date>`(select signed_at from ${verdict} as first where first.school_id = ${actor.schoolId} and first.piece_id = ${piece.id} and first.sequence = 1)`.mapWith(
           verdict.signedAt,
         ),
       values: sql<Record<string, number> | null>`(
@@ -75,17 +76,17 @@ export async function findRun(
         select jsonb_object_agg(characteristic, step) from (
           select ${reading.characteristicId} as characteristic, max(${instrument.resolution}) as step
           from ${reading} join ${instrument} on ${instrument.id} = ${reading.instrumentId}
-          where ${reading.pieceId} = ${piece.id} and not ${reading.selfCheck} group by 1) as read)`,
+          where ${reading.schoolId} = ${actor.schoolId} and ${reading.pieceId} = ${piece.id} and not ${reading.selfCheck} group by 1) as read)`,
     })
     .from(piece)
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
-    .innerJoin(verdict, eq(verdict.pieceId, piece.id))
+    .innerJoin(verdict, ofEachPiece(verdict))
     .where(
       and(
         eq(piece.schoolId, actor.schoolId),
         eq(piece.learnerId, learnerId),
         eq(exerciseRevision.exerciseId, exerciseId),
-        sql`not exists (select 1 from ${verdict} as newer where newer.piece_id = ${piece.id} and newer.sequence > ${verdict.sequence})`,
+        sql`not exists (select 1 from ${verdict} as newer where newer.school_id = ${actor.schoolId} and newer.piece_id = ${piece.id} and newer.sequence > ${verdict.sequence})`,
       ),
     )
     .orderBy(asc(sql`8`), asc(piece.number));
@@ -154,7 +155,7 @@ export async function listPieceErrors(
     .innerJoin(school, eq(school.id, piece.schoolId))
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
     .innerJoin(exercise, eq(exercise.id, exerciseRevision.exerciseId))
-    .innerJoin(verdict, and(eq(verdict.pieceId, piece.id), eq(verdict.sequence, 1)))
+    .innerJoin(verdict, and(ofEachPiece(verdict), eq(verdict.sequence, 1)))
     .where(
       and(
         eq(piece.schoolId, actor.schoolId),

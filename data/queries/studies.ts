@@ -1,8 +1,9 @@
-import { and, asc, desc, eq } from "drizzle-orm";
+import { asc, desc, eq } from "drizzle-orm";
 import { studyGauge, type GaugeStudy, type StudyProblem } from "@/core/agree/gaugeStudy";
 import { weightedKappa, type Agreement } from "@/core/agree/kappa";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
+import { ofEachPiece } from "../ofPiece";
 import { agreementReading, agreementStudy, person, piece } from "../schema";
 
 export interface Study {
@@ -36,9 +37,9 @@ export async function listStudies(database: Queryable, actor: Actor): Promise<St
       value: agreementReading.value,
     })
     .from(agreementReading)
-    .innerJoin(piece, eq(piece.id, agreementReading.pieceId))
+    .innerJoin(piece, ofEachPiece(agreementReading))
     .innerJoin(person, eq(person.id, agreementReading.inspectorId))
-    .where(and(eq(agreementReading.schoolId, actor.schoolId)))
+    .where(eq(agreementReading.schoolId, actor.schoolId))
     .orderBy(asc(agreementReading.takenAt), asc(agreementReading.id));
   return studies.map(({ id, name, kind, startedAt }) => {
     const readings = rows.filter(({ studyId }) => studyId === id);

@@ -44,7 +44,7 @@ export async function findTrackRecords(database: Queryable, actor: Actor): Promi
           join exercise_revision r on r.id = p.revision_id
           join exercise e on e.id = r.exercise_id
           join technique t on t.id = e.technique_id
-          join verdict v on v.piece_id = p.id and v.sequence = 1
+          join verdict v on v.school_id = p.school_id and v.piece_id = p.id and v.sequence = 1
           where p.school_id = ${actor.schoolId} and p.kind = 'assessed'
           order by p.started_at desc limit ${MAX_PIECES}) latest
         group by learner_id, technique_id, half_life_days

@@ -43,8 +43,10 @@ export const standing = pgTable(
     halfLifeDays: doublePrecision("half_life_days").notNull(),
   },
   (table) => [
-    primaryKey({ columns: [table.learnerId, table.techniqueId] }),
-    index("standing_by_school").on(table.schoolId),
+    primaryKey({
+      name: "standing_key",
+      columns: [table.schoolId, table.learnerId, table.techniqueId],
+    }),
     foreignKey({
       name: "standing_learner",
       columns: [table.schoolId, table.learnerId],

@@ -9,6 +9,7 @@ import {
   integer,
   jsonb,
   pgTable,
+  primaryKey,
   text,
   unique,
   uuid,
@@ -203,7 +204,7 @@ export const demonstration = pgTable(
 export const floorEvent = pgTable(
   "floor_event",
   {
-    id: uuid("id").primaryKey(),
+    id: uuid("id").notNull(),
     /** In the order they came. */
     sequence: bigserial("sequence", { mode: "number" }).notNull(),
     schoolId: schoolId(),
@@ -215,8 +216,9 @@ export const floorEvent = pgTable(
     at: moment("at").notNull(),
   },
   (table) => [
-    index("floor_event_by_class").on(table.classId, table.sequence),
-    index("floor_event_by_learner").on(table.learnerId, table.at),
+    primaryKey({ columns: [table.schoolId, table.id] }),
+    index("floor_event_by_class").on(table.schoolId, table.classId, table.sequence),
+    index("floor_event_by_learner").on(table.schoolId, table.learnerId, table.at),
     foreignKey({
       name: "floor_event_class",
       columns: [table.schoolId, table.classId],

@@ -9,6 +9,7 @@ import {
   integer,
   jsonb,
   pgTable,
+  primaryKey,
   text,
   unique,
   uuid,
@@ -24,7 +25,7 @@ const bytea = customType<{ data: Buffer }>({ dataType: () => "bytea" });
 export const tryResult = pgTable(
   "try_result",
   {
-    id: uuid("id").primaryKey(),
+    id: uuid("id").notNull(),
     schoolId: schoolId(),
     pieceId: uuid("piece_id").notNull(),
     question: text("question").notNull(),
@@ -37,6 +38,7 @@ export const tryResult = pgTable(
       .default(sql`clock_timestamp()`),
   },
   (table) => [
+    primaryKey({ columns: [table.schoolId, table.id] }),
     foreignKey({
       name: "try_piece",
       columns: [table.schoolId, table.pieceId],
@@ -47,7 +49,7 @@ export const tryResult = pgTable(
       columns: [table.schoolId, table.answeredBy],
       foreignColumns: [person.schoolId, person.id],
     }),
-    index("try_by_piece").on(table.pieceId),
+    index("try_by_piece").on(table.schoolId, table.pieceId),
   ],
 );
 
@@ -55,7 +57,7 @@ export const tryResult = pgTable(
 export const stageCheck = pgTable(
   "stage_check",
   {
-    id: uuid("id").primaryKey(),
+    id: uuid("id").notNull(),
     schoolId: schoolId(),
     pieceId: uuid("piece_id").notNull(),
     /** From 0, in the exercise's order. */
@@ -72,6 +74,7 @@ export const stageCheck = pgTable(
       .default(sql`clock_timestamp()`),
   },
   (table) => [
+    primaryKey({ columns: [table.schoolId, table.id] }),
     foreignKey({
       name: "stage_check_piece",
       columns: [table.schoolId, table.pieceId],
@@ -82,7 +85,7 @@ export const stageCheck = pgTable(
       columns: [table.schoolId, table.checkedBy],
       foreignColumns: [person.schoolId, person.id],
     }),
-    index("stage_check_by_piece").on(table.pieceId),
+    index("stage_check_by_piece").on(table.schoolId, table.pieceId),
     check("stage_check_stage", sql`${table.stage} between 0 and 99`),
   ],
 );
@@ -91,7 +94,7 @@ export const stageCheck = pgTable(
 export const deviceNote = pgTable(
   "device_note",
   {
-    id: uuid("id").primaryKey(),
+    id: uuid("id").notNull(),
     schoolId: schoolId(),
     pieceId: uuid("piece_id").notNull(),
     kind: text("kind", { enum: ["weight", "temperature"] }).notNull(),
@@ -100,6 +103,7 @@ export const deviceNote = pgTable(
     notedAt: moment("noted_at").notNull(),
   },
   (table) => [
+    primaryKey({ columns: [table.schoolId, table.id] }),
     foreignKey({
       name: "device_note_piece",
       columns: [table.schoolId, table.pieceId],
@@ -110,7 +114,7 @@ export const deviceNote = pgTable(
       columns: [table.schoolId, table.notedBy],
       foreignColumns: [person.schoolId, person.id],
     }),
-    index("device_note_by_piece").on(table.pieceId),
+    index("device_note_by_piece").on(table.schoolId, table.pieceId),
     check("device_note_kind", sql`${table.kind} in ('weight', 'temperature')`),
     check("device_note_value", sql`${table.value} between 0 and 50000`),
   ],
@@ -120,7 +124,7 @@ export const deviceNote = pgTable(
 export const eyeCall = pgTable(
   "eye_call",
   {
-    id: uuid("id").primaryKey(),
+    id: uuid("id").notNull(),
     schoolId: schoolId(),
     callerId: uuid("caller_id").notNull(),
     /** Null in the drill. */
@@ -134,6 +138,7 @@ export const eyeCall = pgTable(
     calledAt: moment("called_at").notNull(),
   },
   (table) => [
+    primaryKey({ columns: [table.schoolId, table.id] }),
     foreignKey({
       name: "eye_call_caller",
       columns: [table.schoolId, table.callerId],
@@ -144,8 +149,13 @@ export const eyeCall = pgTable(
       columns: [table.schoolId, table.pieceId],
       foreignColumns: [piece.schoolId, piece.id],
     }),
-    unique("eye_call_once").on(table.pieceId, table.characteristicId, table.callerId),
-    index("eye_call_by_caller").on(table.callerId, table.calledAt),
+    unique("eye_call_once").on(
+      table.schoolId,
+      table.pieceId,
+      table.characteristicId,
+      table.callerId,
+    ),
+    index("eye_call_by_caller").on(table.schoolId, table.callerId, table.calledAt),
     check(
       "eye_call_of",
       sql`(${table.pieceId} is null) = (${table.truth} is not null) and (${table.pieceId} is null) = (${table.characteristicId} is null)`,
@@ -195,7 +205,7 @@ export const judgingCall = pgTable(
 export const photo = pgTable(
   "photo",
   {
-    id: uuid("id").primaryKey(),
+    id: uuid("id").notNull(),
     schoolId: schoolId(),
     pieceId: uuid("piece_id").notNull(),
     /** JPEG. */
@@ -209,6 +219,7 @@ export const photo = pgTable(
     addedAt: moment("added_at").notNull().defaultNow(),
   },
   (table) => [
+    primaryKey({ columns: [table.schoolId, table.id] }),
     foreignKey({
       name: "photo_piece",
       columns: [table.schoolId, table.pieceId],
@@ -219,7 +230,7 @@ export const photo = pgTable(
       columns: [table.schoolId, table.addedBy],
       foreignColumns: [person.schoolId, person.id],
     }),
-    index("photo_by_piece").on(table.pieceId),
+    index("photo_by_piece").on(table.schoolId, table.pieceId),
     check(
       "photo_size",
       sql`${table.widthPx} between 1 and 4000 and ${table.heightPx} between 1 and 4000`,
@@ -231,7 +242,7 @@ export const photo = pgTable(
 export const causeSaid = pgTable(
   "cause_said",
   {
-    id: uuid("id").primaryKey(),
+    id: uuid("id").notNull(),
     schoolId: schoolId(),
     pieceId: uuid("piece_id").notNull(),
     cause: text("cause").notNull(),
@@ -245,6 +256,7 @@ export const causeSaid = pgTable(
       .default(sql`clock_timestamp()`),
   },
   (table) => [
+    primaryKey({ columns: [table.schoolId, table.id] }),
     foreignKey({
       name: "cause_piece",
       columns: [table.schoolId, table.pieceId],
@@ -255,6 +267,6 @@ export const causeSaid = pgTable(
       columns: [table.schoolId, table.saidBy],
       foreignColumns: [person.schoolId, person.id],
     }),
-    index("cause_by_piece").on(table.pieceId),
+    index("cause_by_piece").on(table.schoolId, table.pieceId),
   ],
 );

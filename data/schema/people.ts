@@ -185,7 +185,7 @@ export const joinLink = pgTable(
 export const auditEvent = pgTable(
   "audit_event",
   {
-    id: uuid("id").primaryKey().defaultRandom(),
+    id: uuid("id").notNull().defaultRandom(),
     schoolId: schoolId(),
     personId: uuid("person_id").notNull(),
     /** A command, or what was looked at or taken out. */
@@ -198,6 +198,7 @@ export const auditEvent = pgTable(
       .default(sql`clock_timestamp()`),
   },
   (table) => [
+    primaryKey({ columns: [table.schoolId, table.id] }),
     index("audit_event_by_time").on(table.schoolId, table.at),
     index("audit_event_by_subject").on(table.schoolId, table.subjectId),
     foreignKey({

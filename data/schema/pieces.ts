@@ -81,7 +81,7 @@ export const instrumentCheck = pgTable(
 export const piece = pgTable(
   "piece",
   {
-    id: uuid("id").primaryKey(),
+    id: uuid("id").notNull(),
     schoolId: schoolId(),
     learnerId: uuid("learner_id").notNull(),
     revisionId: uuid("revision_id").notNull(),
@@ -108,9 +108,9 @@ export const piece = pgTable(
     startedAt: moment("started_at").notNull().defaultNow(),
   },
   (table) => [
-    unique("piece_in_school").on(table.schoolId, table.id),
+    primaryKey({ columns: [table.schoolId, table.id] }),
     unique("piece_tag").on(table.schoolId, table.tag),
-    unique("piece_number").on(table.learnerId, table.number),
+    unique("piece_number").on(table.schoolId, table.learnerId, table.number),
     foreignKey({
       name: "piece_learner",
       columns: [table.schoolId, table.learnerId],
@@ -131,9 +131,9 @@ export const piece = pgTable(
       columns: [table.schoolId, table.startedBy],
       foreignColumns: [person.schoolId, person.id],
     }),
-    index("piece_by_learner").on(table.learnerId, table.startedAt),
+    index("piece_by_learner").on(table.schoolId, table.learnerId, table.startedAt),
     index("piece_by_school").on(table.schoolId, table.startedAt),
-    index("piece_by_assignment").on(table.assignmentId),
+    index("piece_by_assignment").on(table.schoolId, table.assignmentId),
     check("piece_corrections", sql`${table.corrections} <@ array['filed', 'ground', 'trimmed']`),
     check("piece_undeclared", sql`${table.undeclared} <@ array['filed', 'ground', 'trimmed']`),
     check("piece_aids", sql`${table.aids} <@ array['jig', 'machine', 'helper']`),
@@ -151,7 +151,7 @@ export const piece = pgTable(
 export const reading = pgTable(
   "reading",
   {
-    id: uuid("id").primaryKey(),
+    id: uuid("id").notNull(),
     schoolId: schoolId(),
     pieceId: uuid("piece_id").notNull(),
     characteristicId: text("characteristic_id").notNull(),
@@ -171,8 +171,15 @@ export const reading = pgTable(
     receivedAt: moment("received_at").notNull().defaultNow(),
   },
   (table) => [
-    unique("reading_in_piece").on(table.pieceId, table.characteristicId, table.selfCheck, table.id),
-    index("reading_superseded_by").on(table.supersedesId),
+    primaryKey({ columns: [table.schoolId, table.id] }),
+    unique("reading_in_piece").on(
+      table.schoolId,
+      table.pieceId,
+      table.characteristicId,
+      table.selfCheck,
+      table.id,
+    ),
+    index("reading_superseded_by").on(table.schoolId, table.supersedesId),
     foreignKey({
       name: "reading_piece",
       columns: [table.schoolId, table.pieceId],
@@ -191,8 +198,20 @@ export const reading = pgTable(
     // Only a reading of the same characteristic, piece and bench can be superseded.
     foreignKey({
       name: "reading_superseded",
-      columns: [table.pieceId, table.characteristicId, table.selfCheck, table.supersedesId],
-      foreignColumns: [table.pieceId, table.characteristicId, table.selfCheck, table.id],
+      columns: [
+        table.schoolId,
+        table.pieceId,
+        table.characteristicId,
+        table.selfCheck,
+        table.supersedesId,
+      ],
+      foreignColumns: [
+        table.schoolId,
+        table.pieceId,
+        table.characteristicId,
+        table.selfCheck,
+        table.id,
+      ],
     }),
     check(
       "reading_values",
@@ -204,7 +223,7 @@ export const reading = pgTable(
 export const defect = pgTable(
   "defect",
   {
-    id: uuid("id").primaryKey(),
+    id: uuid("id").notNull(),
     schoolId: schoolId(),
     pieceId: uuid("piece_id").notNull(),
     kind: text("kind").notNull(),
@@ -222,6 +241,7 @@ export const defect = pgTable(
     notedAt: moment("noted_at").notNull(),
   },
   (table) => [
+    primaryKey({ columns: [table.schoolId, table.id] }),
     foreignKey({
       name: "defect_piece",
       columns: [table.schoolId, table.pieceId],
@@ -232,7 +252,7 @@ export const defect = pgTable(
       columns: [table.schoolId, table.notedBy],
       foreignColumns: [person.schoolId, person.id],
     }),
-    index("defect_by_piece").on(table.pieceId),
+    index("defect_by_piece").on(table.schoolId, table.pieceId),
     check("defect_stage", sql`${table.stage} between 0 and 99`),
     check("defect_severity", sql`${table.severity} in ('cosmetic', 'minor', 'major', 'reject')`),
   ],
@@ -242,7 +262,7 @@ export const defect = pgTable(
 export const verdict = pgTable(
   "verdict",
   {
-    id: uuid("id").primaryKey(),
+    id: uuid("id").notNull(),
     schoolId: schoolId(),
     pieceId: uuid("piece_id").notNull(),
     /** First, second … verdict of the piece. */
@@ -261,7 +281,8 @@ export const verdict = pgTable(
     signedAt: moment("signed_at").notNull().defaultNow(),
   },
   (table) => [
-    unique("verdict_sequence").on(table.pieceId, table.sequence),
+    primaryKey({ columns: [table.schoolId, table.id] }),
+    unique("verdict_sequence").on(table.schoolId, table.pieceId, table.sequence),
     foreignKey({
       name: "verdict_piece",
       columns: [table.schoolId, table.pieceId],
@@ -291,7 +312,10 @@ export const standingEvidence = pgTable(
     earnedAt: moment("earned_at").notNull(),
   },
   (table) => [
-    primaryKey({ columns: [table.learnerId, table.techniqueId, table.step, table.pieceId] }),
+    primaryKey({
+      name: "standing_evidence_key",
+      columns: [table.schoolId, table.learnerId, table.techniqueId, table.step, table.pieceId],
+    }),
     foreignKey({
       name: "evidence_learner",
       columns: [table.schoolId, table.learnerId],

@@ -36,7 +36,7 @@ export default async function ComparePage({ params, searchParams }: Props) {
   const wanted = askedSchema.parse(await searchParams).with;
   const other = all.find((one) => one.id === wanted && one.id !== piece.id) ?? choices[0]?.piece;
   const run = all.filter(({ learnerId }) => learnerId === piece.learner.id).slice(-RUN);
-  const readings = await readingsOf(database, [
+  const readings = await readingsOf(database, actor, [
     ...run.map((one) => one.id),
     ...(other ? [other.id] : []),
   ]);
