@@ -8,7 +8,15 @@ const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
   turbopack: { root: import.meta.dirname },
-  serverExternalPackages: ["@node-rs/argon2", "highs", "pdfkit", "pg", "pino", "tinypool"],
+  serverExternalPackages: [
+    "@node-rs/argon2",
+    "highs",
+    "nodemailer",
+    "pdfkit",
+    "pg",
+    "pino",
+    "tinypool",
+  ],
   experimental: { authInterrupts: true },
 };
 

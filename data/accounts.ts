@@ -1,4 +1,5 @@
 import { and, asc, desc, eq, gt, isNull, ne } from "drizzle-orm";
+import { v7 as newId } from "uuid";
 import type * as z from "zod";
 import { refuse } from "@/core/problem/problem";
 import type { OtherAction } from "@/core/records/audit";
@@ -10,7 +11,7 @@ import { notFound } from "./notFound";
 import { hashPassword, isGuessable, verifyPassword } from "./password";
 import * as schema from "./schema";
 import { countTry, forgetTries } from "./signIn";
-import { hashToken } from "./token";
+import { hashToken, tokenOf } from "./token";
 
 // All of this is the sign-in's: it works with the server's own access, not within a school's records.
 
@@ -58,6 +59,43 @@ export const join = (
     async (tx, invited, passwordHash) =>
       makeAccount(tx, { personId: invited.personId, email, passwordHash }),
   );
+
+/** A way back lasts so long, ms. */
+const WAY_BACK_MS = 3_600_000;
+
+/**
+ * A one-time way back for whoever signs in with an address; links that others gave them stay as they are.
+ *
+ * @returns null where nobody does, or they have left
+ */
+export async function makeWayBack(
+  database: Database,
+  email: string,
+  secret: string,
+): Promise<{ name: string; school: string; token: string } | null> {
+  const [of] = await database
+    .select({
+      ...{ personId: schema.person.id, schoolId: schema.person.schoolId },
+      ...{ name: schema.person.name, school: schema.school.name },
+    })
+    .from(schema.user)
+    .innerJoin(schema.person, eq(schema.person.userId, schema.user.id))
+    .innerJoin(schema.school, eq(schema.school.id, schema.person.schoolId))
+    .innerJoin(schema.membership, eq(schema.membership.personId, schema.person.id))
+    .where(and(eq(schema.user.email, email.toLowerCase()), isNull(schema.membership.leftAt)));
+  if (!of) return null;
+  const { personId, schoolId, name, school } = of;
+  const id = newId();
+  const token = tokenOf("back", id, secret);
+  await database.transaction(async (tx) => {
+    await tx.insert(schema.joinLink).values({
+      ...{ id, schoolId, personId, tokenHash: hashToken(token), createdBy: personId },
+      expiresAt: new Date(Date.now() + WAY_BACK_MS),
+    });
+    await noteEvent(tx, of, { action: "ask-way-back" });
+  });
+  return { name, school, token };
+}
 
 /** A new password for somebody with an account. Whoever was signed in as them is signed out; their passkeys go. */
 export const choosePassword = (
@@ -180,7 +218,11 @@ async function assertPassword(
   return own;
 }
 
-/** A new password; every other session of theirs ends. */
+/**
+ * A new password; every other session of theirs ends.
+ *
+ * @returns the address of the account
+ */
 export async function changePassword(
   database: Database,
   { actor, sessionId }: AccountHolder,
@@ -189,7 +231,7 @@ export async function changePassword(
     password,
     freeTries,
   }: z.output<typeof ACCOUNT_CHANGES.password> & { freeTries: number },
-): Promise<void> {
+): Promise<string> {
   const { email } = await assertPassword(database, actor, { currentPassword, freeTries });
   assertHardToGuess(password, [actor.name, actor.schoolName, email]);
   const passwordHash = await hashPassword(password);
@@ -197,9 +239,14 @@ export async function changePassword(
     await keepPassword(tx, actor, passwordHash, sessionId);
     await noteEvent(tx, actor, { action: "change-password" });
   });
+  return email;
 }
 
-/** Another address to sign in with. */
+/**
+ * Another address to sign in with.
+ *
+ * @returns the one before
+ */
 export async function changeEmail(
   database: Database,
   { actor }: AccountHolder,
@@ -208,8 +255,8 @@ export async function changeEmail(
     email,
     freeTries,
   }: z.output<typeof ACCOUNT_CHANGES.email> & { freeTries: number },
-): Promise<void> {
-  await assertPassword(database, actor, { currentPassword, freeTries });
+): Promise<string> {
+  const before = await assertPassword(database, actor, { currentPassword, freeTries });
   await database
     .transaction(async (tx) => {
       await tx
@@ -222,6 +269,7 @@ export async function changeEmail(
       if (sqlState(error) === "23505") refuse({ code: "email-taken" });
       throw error;
     });
+  return before.email;
 }
 
 /** Ends one session of theirs, or every other than the one that asks. */

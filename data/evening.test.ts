@@ -4,6 +4,7 @@ import type pg from "pg";
 import { wantedCuts } from "@/core/evening/planning";
 import { learnerOn, minutesOf } from "@/core/floor/floor";
 import type { FloorHappening } from "@/core/floor/events";
+import type { Characteristic } from "@/core/measure/characteristic";
 import { calendarFile } from "@/print/calendar";
 import type { Actor } from "./actor";
 import { classBeginsMs } from "./calendar";
@@ -15,6 +16,7 @@ import { findFloor, findOwnFloor, findRunningClass } from "./queries/floor";
 import { floorOfClass, listUnfinished } from "./queries/floorEvents";
 import { classDay, piece as pieces, rackBar } from "./schema";
 import { act, actOk, newId, openTestSchool, type TestSchool } from "./testing/database";
+import { readingFor } from "./testing/fid";
 
 const MIN = 60_000;
 let database: Database;
@@ -280,6 +282,24 @@ describe("the floor", () => {
     expect(await database.select().from(pieces).where(eq(pieces.id, pieceId))).toHaveLength(1);
     const { bench, exercises } = await findFloor(database, ours.assistant, of.id);
     expect(bench).toMatchObject([{ pieceId, tag: row!.tag, read: 0, outcome: null }]);
+    // What is read of it, and what was decided, is seen on the floor.
+    const lines = ours.rows.exerciseRevision.find(({ id }) => id === row!.revisionId)!
+      .characteristics as Characteristic[];
+    for (const line of lines.slice(0, 2))
+      await actOk(database, ours.instructor, "take-reading", readingFor(ours, pieceId, line));
+    await actOk(database, ours.instructor, "take-reading", readingFor(ours, pieceId, lines[0]!));
+    const stateOnFloor = async () =>
+      (await findFloor(database, ours.assistant, of.id)).bench.map(({ read, outcome }) => ({
+        read,
+        outcome,
+      }));
+    expect(await stateOnFloor()).toEqual([{ read: 2, outcome: null }]);
+    await pool.query(
+      `insert into verdict (id, school_id, piece_id, sequence, engine, outcome, meets_step, computed, signed_by)
+       values ($1, $2, $3, 1, 1, 'another-heat', 0, $5, $4)`,
+      [newId(), row!.schoolId, pieceId, ours.instructor.personId, ours.rows.verdict[0]!.computed],
+    );
+    expect(await stateOnFloor()).toEqual([{ read: 2, outcome: "another-heat" }]);
     expect(exercises.map(({ name }) => name)).toContain("Boat ring");
     expect((await findRunningClass(database, ours.assistant, of.beganAt + 60 * MIN))!.id).toBe(
       of.id,

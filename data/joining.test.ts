@@ -1,10 +1,11 @@
 import type { Pool } from "pg";
 import { refuse } from "@/core/problem/problem";
-import { findInvited, join } from "./accounts";
+import { choosePassword, findInvited, join, makeWayBack } from "./accounts";
 import { createAuth, type Auth } from "./auth";
 import {
   addressOf,
   countTry,
+  maySendWayBack,
   signIn as signInSlowed,
   slowingWrongLinks,
   waitAfter,
@@ -250,4 +251,69 @@ test("a new school begins with its techniques and a way in for its owner", async
   await join(database, { token, email: "edda@example.org", password: "long enough pass" });
   const response = await signIn("edda@example.org", "long enough pass");
   expect(response.status).toBe(200);
+});
+
+describe("a way back by mail", () => {
+  const password = "kelp over granite";
+  const joined = async (name: string, email: string) => {
+    const invited = await invite(name);
+    await join(database, { token: invited.token, email, password: "long enough pass" });
+    return invited;
+  };
+
+  test("works once, beside one that somebody gave them", async () => {
+    const { personId } = await joined("Tilda Groyne", "tilda@example.org");
+    const { path } = await actOk<{ path: string }>(database, ours.instructor, "make-join-link", {
+      ...{ linkId: newId(), personId },
+    });
+    const found = (await makeWayBack(database, "Tilda@Example.org", SECRET))!;
+    expect(found).toMatchObject({ name: "Tilda Groyne", school: "Wrackline Forge School" });
+    expect(await findInvited(database, path.replace("/join/", ""))).not.toBeNull();
+    await choosePassword(database, { token: found.token, password });
+    const again = choosePassword(database, { token: found.token, password });
+    await expect(again).rejects.toMatchObject({ problem: { code: "join-link-unusable" } });
+    expect((await signIn("tilda@example.org", password)).status).toBe(200);
+  });
+
+  test("lasts an hour", async () => {
+    const { personId } = await joined("Wenna Sluice", "wenna@example.org");
+    const found = (await makeWayBack(database, "wenna@example.org", SECRET))!;
+    const age = (minutes: number) =>
+      pool.query(
+        "update join_link set expires_at = created_at + interval '1 hour' - $2 * interval '1 minute' where person_id = $1 and used_at is null",
+        [personId, minutes],
+      );
+    const { rows } = await pool.query<{ minutes: number }>(
+      "select extract(epoch from expires_at - created_at) / 60 as minutes from join_link where person_id = $1 and used_at is null",
+      [personId],
+    );
+    expect(Number(rows[0]!.minutes)).toBeCloseTo(60, 0);
+    await age(59);
+    expect(await findInvited(database, found.token)).not.toBeNull();
+    await age(61);
+    expect(await findInvited(database, found.token)).toBeNull();
+  });
+
+  test("nobody who isn't there, and nobody who left, gets one", async () => {
+    const { personId } = await joined("Perran Lock", "perran@example.org");
+    expect(await makeWayBack(database, "nobody@example.org", SECRET)).toBeNull();
+    await actOk(database, ours.instructor, "leave-school", { personId, left: true });
+    expect(await makeWayBack(database, "perran@example.org", SECRET)).toBeNull();
+  });
+
+  test("three letters to an account, thirty from an address, then none for a while", async () => {
+    const asked = async (email: string, address: string | null) =>
+      maySendWayBack(database, { email, address });
+    const toOne = [];
+    for (let letter = 0; letter < 4; letter += 1) toOne.push(await asked("A@b.example", null));
+    expect(toOne).toEqual([true, true, true, false]);
+    expect(await asked(" a@b.example", null)).toBe(false);
+    const fromOne = [];
+    for (let letter = 0; letter < 31; letter += 1)
+      fromOne.push(await asked(`${letter}@c.example`, "10.9.9.9"));
+    expect(fromOne.lastIndexOf(true)).toBe(29);
+    expect(await asked("other@c.example", "10.9.9.8")).toBe(true);
+    await pool.query("update rate_limit set last_request = last_request - 900001");
+    expect(await asked("a@b.example", "10.9.9.9")).toBe(true);
+  });
 });

@@ -89,6 +89,21 @@ export async function slowingWrongLinks<Value>(
   }
 }
 
+/** Letters to an account, and from an address, before no more are sent for a while. */
+const MAX_LETTERS = { account: 3, address: 30 };
+
+/** Whether a way back may be sent: nobody's letter box is filled by somebody else. */
+export async function maySendWayBack(
+  database: Database,
+  { email, address }: { email: string; address: string | null },
+): Promise<boolean> {
+  await forgetOld(database);
+  const toAccount = await counted(database, keyOf("letter", email.trim().toLowerCase()));
+  const fromAddress =
+    address === null ? 0 : await counted(database, keyOf("letters from", address));
+  return toAccount <= MAX_LETTERS.account && fromAddress <= MAX_LETTERS.address;
+}
+
 /** A right one costs nothing. */
 export async function forgetTries(
   database: Database,

@@ -255,6 +255,24 @@ test("the floor's stream is for staff of the school and learners of the cohort",
   await nobody.context().close();
 });
 
+test("the floor's stream ends soon after the session does", async ({ browser }) => {
+  const { id: classId } = await someTuesday();
+  const page = await device(browser, "cato");
+  await page.goto("/me");
+  const ended = page.evaluate(async (path) => {
+    const response = await fetch(path);
+    const reader = response.body!.getReader();
+    const started = performance.now();
+    while (!(await reader.read()).done);
+    return (performance.now() - started) / 1000;
+  }, `/api/floor/${classId}`);
+  // On the same device; the other end of the stream isn't told.
+  const signedOut = await page.request.post("/api/auth/sign-out", { data: {} });
+  expect(signedOut.status()).toBe(200);
+  expect(await ended).toBeLessThan(25);
+  await page.context().close();
+});
+
 test("the shop: a fire and a bar as they are said; a private calendar is made and revoked", async ({
   browser,
 }) => {

@@ -105,6 +105,7 @@ const EXPECTED: Record<string, Expected | "post" | "stream"> = {
   "/api/floor/[classId]": "stream",
   "/api/health": OPEN,
   "/api/join": "post",
+  "/api/join/forgotten": "post",
   "/api/join/password": "post",
   // Nobody is shown the figures without their token.
   // The same for everyone: paper with marks. Who is signed out has none.
@@ -174,6 +175,7 @@ const EXPECTED: Record<string, Expected | "post" | "stream"> = {
   "/sheet/[exerciseId]/template": { ...OURS, learner: 404 },
   "/sheet/[exerciseId]/stages": { ...OURS, learner: 404 },
   "/sign-in": { nobody: 200, learner: 307, stranger: 307, assistant: 307, instructor: 307 },
+  "/sign-in/forgotten": OPEN,
   "/stair": LEARNERS,
   "/verify": OPEN,
 };
@@ -324,6 +326,9 @@ test("commands: nobody is told to sign in, other sites and nonsense are refused"
   expect((await nobody.post("/api/join", { data: { token: "x" } })).status()).toBe(422);
   const unusable = { token: "x".repeat(43), password: "long enough pass" };
   expect((await nobody.post("/api/join/password", { data: unusable })).status()).toBe(409);
+  const forgot = (data: object) => nobody.post("/api/join/forgotten", { data });
+  expect((await forgot({ email: "nobody@example.org" })).status()).toBe(200);
+  expect((await forgot({ email: "nobody" })).status()).toBe(422);
   const ended = { data: { sessionId: "nobody's" } };
   expect((await nobody.post("/api/account/sessions", ended)).status()).toBe(401);
   expect((await learner.post("/api/account/sessions", ended)).status()).toBe(404);

@@ -18,6 +18,9 @@ test("the sign-in page, a page that isn't there and one that isn't yours are acc
 }) => {
   await page.goto("/sign-in");
   await expectAccessible(page);
+  await page.getByRole("link", { name: "Forgotten your password?" }).click();
+  await expect(page.getByRole("heading", { name: "A way back" })).toBeVisible();
+  await expectAccessible(page);
   await signInOnly(page, "maren");
   await page.goto("/nowhere");
   await expect(page.getByRole("heading", { name: "There is nothing here" })).toBeVisible();

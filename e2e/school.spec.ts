@@ -1,4 +1,6 @@
 import { execFileSync } from "node:child_process";
+import { existsSync, readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
 import { expect, type Browser, type Page } from "@playwright/test";
 import { expectAccessible } from "./accessible";
 import { openPerson, PASSWORD, signInOnly } from "./shop";
@@ -137,6 +139,52 @@ test("a forgotten password: a new way in, used once, signs out everybody else; t
   await elsewhere.goto("/me");
   await expect(elsewhere).toHaveURL(/sign-in/);
   await elsewhere.context().close();
+  await own.context().close();
+});
+
+/** The newest letter to an address, as the stand-in for a mail server keeps them. */
+async function letterTo(address: string, subject: string): Promise<string> {
+  const folder = process.env.BELL_STEP_MAIL!.replace("folder:", "");
+  const found = () =>
+    (existsSync(folder) ? readdirSync(folder).sort() : [])
+      .map((name) => readFileSync(join(folder, name), "utf8"))
+      .findLast((text) => text.includes(`To: ${address}`) && text.includes(`Subject: ${subject}`));
+  await expect.poll(found).toBeDefined();
+  // Long lines are folded (RFC 2045, quoted-printable).
+  return found()!.replace(/=\r\n/g, "").replaceAll("=3D", "=");
+}
+
+test("a forgotten password: a way back by mail, and a letter when the account is changed", async ({
+  page,
+  browser,
+}) => {
+  await signInOnly(page, "oda");
+  const email = "senara@example.org";
+  const own = await joined(browser, await bringIn(page, "Senara Weir", "learner"), email);
+  await own.context().clearCookies();
+  await own.goto("/sign-in");
+  await own.getByRole("link", { name: "Forgotten your password?" }).click();
+  await own.getByLabel("E-mail").fill("senara");
+  await own.getByRole("button", { name: "Send it" }).click();
+  await expect(own.getByText("An e-mail address such as")).toBeVisible();
+  await own.getByLabel("E-mail").fill(email);
+  await own.getByRole("button", { name: "Send it" }).click();
+  await expect(own.getByRole("status")).toContainText(`If somebody signs in with ${email}`);
+  const letter = await letterTo(email, "A way back into Bell Step");
+  expect(letter).toContain("Hello Senara Weir");
+  await own.goto(/https?:\S+\/join\/\S+/.exec(letter)![0]);
+  await own.getByLabel("Password").fill("kelp over granite");
+  await own.getByRole("button", { name: "Choose it" }).click();
+  await own.waitForURL(/sign-in/);
+  const data = { email, password: "kelp over granite" };
+  expect((await own.request.post("/api/auth/sign-in/email", { data })).status()).toBe(200);
+  await own.goto("/me");
+  const password = own.getByRole("region", { name: "Password" });
+  await password.getByLabel("New password").fill("tide mark on slate");
+  await password.getByLabel("Password as it is now").fill("kelp over granite");
+  await password.getByRole("button", { name: "Change it" }).click();
+  await expect(password.getByRole("status")).toContainText("Changed.");
+  expect(await letterTo(email, "Your account was changed")).toContain("an owner of");
   await own.context().close();
 });
 

@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import { redirect } from "next/navigation";
 import { DEMO_ACCOUNTS, DEMO_PASSWORD, demoEmail } from "@/data/demo/people";
 import { SignInForm } from "@/ui/forms/SignInForm";
+import { Link } from "@/ui/kit/Link";
 import { StairSign } from "@/ui/kit/Stairs";
 import { currentActor, isDemo } from "../server";
 
@@ -46,6 +47,11 @@ export default async function SignInPage({
         <h1 className="mb-4 font-slab text-27 font-semibold">Sign in</h1>
         {out ? <p className="mb-4 text-15">You are signed out.</p> : null}
         <SignInForm next={ownPath(next)} demo={demo} />
+        <p className="mt-4 text-15">
+          <Link href="/sign-in/forgotten" className="link">
+            Forgotten your password?
+          </Link>
+        </p>
       </section>
     </main>
   );

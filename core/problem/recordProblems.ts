@@ -40,6 +40,10 @@ export const RECORD_PROBLEMS = {
     "conflict",
     "That didn't work. The link may be used up or out of date, or this address can't be used. Ask your instructor for a new link.",
   ),
+  "no-mail": always(
+    "conflict",
+    "Nothing can be sent from here. An owner or instructor of your school can give you a way back.",
+  ),
   "has-left": problem<{ name: string }>(
     "conflict",
     ({ name }) => `${name} has left. Let them come back first.`,

@@ -6,6 +6,8 @@ const token = z.string().min(20).max(100);
 
 /** What a newcomer with a join link gives. */
 export const joinSchema = z.strictObject({ token, email, password });
+/** What somebody who forgot their password gives. */
+export const wayBackSchema = z.strictObject({ email });
 /** What somebody with an account gives to choose a new password by such a link. */
 export const newPasswordSchema = z.strictObject({ token, password });
 

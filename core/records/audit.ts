@@ -74,6 +74,7 @@ export const OTHER_ACTIONS = [
   "forget-leaver",
   "add-photo",
   "join",
+  "ask-way-back",
   "choose-password",
   "change-password",
   "change-email",

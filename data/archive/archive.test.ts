@@ -273,7 +273,7 @@ describe("what can't be put in is told, and nothing is", () => {
     }
     expect(told).toBe(12);
     const readings = unzipped(file, "records/reading.jsonl");
-    const better = readings.replace(/"values": \[[^\]]*\]/, '"values": [8]');
+    const better = readings.replace(/"values":\[[^\]]*\]/, '"values":[8]');
     expect(better).not.toBe(readings);
     expect(await refused(replaced("better.zip", "records/reading.jsonl", better))).toBe(
       "archive-altered",

@@ -89,9 +89,10 @@ export interface ArchiveScope {
 
 /** The rows of a table, each as one JSON text of its archived columns, in their order. */
 export function rowsOf(table: ArchivedTable, scope: ArchiveScope): SQL {
-  const pairs = table.columns.map(({ name }) => sql`${name}::text, t.${sql.identifier(name)}`);
-  return sql`select jsonb_build_object(${sql.join(pairs, sql`, `)})::text as line
-    from ${sql.identifier(table.name)} t where ${whereOf(table, scope)} order by ${sql.raw(table.order)}`;
+  const columns = table.columns.map(({ name }) => sql`t.${sql.identifier(name)}`);
+  return sql`select row_to_json(r)::text as line from (
+    select ${sql.join(columns, sql`, `)} from ${sql.identifier(table.name)} t
+    where ${whereOf(table, scope)} order by ${sql.raw(table.order)}) r`;
 }
 
 /** Which rows of a table are wanted. */

@@ -10,6 +10,8 @@ import { ARCHIVE_FORMAT, type ArchivedFile } from "./manifest";
 
 /** So many rows are read at a time. */
 const FETCHED = 1000;
+/** The quickest there is. */
+const COMPRESSION_LEVEL = 1;
 /** A download may pause so long before the records are let go, ms. */
 const MAX_PAUSE_MS = 10 * 60_000;
 
@@ -45,22 +47,25 @@ export function writeArchive(
       const addStream = (
         name: string,
         open: () => AsyncIterable<string | Buffer>,
-        compress = true,
+        compressionLevel = COMPRESSION_LEVEL,
       ) =>
-        zip.addReadStreamLazy(name, { compress, mtime: new Date(0) }, (give) => {
+        zip.addReadStreamLazy(name, { compressionLevel, mtime: new Date(0) }, (give) => {
           current = Readable.from(open());
           current.on("error", (error) => stream.destroy(error));
           give(null, current);
         });
-      const add = (name: string, open: () => AsyncIterable<string | Buffer>, compress = true) =>
-        addStream(name, () => counted(name, open(), files), compress);
+      const add = (
+        name: string,
+        open: () => AsyncIterable<string | Buffer>,
+        compressionLevel = COMPRESSION_LEVEL,
+      ) => addStream(name, () => counted(name, open(), files), compressionLevel);
       for (const [name, text] of Object.entries(more)) add(name, () => once(text));
       for (const table of ARCHIVED_TABLES) {
         add(`records/${table.name}.jsonl`, () => lines(tx, table, scope));
         add(`tables/${table.name}.csv`, () => csv(tx, table, scope));
       }
       for (const { id } of await photoIds(tx, scope))
-        add(`photographs/${id}.jpg`, () => photograph(tx, { schoolId: scope.schoolId, id }), false);
+        add(`photographs/${id}.jpg`, () => photograph(tx, { schoolId: scope.schoolId, id }), 0);
       add("schema.json", () => once(JSON.stringify(schemaOfTables(), null, 2)));
       addStream("manifest.json", () =>
         once(JSON.stringify(manifest(scope, schoolName, files), null, 2)),

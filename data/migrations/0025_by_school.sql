@@ -61,6 +61,7 @@ CREATE INDEX floor_event_by_class ON floor_event (school_id, class_id, sequence)
 CREATE INDEX floor_event_by_learner ON floor_event (school_id, learner_id, at);--> statement-breakpoint
 CREATE INDEX audit_event_by_time ON audit_event (school_id, at);--> statement-breakpoint
 CREATE INDEX audit_event_by_subject ON audit_event (school_id, subject_id);--> statement-breakpoint
+CREATE INDEX join_link_by_person ON join_link (school_id, person_id);--> statement-breakpoint
 DO $$
 DECLARE
   of text;

@@ -102,10 +102,11 @@ async function listBench(
     .select({
       pieceId: piece.id,
       tag: piece.tag,
-      read: sql<number>`(select count(distinct ${reading.characteristicId})::int from ${reading}
-        where ${reading.schoolId} = ${schoolId} and ${reading.pieceId} = ${piece.id} and not ${reading.selfCheck})`,
-      outcome: sql<BenchState["outcome"]>`(select ${verdict.outcome} from ${verdict}
-        where ${verdict.schoolId} = ${schoolId} and ${verdict.pieceId} = ${piece.id} order by ${verdict.sequence} desc limit 1)`,
+      // In a query of one table its columns go by their names alone: within these they would be the others'.
+      read: sql<number>`(select count(distinct r.characteristic_id)::int from ${reading} r
+        where r.school_id = ${schoolId} and r.piece_id = "piece"."id" and not r.self_check)`,
+      outcome: sql<BenchState["outcome"]>`(select v.outcome from ${verdict} v
+        where v.school_id = ${schoolId} and v.piece_id = "piece"."id" order by v.sequence desc limit 1)`,
     })
     .from(piece)
     .where(and(eq(piece.schoolId, schoolId), inArray(piece.id, [...pieceIds])));

@@ -37,7 +37,7 @@ const rosterFields = {
   cohortId: membership.cohortId,
   cohort: cohort.name,
   joined: sql<boolean>`${person.userId} is not null`,
-  invited: sql<boolean>`exists (select 1 from ${joinLink} where ${joinLink.personId} = ${person.id} and ${joinLink.usedAt} is null and ${joinLink.expiresAt} > now())`,
+  invited: sql<boolean>`exists (select 1 from ${joinLink} where ${joinLink.schoolId} = ${person.schoolId} and ${joinLink.personId} = ${person.id} and ${joinLink.usedAt} is null and ${joinLink.expiresAt} > now())`,
 };
 
 /** The people of the school who have not left, by cohort and name. Staff only. */

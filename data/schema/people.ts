@@ -178,6 +178,7 @@ export const joinLink = pgTable(
       columns: [table.schoolId, table.createdBy],
       foreignColumns: [person.schoolId, person.id],
     }),
+    index("join_link_by_person").on(table.schoolId, table.personId),
   ],
 );
 

@@ -4,7 +4,7 @@ import type { BenchEvent } from "@/core/records/apply";
 import { seededRandom } from "@/core/stats/random";
 import { flush, keep, waitingFor } from "@/ui/bench/outbox";
 import { post } from "@/ui/command";
-import type { BenchReport, BenchTask } from "./task";
+import { FAULTS, type BenchReport, type BenchTask, type Fault } from "./task";
 
 /**
  * One of the two benches: the device's own queue, as it ships, on a device that keeps what
@@ -19,25 +19,43 @@ const report: BenchReport = {
   defects: [],
   tries: [],
   refused: [],
-  cut: 0,
-  unheard: 0,
+  faults: Object.fromEntries(FAULTS.map((fault) => [fault, 0])) as BenchReport["faults"],
 };
 
-/** The network: sometimes gone for a while, and sometimes an answer is lost on the way back. */
+/** Whether something goes wrong now, and is counted. */
+function goesWrong(fault: Fault, percent: number): boolean {
+  if (random.next() >= percent / 100) return false;
+  report.faults[fault] += 1;
+  return true;
+}
+const each = task.faultPercent / FAULTS.length;
+
+/** The device's clock, which somebody sets wrong by up to three days either way, again and again. */
+let clockOffMs = 0;
+const RealDate = Date;
+globalThis.Date = class extends RealDate {
+  constructor(...of: [] | [number | string]) {
+    super(...((of.length === 0 ? [RealDate.now() + clockOffMs] : of) as [number]));
+  }
+  static override now(): number {
+    return RealDate.now() + clockOffMs;
+  }
+} as DateConstructor;
+const MAX_CLOCK_OFF_MS = 3 * 86_400_000;
+
+/** The network: gone for a while, a request or an answer lost on its way, or a request sent twice. */
 const send = globalThis.fetch;
 let cutUntil = 0;
 globalThis.fetch = async (path, options) => {
-  if (random.next() < 0.004) {
-    cutUntil = Date.now() + 40 + 200 * random.next();
-    report.cut += 1;
-  }
-  if (Date.now() < cutUntil) throw new TypeError("The network is gone.");
+  if (goesWrong("clock moved", each)) clockOffMs = (random.next() * 2 - 1) * MAX_CLOCK_OFF_MS;
+  if (goesWrong("network gone", each)) cutUntil = performance.now() + 40 + 200 * random.next();
+  if (performance.now() < cutUntil) throw new TypeError("The network is gone.");
+  if (goesWrong("request lost", each)) throw new TypeError("The request was lost.");
   const headers = { ...(options?.headers as object), cookie: task.cookie };
-  const response = await send(`${task.address}${path as string}`, { ...options, headers });
-  if (random.next() < 0.01) {
-    report.unheard += 1;
-    throw new TypeError("The answer was lost.");
-  }
+  const sent = () => send(`${task.address}${path as string}`, { ...options, headers });
+  const isTwice = goesWrong("sent twice at once", each);
+  const [response] = await Promise.all([sent(), isTwice ? sent().catch(() => null) : null]);
+  if (goesWrong("answer lost", each)) throw new TypeError("The answer was lost.");
   return response;
 };
 
@@ -52,7 +70,9 @@ async function sendAll(): Promise<void> {
 async function enter(pieceId: string, event: BenchEvent): Promise<void> {
   await keep(personId, pieceId, event);
   // Most of the time the hand is slower than the network; sometimes it isn't.
-  if (random.next() < 0.9) await flush(personId);
+  if (random.next() >= 0.9) return;
+  const tabs = goesWrong("sent from two tabs", each) ? 2 : 1;
+  await Promise.all(Array.from({ length: tabs }, () => flush(personId)));
 }
 
 for (const piece of task.pieces) {

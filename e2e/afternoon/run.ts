@@ -1,5 +1,6 @@
 import { fork } from "node:child_process";
 import { isDeepStrictEqual } from "node:util";
+import { inArray } from "drizzle-orm";
 import { v7 as newId } from "uuid";
 import type { Characteristic } from "@/core/measure/characteristic";
 import { askedOf, recordOf } from "@/core/records/bench";
@@ -10,16 +11,17 @@ import type { Actor } from "@/data/actor";
 import { runCommand } from "@/data/commands/run";
 import { openDatabase } from "@/data/database";
 import { findBenchPiece } from "@/data/queries/bench";
+import { piece } from "@/data/schema";
 import { ensureDatabase } from "@/scripts/setup/database.mjs";
 import { appEnvironment, serveApp } from "@/scripts/setup/next.mjs";
 import { freePortFrom } from "@/scripts/setup/ports.mjs";
 import { startPostgres } from "@/scripts/setup/postgres.mjs";
 import { cookieOf, seedSchool } from "../ownSchool";
-import type { BenchReport, BenchTask, BenchTaskPiece } from "./task";
+import { FAULTS, type BenchReport, type BenchTask, type BenchTaskPiece } from "./task";
 
 /**
- * An afternoon of 300 pieces on two benches, while the network, the server and the database
- * are pulled out again and again, killed at random moments. Nothing may be lost, nothing may
+ * An afternoon of 300 pieces on two benches, while the network, the server and the database are pulled out again
+ * and again, clocks are set wrong, requests are sent twice and rows are held by others. Nothing may be lost, nothing may
  * be there twice, and every verdict must be the one its records give. Prints the counts.
  */
 const PIECES = Number(process.env.AFTERNOON_PIECES ?? 300);
@@ -29,6 +31,8 @@ const SMALL_EXERCISES = 5;
 const LEARNERS = 6;
 /** How often each is killed at most: starting the server again takes longest of all. */
 const MAX_KILLS = Math.max(1, PIECES / 50);
+/** In so many of a hundred requests something goes wrong. */
+const FAULT_PERCENT = Number(process.env.AFTERNOON_FAULT_PERCENT ?? 30);
 const SEED = Number(process.env.AFTERNOON_SEED ?? Date.now() % 100_000);
 const random = seededRandom(SEED);
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
@@ -55,6 +59,7 @@ await seeded.pool.end();
 let app = await serveApp(env, port);
 const address = `http://127.0.0.1:${port}`;
 const killed = { server: 0, database: 0 };
+let locks = 0;
 let over = false;
 let finished = 0;
 const benches = await Promise.all(
@@ -65,6 +70,7 @@ const benches = await Promise.all(
       cookie,
       personId: actor.personId,
       seed: SEED + index,
+      faultPercent: FAULT_PERCENT,
       pieces: tasks[index]!,
     });
   }),
@@ -72,6 +78,7 @@ const benches = await Promise.all(
 const reports = await Promise.all([
   ...benches.map(({ done }) => done),
   pullThingsOut().then(() => null),
+  holdLocks().then(() => null),
 ]).then((all) => all.filter((one): one is BenchReport => one !== null));
 
 await check(reports);
@@ -129,7 +136,7 @@ async function piecesFor(actor: Actor): Promise<BenchTaskPiece[][]> {
     );
     const asked = new Map(characteristics.map((one) => [one.id, one]));
     const shared = made % SHARED_EVERY === 0;
-    const piece: BenchTaskPiece = {
+    const task: BenchTaskPiece = {
       pieceId,
       readings: simulated.readings.map((one) => {
         const { instrument, unit } = asked.get(one.characteristicId)!;
@@ -143,8 +150,8 @@ async function piecesFor(actor: Actor): Promise<BenchTaskPiece[][]> {
       tries: revision.tries!,
       shared,
     };
-    if (shared || made % 2 === 0) dealt[0]!.push(piece);
-    if (shared || made % 2 === 1) dealt[1]!.push(piece);
+    if (shared || made % 2 === 0) dealt[0]!.push(task);
+    if (shared || made % 2 === 1) dealt[1]!.push(task);
   }
   return dealt;
 }
@@ -182,6 +189,29 @@ async function pullThingsOut(): Promise<void> {
       await postgres.kill();
       postgres = await startedAgain();
     }
+  }
+}
+
+/** Somebody else holds some of the pieces now and then, for up to two seconds. */
+async function holdLocks(): Promise<void> {
+  const pieceIds = tasks.flat().map(({ pieceId }) => pieceId);
+  while (!over) {
+    await pause(500 * random.next());
+    const { database, pool } = openDatabase(databaseUrl, 1);
+    const from = Math.floor(random.next() * pieceIds.length);
+    await database
+      .transaction(async (tx) => {
+        await tx
+          .select({ id: piece.id })
+          .from(piece)
+          .where(inArray(piece.id, pieceIds.slice(from, from + 10)))
+          .for("update");
+        locks += 1;
+        await pause(2000 * random.next() ** 3);
+      })
+      // The database was killed meanwhile, or two hold what the other wants.
+      .catch(() => undefined);
+    await pool.end().catch(() => undefined);
   }
 }
 
@@ -234,28 +264,35 @@ async function check(found: BenchReport[]): Promise<void> {
   );
   let wrong = 0;
   for (const { piece_id, computed } of verdicts) {
-    const piece = await findBenchPiece(database, people[0]!.actor, piece_id);
-    const again = judgePiece(askedOf(piece), recordOf(piece), piece.rules);
+    const signed = await findBenchPiece(database, people[0]!.actor, piece_id);
+    const again = judgePiece(askedOf(signed), recordOf(signed), signed.rules);
     if (!isDeepStrictEqual(computed, JSON.parse(JSON.stringify(again)))) wrong += 1;
   }
   const signedOnce = new Set(verdicts.map(({ piece_id }) => piece_id)).size === verdicts.length;
   const alone = tasks.flat().filter(({ shared }) => !shared).length;
   await pool.end();
   const refused = found.flatMap((one) => one.refused);
-  const sum = (of: (one: BenchReport) => number) => found.reduce((all, one) => all + of(one), 0);
+  const faults: [string, number][] = [
+    ["server killed", killed.server],
+    ["database killed", killed.database],
+    ["lock held", locks],
+    ...FAULTS.map((fault): [string, number] => [
+      fault,
+      found.reduce((all, one) => all + one.faults[fault], 0),
+    ]),
+  ];
   process.stdout.write(
     `An afternoon (seed ${SEED}): ${pieceIds.length} pieces on two benches, ${entered.reading.length} readings, ` +
       `${entered.defect.length} defects, ${entered.try_result.length} tries, ${verdicts.length} verdicts. ` +
-      `Killed: server ${killed.server}, database ${killed.database} times; network gone ${sum(({ cut }) => cut)}, ` +
-      `answer lost ${sum(({ unheard }) => unheard)} times. ` +
+      `${faults.reduce((all, [, count]) => all + count, 0)} faults: ` +
+      `${faults.map(([name, count]) => `${name} ${count}`).join(", ")}. ` +
       `Lost ${lost}, doubled ${doubled}, altered ${altered}, refused ${refused.length}, verdicts wrong ${wrong}.\n`,
   );
   const good =
     lost + doubled + altered + wrong + refused.length === 0 &&
     signedOnce &&
     verdicts.length === alone &&
-    killed.server > 0 &&
-    killed.database > 0;
+    faults.every(([, count]) => count > 0);
   if (!good) process.exitCode = 1;
   for (const message of refused.slice(0, 5)) process.stdout.write(`  refused: ${message}\n`);
 }

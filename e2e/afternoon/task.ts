@@ -4,6 +4,8 @@ export interface BenchTask {
   cookie: string;
   personId: string;
   seed: number;
+  /** In so many of a hundred requests something goes wrong. */
+  faultPercent: number;
   pieces: BenchTaskPiece[];
 }
 
@@ -26,14 +28,23 @@ export interface BenchTaskPiece {
   shared: boolean;
 }
 
-/** What a bench entered, and how its network was. */
+/** What can go wrong on a device and on the way from it. */
+export const FAULTS = [
+  "network gone",
+  "request lost",
+  "answer lost",
+  "sent twice at once",
+  "clock moved",
+  "sent from two tabs",
+] as const;
+export type Fault = (typeof FAULTS)[number];
+
+/** What a bench entered, and what went wrong meanwhile. */
 export interface BenchReport {
   readings: { id: string; values: number[] }[];
   defects: string[];
   tries: string[];
   /** What the server would not have, with the reason. */
   refused: string[];
-  /** How often the network went away, and how often only the answer was lost. */
-  cut: number;
-  unheard: number;
+  faults: Record<Fault, number>;
 }

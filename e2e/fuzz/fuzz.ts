@@ -1,4 +1,9 @@
-import { ACCOUNT_CHANGES, joinSchema, newPasswordSchema } from "@/core/records/account";
+import {
+  ACCOUNT_CHANGES,
+  joinSchema,
+  newPasswordSchema,
+  wayBackSchema,
+} from "@/core/records/account";
 import { COMMANDS } from "@/core/records/commands";
 import { courseSchema } from "@/core/climb/course";
 import type { Random } from "@/core/stats/random";
@@ -30,6 +35,7 @@ const ENDPOINTS = [
   ),
   ["/api/join", joinSchema] as const,
   ["/api/join/password", newPasswordSchema] as const,
+  ["/api/join/forgotten", wayBackSchema] as const,
   ["/api/course/preview", z.strictObject({ course: courseSchema })] as const,
   ["/api/badge/verify", z.strictObject({ token: z.string() })] as const,
 ].map(([path, schema]) => ({ path, shape: shapeOf(schema) }));

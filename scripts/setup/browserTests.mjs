@@ -1,7 +1,8 @@
+import { join } from "node:path";
 import { ensureDatabase } from "./database.mjs";
 import { appEnvironment, buildApp, serveApp } from "./next.mjs";
 import { ensureChromium } from "./packages.mjs";
-import { bin, ROOT } from "./places.mjs";
+import { bin, LOCAL, ROOT } from "./places.mjs";
 import { freePortFrom } from "./ports.mjs";
 import { run } from "./run.mjs";
 import { say } from "./say.mjs";
@@ -21,6 +22,7 @@ export async function prepareBrowserTests(serverUrl, { typesChecked = false } = 
     BELL_STEP_TYPES_CHECKED: typesChecked ? "1" : "",
     // The whole run signs in from one address; the limit itself is tested with the data.
     BELL_STEP_SIGN_IN_LIMIT: "100000",
+    BELL_STEP_MAIL: `folder:${join(LOCAL, "test-mail")}`,
   });
   await run(bin("tsx"), ["e2e/seed.ts"], { cwd: ROOT, env });
   say("building the application for the browser tests …");

@@ -1,5 +1,6 @@
+import { join } from "node:path";
 import { ensureNpmPackages, ensurePostgres } from "./packages.mjs";
-import { ROOT } from "./places.mjs";
+import { LOCAL, ROOT } from "./places.mjs";
 import { webPort } from "./ports.mjs";
 import { assertWritable, startPostgres } from "./postgres.mjs";
 import { run } from "./run.mjs";
@@ -41,6 +42,8 @@ export function runWithDemoSchool({ usualPort, serve }) {
           databaseUrl,
           port,
           BELL_STEP_DEMO: "1",
+          // Letters become files there: no mail leaves this machine.
+          BELL_STEP_MAIL: `folder:${join(LOCAL, "mail")}`,
           BELL_STEP_LOG: "warn",
           ...more,
         });

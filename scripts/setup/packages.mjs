@@ -44,6 +44,14 @@ async function ensureDebian(name, isThere, packages) {
 export const ensurePostgres = () =>
   ensureDebian("The PostgreSQL server", () => Boolean(postgresPrograms()), ["postgresql"]);
 
+/** What keeps a pair of databases, and stands before them and before the server processes. */
+export const ensureClusterPackages = () =>
+  ensureDebian(
+    "What a cluster is made of",
+    () => ["etcd", "patroni", "pgbouncer", "haproxy"].every(onPath),
+    ["etcd-server", "patroni", "python3-etcd", "pgbouncer", "haproxy"],
+  );
+
 /** Debian's Chromium without a window: it starts and loads pages faster, and is a smaller package. */
 export const CHROMIUM = process.env.BELL_STEP_CHROMIUM ?? "/usr/bin/chromium-headless-shell";
 

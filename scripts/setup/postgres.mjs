@@ -25,7 +25,7 @@ const NEEDED_MB = 300;
 const isRoot = process.getuid?.() === 0;
 
 /** PostgreSQL refuses to run as root: then Debian's own user for it does the work. */
-function serverUser() {
+export function serverUser() {
   if (!isRoot) return {};
   const line = readFileSync("/etc/passwd", "utf8")
     .split("\n")
@@ -45,7 +45,7 @@ function reachable(folder, user) {
 }
 
 /** A folder in the checkout, or beside it where the checkout is closed to the server's user. */
-function clusterFolder(name, user) {
+export function folderFor(name, user) {
   mkdirSync(LOCAL, { recursive: true });
   if (reachable(LOCAL, user)) return join(LOCAL, `postgres-${name}`);
   const mark = createHash("sha256").update(ROOT).digest("hex").slice(0, 12);
@@ -119,7 +119,7 @@ export async function startPostgres(name, { at } = {}) {
   }
   const programs = postgresPrograms();
   const user = serverUser();
-  const folder = clusterFolder(name, user);
+  const folder = folderFor(name, user);
   checkSpace(dirname(folder));
   const data = join(folder, "data");
   if (!existsSync(join(data, "PG_VERSION"))) createCluster(programs, folder, user);

@@ -91,6 +91,7 @@ const ACTIONS: Record<CommandName | OtherAction, string | ((details: Details) =>
   "forget-leaver": "left so long ago that they were erased",
   "add-photo": "added a photograph of …",
   join: "joined",
+  "ask-way-back": "was sent a way back by mail",
   "choose-password": "chose a new password by a one-time link",
   "change-password": "changed their password",
   "change-email": "changed their address",

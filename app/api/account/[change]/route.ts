@@ -3,10 +3,13 @@ import { refuse } from "@/core/problem/problem";
 import { ACCOUNT_CHANGES, type AccountChange } from "@/core/records/account";
 import { changeEmail, changePassword, endOwnSessions, type AccountHolder } from "@/data/accounts";
 import type { Database } from "@/data/database";
+import { changeLetter } from "@/ui/words/letters";
+import { sendLater } from "../../../mail";
 import { answering, readOwnJson, senderOf } from "../../answer";
 import { currentHolder, freeTries, services } from "../../../server";
 
-type Change = (database: Database, holder: AccountHolder, input: unknown) => Promise<void>;
+/** Gives the address the account had, where its owner is told. */
+type Change = (database: Database, holder: AccountHolder, input: unknown) => Promise<string | void>;
 
 const CHANGES: Record<AccountChange, Change> = {
   password: (database, holder, input) =>
@@ -34,7 +37,10 @@ export async function POST(
     const holder = (await senderOf(request)) ? await currentHolder() : null;
     if (!holder) refuse({ code: "signed-out" });
     if (!Object.hasOwn(CHANGES, change)) refuse({ code: "file-missing" });
-    await CHANGES[change as AccountChange](services().database, holder, input);
+    const name = change as AccountChange;
+    const to = await CHANGES[name](services().database, holder, input);
+    const letter = changeLetter(name, { name: holder.actor.name, school: holder.actor.schoolName });
+    if (to && letter) sendLater(Promise.resolve({ ...letter, to }));
     return Response.json({ ok: true, value: null });
   });
 }
