@@ -54,13 +54,13 @@ async function signing(pieceId: string) {
 const isPlainObject = (value: unknown) =>
   typeof value === "object" && value !== null && !(value instanceof Date);
 
-/** Until somebody waits for a lock. */
-async function untilWaiting(): Promise<void> {
+/** Until somebody waits for a lock, or so many do. */
+async function untilWaiting(count = 1): Promise<void> {
   for (;;) {
     const { rowCount } = await pool.query(
       "select 1 from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'",
     );
-    if (rowCount! > 0) return;
+    if (rowCount! >= count) return;
     await new Promise((resolve) => setTimeout(resolve, 10));
   }
 }
@@ -103,6 +103,22 @@ test.each(Object.keys(inputs))(
     await untilWaiting();
     await letGo();
     expect(await recorded).toMatchObject({ ok: false, error: { code: "conflict" } });
+  },
+);
+
+test.each(Object.keys(inputs))(
+  "%s sent twice at once is done once, and well both times",
+  async (name) => {
+    const fresh = await newPiece();
+    const client = await pool.connect();
+    await client.query("begin");
+    await client.query("select 1 from piece where id = $1 for update", [fresh.pieceId]);
+    const input = { pieceId: fresh.pieceId, ...inputs[name]!(fresh) };
+    const both = [1, 2].map(() => act(database, ours.instructor, name, input));
+    await untilWaiting(2);
+    await client.query("rollback");
+    client.release();
+    expect(await Promise.all(both)).toMatchObject([{ ok: true }, { ok: true }]);
   },
 );
 

@@ -25,10 +25,12 @@ export const callSize = defineCommand({
     const { schoolId } = actor;
     const { measure } = asked;
     const sent = { id: callId, schoolId, callerId, pieceId, characteristicId, measure, called };
-    const [there] = await tx
-      .select()
-      .from(eyeCall)
-      .where(and(eq(eyeCall.schoolId, schoolId), eq(eyeCall.id, callId)));
+    const find = () =>
+      tx
+        .select()
+        .from(eyeCall)
+        .where(and(eq(eyeCall.schoolId, schoolId), eq(eyeCall.id, callId)));
+    const [there] = await find();
     if (there) {
       assertSameRecord(there, sent);
       return { callId };
@@ -53,7 +55,11 @@ export const callSize = defineCommand({
       .values({ ...sent, calledAt })
       .onConflictDoNothing()
       .returning({ id: eyeCall.id });
-    if (added.length === 0) refuse({ code: "already-called" });
+    if (added.length > 0) return { callId };
+    // Sent twice at once, or called under another id.
+    const [other] = await find();
+    if (!other) refuse({ code: "already-called" });
+    assertSameRecord(other, sent);
     return { callId };
   },
 });

@@ -20,5 +20,24 @@ export function assertSameRecord<Row extends object>(
   return there;
 }
 
+/**
+ * Adds what was noted, once however often it is sent, also where it is sent twice at once.
+ *
+ * @param find the row that has its id
+ * @param add inserts it unless its id is taken; gives the rows inserted
+ */
+export async function noteOnce<Row extends object>(
+  find: () => PromiseLike<Row[]>,
+  sent: Partial<Row>,
+  add: () => Promise<unknown[]>,
+): Promise<void> {
+  const [there] = await find();
+  if (there) return void assertSameRecord(there, sent);
+  if ((await add()).length > 0) return;
+  // The other of the two was first, and is done by now.
+  const [other] = await find();
+  assertSameRecord(other, sent);
+}
+
 const comparable = (value: unknown) =>
   value instanceof Date ? value.toISOString() : JSON.stringify(value);

@@ -4,7 +4,7 @@ import { EVERYONE, isStaff } from "../actor";
 import { deviceNote, piece, stageCheck, tryResult } from "../schema";
 import { byServerClock } from "./clock";
 import { defineCommand } from "./command";
-import { assertSameRecord } from "./once";
+import { noteOnce } from "./once";
 import { assertOpen, assertStage, openPiece, verdictNow, type OpenPiece } from "./pieces";
 
 /** What is counted and declared of an assessed piece is the inspection's; of their own practice a learner's. */
@@ -44,21 +44,6 @@ export const declareWork = defineCommand({
   },
 });
 
-/**
- * Adds what was noted of a piece, once however often it is sent.
- *
- * @param there the row that has its id already
- * @param add inserts it where its piece is still open; gives no row where the id is another's
- */
-async function noteOnce<Row extends object>(
-  there: Row | undefined,
-  sent: Partial<Row>,
-  add: () => Promise<unknown[]>,
-): Promise<void> {
-  if (there) assertSameRecord(there, sent);
-  else if ((await add()).length === 0) assertSameRecord<Row>(undefined, sent);
-}
-
 export const answerTry = defineCommand({
   name: "answer-try",
   roles: EVERYONE,
@@ -67,11 +52,12 @@ export const answerTry = defineCommand({
     if (!row.plan.triesAsked.includes(question)) refuse({ code: "try-unknown" }, "question");
     const { selfCheck } = row;
     const sent = { id: tryId, schoolId: actor.schoolId, pieceId, question, works, selfCheck };
-    const [there] = await tx
-      .select()
-      .from(tryResult)
-      .where(and(eq(tryResult.id, tryId), eq(tryResult.schoolId, actor.schoolId)));
-    await noteOnce(there, sent, async () => {
+    const find = () =>
+      tx
+        .select()
+        .from(tryResult)
+        .where(and(eq(tryResult.schoolId, actor.schoolId), eq(tryResult.id, tryId)));
+    await noteOnce(find, sent, async () => {
       await assertOpen(tx, row);
       return tx
         .insert(tryResult)
@@ -103,11 +89,12 @@ export const checkStage = defineCommand({
       readings.map(({ line }) => line),
     );
     const sent = { id: checkId, schoolId: actor.schoolId, pieceId, stage, holds, readings };
-    const [there] = await tx
-      .select()
-      .from(stageCheck)
-      .where(and(eq(stageCheck.id, checkId), eq(stageCheck.schoolId, actor.schoolId)));
-    await noteOnce(there, sent, async () => {
+    const find = () =>
+      tx
+        .select()
+        .from(stageCheck)
+        .where(and(eq(stageCheck.schoolId, actor.schoolId), eq(stageCheck.id, checkId)));
+    await noteOnce(find, sent, async () => {
       await assertOpen(tx, row);
       return tx
         .insert(stageCheck)
@@ -134,11 +121,12 @@ export const noteDevice = defineCommand({
   ) => {
     const row = await openPiece(tx, actor, pieceId);
     const sent = { id: noteId, schoolId: actor.schoolId, pieceId, kind, value };
-    const [there] = await tx
-      .select()
-      .from(deviceNote)
-      .where(and(eq(deviceNote.id, noteId), eq(deviceNote.schoolId, actor.schoolId)));
-    await noteOnce(there, sent, async () => {
+    const find = () =>
+      tx
+        .select()
+        .from(deviceNote)
+        .where(and(eq(deviceNote.schoolId, actor.schoolId), eq(deviceNote.id, noteId)));
+    await noteOnce(find, sent, async () => {
       await assertOpen(tx, row);
       return tx
         .insert(deviceNote)

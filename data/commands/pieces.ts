@@ -26,7 +26,7 @@ import {
 import type { Step } from "@/core/trade/steps";
 import { byServerClock } from "./clock";
 import { defineCommand } from "./command";
-import { assertSameRecord } from "./once";
+import { assertSameRecord, noteOnce } from "./once";
 
 export const startPiece = defineCommand({
   name: "start-piece",
@@ -290,17 +290,20 @@ export const noteDefect = defineCommand({
       stage: input.stage,
       selfCheck: row.selfCheck,
     };
-    const [there] = await tx
-      .select()
-      .from(defect)
-      .where(and(eq(defect.schoolId, actor.schoolId), eq(defect.id, input.defectId)));
-    if (there) {
-      assertSameRecord(there, sent);
-    } else {
+    const find = () =>
+      tx
+        .select()
+        .from(defect)
+        .where(and(eq(defect.schoolId, actor.schoolId), eq(defect.id, input.defectId)));
+    await noteOnce(find, sent, async () => {
       await assertOpen(tx, row);
       const notedAt = byServerClock(input.notedAt, clockOffMs);
-      await tx.insert(defect).values({ ...sent, notedBy: actor.personId, notedAt });
-    }
+      return tx
+        .insert(defect)
+        .values({ ...sent, notedBy: actor.personId, notedAt })
+        .onConflictDoNothing()
+        .returning({ id: defect.id });
+    });
     return { defectId: input.defectId, verdict: await verdictNow(tx, input.pieceId, row) };
   },
 });

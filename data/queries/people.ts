@@ -29,7 +29,7 @@ export interface RosterPerson {
   invited: boolean;
 }
 
-const rosterFields = {
+const rosterFields = (schoolId: string) => ({
   id: person.id,
   name: person.name,
   role: membership.role,
@@ -37,16 +37,19 @@ const rosterFields = {
   cohortId: membership.cohortId,
   cohort: cohort.name,
   joined: sql<boolean>`${person.userId} is not null`,
-  invited: sql<boolean>`exists (select 1 from ${joinLink} where ${joinLink.schoolId} = ${person.schoolId} and ${joinLink.personId} = ${person.id} and ${joinLink.usedAt} is null and ${joinLink.expiresAt} > now())`,
-};
+  invited: sql<boolean>`exists (select 1 from ${joinLink} where ${joinLink.schoolId} = ${schoolId} and ${joinLink.personId} = ${person.id} and ${joinLink.usedAt} is null and ${joinLink.expiresAt} > now())`,
+});
 
 /** The people of the school who have not left, by cohort and name. Staff only. */
 export async function listRoster(database: Queryable, actor: Actor): Promise<RosterPerson[]> {
   if (!isStaff(actor)) return [];
   return database
-    .select(rosterFields)
+    .select(rosterFields(actor.schoolId))
     .from(person)
-    .innerJoin(membership, eq(membership.personId, person.id))
+    .innerJoin(
+      membership,
+      and(eq(membership.schoolId, actor.schoolId), eq(membership.personId, person.id)),
+    )
     .leftJoin(cohort, eq(cohort.id, membership.cohortId))
     .where(and(eq(person.schoolId, actor.schoolId), isNull(membership.leftAt)))
     .orderBy(asc(cohort.letter), asc(person.name));
@@ -62,12 +65,15 @@ export async function listPeople(database: Queryable, actor: Actor): Promise<Sch
   if (!isStaff(actor)) return [];
   return database
     .select({
-      ...rosterFields,
+      ...rosterFields(actor.schoolId),
       since: person.createdAt,
       leftAt: membership.leftAt,
     })
     .from(person)
-    .innerJoin(membership, eq(membership.personId, person.id))
+    .innerJoin(
+      membership,
+      and(eq(membership.schoolId, actor.schoolId), eq(membership.personId, person.id)),
+    )
     .leftJoin(cohort, eq(cohort.id, membership.cohortId))
     .where(and(eq(person.schoolId, actor.schoolId), isNull(person.erasedAt)))
     .orderBy(asc(cohort.letter), asc(person.name));
