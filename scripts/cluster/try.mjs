@@ -157,7 +157,7 @@ async function workOf(url) {
       assignmentId,
       lines: characteristics.map(({ id, nominal, readings, instrument, tolerance }) => ({
         characteristicId: id,
-        // On size: what is off is no more work for a server than in a good evening.
+        // On size, as most readings are: for what is off the server looks for a way out.
         values: readings === "difference" ? Array(2).fill(tolerance.sizeMm * 1.4) : [nominal],
         typed: String(nominal),
         instrumentId: instruments.rows.find(({ kind }) => kind === instrument)?.id,

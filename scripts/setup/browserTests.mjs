@@ -1,3 +1,4 @@
+import { rmSync } from "node:fs";
 import { join } from "node:path";
 import { ensureDatabase } from "./database.mjs";
 import { appEnvironment, buildApp, serveApp } from "./next.mjs";
@@ -10,6 +11,9 @@ import { say } from "./say.mjs";
 /** A fresh school and a production build for the browser tests; the environment they run in. */
 export async function prepareBrowserTests(serverUrl, { typesChecked = false } = {}) {
   await ensureChromium();
+  // The letters of an earlier run lead nowhere any more.
+  const mail = join(LOCAL, "test-mail");
+  rmSync(mail, { recursive: true, force: true });
   const databaseUrl = await ensureDatabase(serverUrl, "bell_step_test_browser", { fresh: true });
   const port = await freePortFrom(3310);
   const env = appEnvironment({
@@ -22,7 +26,7 @@ export async function prepareBrowserTests(serverUrl, { typesChecked = false } = 
     BELL_STEP_TYPES_CHECKED: typesChecked ? "1" : "",
     // The whole run signs in from one address; the limit itself is tested with the data.
     BELL_STEP_SIGN_IN_LIMIT: "100000",
-    BELL_STEP_MAIL: `folder:${join(LOCAL, "test-mail")}`,
+    BELL_STEP_MAIL: `folder:${mail}`,
   });
   await run(bin("tsx"), ["e2e/seed.ts"], { cwd: ROOT, env });
   say("building the application for the browser tests …");

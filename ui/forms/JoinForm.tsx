@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { useForm, type FieldErrors, type UseFormRegisterReturn } from "react-hook-form";
 import { joinSchema, newPasswordSchema } from "@/core/records/account";
 import { post } from "../command";
+import { EmailField } from "./EmailField";
 import { Field, FormError } from "./Field";
 import { Form } from "./Form";
 
@@ -24,21 +25,11 @@ export function JoinForm({ token }: { token: string }) {
   return (
     <Form onSubmit={submit}>
       <FormError>{errors.root?.message}</FormError>
-      <Field
-        label="E-mail"
-        hint="You sign in with it. Nothing is sent to it."
+      <EmailField
+        registered={form.register("email")}
         error={errors.email?.message}
-      >
-        {(wiring) => (
-          <input
-            {...wiring}
-            {...form.register("email")}
-            type="email"
-            autoComplete="username"
-            className="field"
-          />
-        )}
-      </Field>
+        hint="You sign in with it. Nothing is sent to it."
+      />
       <PasswordField registered={form.register("password")} errors={errors} />
       <button type="submit" className="button button-main w-full" disabled={isSubmitting}>
         {isSubmitting ? "Joining …" : "Join"}

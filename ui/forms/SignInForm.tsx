@@ -6,6 +6,7 @@ import { useForm } from "react-hook-form";
 import * as z from "zod";
 import { forgetKeptPages } from "../offline/kept";
 import { forgetPendingSignOut } from "../offline/signOut";
+import { EmailField } from "./EmailField";
 import { Field, FormError } from "./Field";
 import { Form } from "./Form";
 import { canHavePasskeys, PASSKEY_PROBLEMS, signInByPasskey } from "./passkeys";
@@ -68,17 +69,7 @@ export function SignInForm({ next, demo }: { next: string; demo: DemoAccount[] }
   return (
     <Form onSubmit={submit}>
       <FormError>{errors.root?.message}</FormError>
-      <Field label="E-mail" error={errors.email?.message}>
-        {(wiring) => (
-          <input
-            {...wiring}
-            {...form.register("email")}
-            type="email"
-            autoComplete="username"
-            className="field"
-          />
-        )}
-      </Field>
+      <EmailField registered={form.register("email")} error={errors.email?.message} />
       <Field label="Password" error={errors.password?.message}>
         {(wiring) => (
           <input

@@ -5,7 +5,8 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { wayBackSchema } from "@/core/records/account";
 import { post } from "../command";
-import { Field, FormError } from "./Field";
+import { EmailField } from "./EmailField";
+import { FormError } from "./Field";
 import { Form } from "./Form";
 
 /** Has a one-time way back sent to the address somebody signs in with. */
@@ -28,17 +29,7 @@ export function WayBackForm() {
   return (
     <Form onSubmit={submit}>
       <FormError>{errors.root?.message}</FormError>
-      <Field label="E-mail" error={errors.email?.message}>
-        {(wiring) => (
-          <input
-            {...wiring}
-            {...form.register("email")}
-            type="email"
-            autoComplete="username"
-            className="field"
-          />
-        )}
-      </Field>
+      <EmailField registered={form.register("email")} error={errors.email?.message} />
       <button type="submit" className="button button-main w-full" disabled={isSubmitting}>
         {isSubmitting ? "Sending …" : "Send it"}
       </button>
