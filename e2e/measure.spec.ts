@@ -203,6 +203,10 @@ test("where fewer heats would do, the slate says how, and what is then too close
   await slate.getByText(/^Or 1 heat less: /).click();
   await expect(slate.getByText("Draw the shoe down.")).toBeVisible();
   await expectAccessible(page);
+  // It stays open while the bench asks again, every few seconds, what is still to be sent.
+  await saved(page);
+  await page.waitForTimeout(4500);
+  await expect(slate.getByText("Draw the shoe down.")).toBeVisible();
 });
 
 test("an instructor decides otherwise, with a reason that stays on the slate", async ({ page }) => {

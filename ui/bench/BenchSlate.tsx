@@ -79,6 +79,7 @@ export function BenchSlate({
           unit={unit}
           defects={piece.defects.length}
           cheaper={bench.cheaper}
+          isLooking={bench.isLooking}
           finer={(judgement) => finerFor(judgement, piece, instruments)}
           onPick={onPick}
         />

@@ -24,6 +24,8 @@ export interface Bench {
   verdict: Verdict;
   /** Fewer heats than the verdict's advice takes. */
   cheaper: CheaperWay | null;
+  /** Whether what can still be done is being looked for. */
+  isLooking: boolean;
   /** Ids of events that only this device has. */
   onDevice: ReadonlySet<string>;
   refused: QueuedEvent[];
@@ -137,14 +139,16 @@ export function useBench(
     [personId, pieceId],
   );
 
+  // One word, so that asking again what waits makes no new piece, and the advice stays as it is.
+  const refusedIds = waiting.flatMap(({ id, refused }) => (refused ? [id] : [])).join(" ");
   const piece = useMemo(() => {
-    const refusedIds = new Set(waiting.flatMap(({ id, refused }) => (refused ? [id] : [])));
+    const isRefused = new Set(refusedIds.split(" "));
     const now = events
-      .filter((event) => !refusedIds.has(eventId(event)))
+      .filter((event) => !isRefused.has(eventId(event)))
       .reduce((before, event) => applyEvent(before, event, instruments), loaded);
     return { ...now, characteristics: inBenchOrder(now.characteristics, order) };
-  }, [events, waiting, loaded, instruments, order]);
-  const { verdict, cheaper } = useVerdict(piece);
+  }, [events, refusedIds, loaded, instruments, order]);
+  const { verdict, cheaper, isLooking } = useVerdict(piece);
   const onDevice = useMemo(() => new Set(waiting.map(({ id }) => id)), [waiting]);
   const refused = useMemo(() => waiting.filter((event) => event.refused), [waiting]);
   const signature =
@@ -153,6 +157,7 @@ export function useBench(
     piece,
     verdict,
     cheaper,
+    isLooking,
     signature,
     onDevice,
     refused,

@@ -12,6 +12,12 @@ interface Judged {
   cheaper: CheaperWay | null;
 }
 
+/** The same at the bench. */
+interface JudgedNow extends Judged {
+  /** Whether what can still be done is being looked for. */
+  isLooking: boolean;
+}
+
 /** A piece sent to be judged; the answer says which it is of. */
 export interface AdviceAsked {
   ticket: number;
@@ -29,7 +35,7 @@ const RETRY_MS = 2000;
  * the moment that takes. The worker, a third of the bench's program, is started where something was read already,
  * else with the first touch of the page; one that could not be loaded is tried again.
  */
-export function useVerdict(piece: BenchPiece): Judged {
+export function useVerdict(piece: BenchPiece): JudgedNow {
   const verdict = useMemo(() => verdictOf(piece, null), [piece]);
   const isTouched = useTouched();
   const isWanted = isTouched || piece.readings.length > 0;
@@ -58,7 +64,9 @@ export function useVerdict(piece: BenchPiece): Judged {
     asked.current = { ticket: asked.current.ticket + 1, piece };
     worker.current?.postMessage(asked.current);
   }, [isWanted, failures, piece]);
-  return found?.piece === piece ? found : { verdict, cheaper: null };
+  return found?.piece === piece
+    ? { ...found, isLooking: false }
+    : { verdict, cheaper: null, isLooking: isWanted };
 }
 
 /** Whether the page was touched or typed on. */

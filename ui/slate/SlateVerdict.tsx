@@ -1,4 +1,6 @@
-import type { ReactNode } from "react";
+"use client";
+
+import { useState, type ReactNode } from "react";
 import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
 import type { Judgement } from "@/core/measure/judge";
@@ -22,6 +24,8 @@ interface SlateVerdictProps {
   defects: number;
   /** Fewer heats than the advice takes; null where none can be spared. */
   cheaper?: CheaperWay | null;
+  /** Whether what can still be done is being looked for. */
+  isLooking?: boolean;
   /** What could decide a reading too close to call. */
   finer?: (judgement: Judgement) => { name: string } | null;
   /** Goes to the reading a line rests on. */
@@ -34,14 +38,18 @@ export function SlateVerdict({
   unit,
   defects,
   cheaper = null,
+  isLooking = false,
   finer,
   onPick,
 }: SlateVerdictProps) {
+  // Open where nothing else is said, until somebody opens or shuts it.
+  const [isOpened, setOpened] = useState<boolean | null>(null);
   const { judgements, reasons, advice, unmeasured, untried, then } = verdict;
   const all = judgements.length + unmeasured.length;
   const found = defects === 0 ? "" : ` and ${countOf(defects, "defect")}`;
   const telling = judgements.filter(({ state }) => state !== "on-size");
   const good = judgements.length - telling.length;
+  const isOpen = isOpened ?? (advice.length === 0 && !isLooking);
   return (
     <>
       <p className="text-13 text-chalk-2">
@@ -65,8 +73,14 @@ export function SlateVerdict({
       {verdict.outcome === "start-again" ? (
         <p className="mt-3 text-15 text-chalk-2">{lostInWords(verdict)}</p>
       ) : null}
-      <details open={advice.length === 0} className="mt-4">
-        <summary className="link min-h-11 cursor-pointer py-2 text-15 text-chalk-2">
+      <details open={isOpen} className="mt-4">
+        <summary
+          className="link min-h-11 cursor-pointer py-2 text-15 text-chalk-2"
+          onClick={(event) => {
+            event.preventDefault();
+            setOpened(!isOpen);
+          }}
+        >
           Every reading
         </summary>
         <ul className="border-t border-slate-rule pt-3 text-15">
