@@ -15,6 +15,8 @@ export interface Form {
   /** From the A side; a single one where the section is one all along. */
   stations: readonly Station[];
   lengthMm: number;
+  /** Its steel, where that isn't what straight sides between the stations make: an end was cut off, mm³. */
+  steelMm3?: number;
 }
 
 /** Area of a station, mm². */
@@ -52,7 +54,7 @@ export const perMm = ({ stations }: Pick<Form, "stations">): number => areaUpTo(
  *
  * @example volumeOf({ stations: [{ share: 0.5, thickMm: 12, wideMm: 12, fill: 1 }], lengthMm: 100 }) → 14400
  */
-export const volumeOf = (form: Form): number => perMm(form) * form.lengthMm;
+export const volumeOf = (form: Form): number => form.steelMm3 ?? perMm(form) * form.lengthMm;
 
 /** The section at a share of the length. */
 export function sectionAtShare(stations: readonly Station[], share: number): Station {
@@ -91,11 +93,13 @@ export function lengthShareAt({ stations }: Pick<Form, "stations">, steelShare: 
 /** What is left of a length of bar once steel is taken off one end of it, its stations at the same shares of what is left. */
 export function shortened(form: Form, end: "A" | "B", takenMm3: number): Form {
   if (takenMm3 <= 0) return form;
-  const share = takenMm3 / volumeOf(form);
+  const steelMm3 = volumeOf(form);
+  const share = takenMm3 / steelMm3;
   const [from, to] =
     end === "A" ? [lengthShareAt(form, share), 1] : [0, lengthShareAt(form, 1 - share)];
   return {
     lengthMm: form.lengthMm * (to - from),
+    ...(form.stations.length > 1 ? { steelMm3: steelMm3 - takenMm3 } : {}),
     stations: form.stations.map((station) => ({
       ...sectionAtShare(form.stations, from + station.share * (to - from)),
       share: station.share,

@@ -2,18 +2,9 @@ import { layBar } from "../bar/bar";
 import { sectionAreaMm2 } from "../section/section";
 import type { Bar } from "../piece/piece";
 import { lengthShareAt, stationAreaMm2, volumeOf, type Form, type Station } from "./form";
-import { isReadOff, type Line } from "./line";
+import { isPlaceFromB, isPlaceOf, isReadOff, type Line } from "./line";
 import { metalStretches, type MetalStretch } from "./metalBar";
-import {
-  isFreeEnd,
-  isPlaceFromB,
-  isPlaceOf,
-  placeKey,
-  placeMm,
-  placesOf,
-  withForm,
-  type MetalState,
-} from "./metalState";
+import { isFreeEnd, placeKey, placeMm, placesOf, withForm, type MetalState } from "./metalState";
 import type { HeldPlace, PlaceLimit } from "./reach";
 
 /** One operation on the steel of a bar. */
@@ -209,6 +200,8 @@ export interface Ways {
 
 /** One way to try. */
 export interface Way extends Ways {
+  /** Whether tapers come out at the lower half of their limits. */
+  isLean?: boolean;
   freedoms: readonly Freedom[];
   from: MetalState;
 }

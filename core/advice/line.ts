@@ -1,5 +1,6 @@
 import { limitsAtGrade, type Characteristic } from "../measure/characteristic";
 import { isOff, type Judgement } from "../measure/judge";
+import type { Feature } from "../piece/piece";
 
 /** A line of the plan with its limits at the step, and what was read of it so far. */
 export interface Line {
@@ -32,3 +33,22 @@ export function linesAsRead(
     return { characteristic, judgement, lower, upper };
   });
 }
+
+/** A line that says where a feature is from end A. */
+export const isPlaceOf = ({ characteristic: one }: Line, feature: Feature): boolean =>
+  one.feature === feature.id &&
+  one.measure === "position" &&
+  "at" in feature &&
+  Math.abs(one.nominal - feature.at) < 1e-6;
+
+/** A line that says how far a feature is from end B, past a bend. */
+export const isPlaceFromB = (
+  { characteristic: one }: Line,
+  feature: Feature,
+  lengthMm: number,
+): boolean =>
+  one.feature === feature.id &&
+  one.measure === "position" &&
+  "at" in feature &&
+  Math.abs(one.nominal - feature.at) >= 1e-6 &&
+  Math.abs(one.nominal - (lengthMm - feature.at)) < 1e-6;

@@ -1,6 +1,6 @@
 import { solveRising } from "../curve/solve";
 import { hullOf, within, type Convex, type Point2 } from "./convex";
-import { perMm, sectionAtShare, steelShareAt, volumeOf } from "./form";
+import { perMm, sectionAtShare, stationAreaMm2, steelShareAt, volumeOf } from "./form";
 import {
   knownOf,
   needsWork,
@@ -18,8 +18,9 @@ import { alikeLengths, type AlikeLengths } from "./metalLengths";
 import type { MetalState } from "./metalState";
 import { movesOf } from "./moves";
 import { reach, type Crossing, type Reachable } from "./reach";
+import type { Workable } from "./tapers";
 import { freedomsToTry, MAX_CUT_SHARE, waysToTry } from "./ways";
-import { workableOf, type Workable } from "./workable";
+import { workableOf } from "./workable";
 
 export interface MetalPlan {
   initial: MetalState;
@@ -92,7 +93,11 @@ function isHopeless(known: Known, from: MetalState): boolean {
 
 function tryWay(known: Known, way: Way): MetalMove[] | null {
   const found = reachedBy(known, way);
-  return found && movesOf(known, way, found.workable, found.reached);
+  if (!found) return null;
+  const moves = movesOf(known, way, found.workable, found.reached);
+  if (moves || way.isLean) return moves;
+  // There is steel enough, but not where it is asked: thinner everywhere it may be.
+  return tryWay(known, { ...way, isLean: true });
 }
 
 /** How the steel of a bar can lie once it is worked one way; null where it can't. */
@@ -219,11 +224,11 @@ const asItIs = (
   isKept: false,
 });
 
-function reachedByWork(one: MetalStretch, { low, high }: Workable, stockMm2: number): Reachable {
+function reachedByWork(one: MetalStretch, forms: Workable, stockMm2: number): Reachable {
   const asIs = asItIs(one, stockMm2);
   const { steel, drawn } = asIs;
-  const least = perMm({ stations: low }) / stockMm2;
-  const most = perMm({ stations: high }) / stockMm2;
+  const least = perMm({ stations: forms[0]! }) / stockMm2;
+  const most = perMm({ stations: forms.at(-1)! }) / stockMm2;
   const { lower, upper } = one.length;
   const bestMm = sharedMm(steel / drawn[0], one.length, { least, most, best: drawn[0] / drawn[1] });
   return {
@@ -252,12 +257,19 @@ function sharedMm(
   return nominal * times ** share;
 }
 
-/** Steel is carried from a larger section into a smaller one, and driven into one that is made by upsetting. */
+/**
+ * Steel is carried from a larger section into a smaller one, and driven into one that is made by upsetting. What is
+ * larger on the average counts, and a taper whose large end stands out over what is beside it.
+ */
 function crossingOf(known: Known, index: number): Crossing {
   const [a, b] = [known.stretches[index]!, known.stretches[index + 1]!];
   const [here, there] = [a, b].map((one) => spanPerMm(one).nominal) as [number, number];
+  const [endMm2, beginMm2] = [stationAreaMm2(a.best.at(-1)!), stationAreaMm2(b.best[0]!)];
   return {
-    toA: there >= here * (1 - SAME_SHARE) || a.grows,
-    toB: here >= there * (1 - SAME_SHARE) || b.grows,
+    toA: there >= here * (1 - SAME_SHARE) || a.grows || beginMm2 > endMm2 * STANDS_OUT,
+    toB: here >= there * (1 - SAME_SHARE) || b.grows || endMm2 > beginMm2 * STANDS_OUT,
   };
 }
+
+/** Larger by this share, the end of a stretch has steel for the one beside it. */
+const STANDS_OUT = 1.05;

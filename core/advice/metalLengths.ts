@@ -3,7 +3,7 @@ import { stretchVolumeMm3 } from "../bar/stretch";
 import { alikePairs } from "../piece/alike";
 import type { Bar } from "../piece/piece";
 import { perMm } from "./form";
-import { isReadOff, type Line, type Span } from "./line";
+import { isPlaceFromB, isPlaceOf, isReadOff, type Line, type Span } from "./line";
 import type { StationRead } from "./metalPlaces";
 
 /** Lengths that nobody measures may end between these shares of what they are. */
@@ -87,21 +87,22 @@ export interface LengthByPlace {
  * says, since the hole lies in its steel where it was meant to.
  */
 export function lengthsByPlaces(
-  { stretches }: Bar,
+  { stretches, features = [] }: Bar,
   lines: readonly Line[],
 ): Map<string, LengthByPlace> {
   const told = new Map<string, LengthByPlace>();
-  for (const stretch of [stretches[0]!, stretches.at(-1)!]) {
+  const wholeMm = stretches.reduce((sum, { length }) => sum + length, 0);
+  for (const [end, stretch] of [stretches[0]!, stretches.at(-1)!].entries()) {
+    const isPlaceFromEnd = (line: Line) =>
+      features.some((feature) =>
+        end === 0 ? isPlaceOf(line, feature) : isPlaceFromB(line, feature, wholeMm),
+      );
     const own = lines.filter(
       ({ characteristic: one }) => one.stretch === stretch.id && one.feature === undefined,
     );
     const place = lines.find(
       (line) =>
-        line.characteristic.stretch === stretch.id &&
-        line.characteristic.feature !== undefined &&
-        line.characteristic.measure === "position" &&
-        line.characteristic.nominal < stretch.length &&
-        isReadOff(line),
+        line.characteristic.stretch === stretch.id && isPlaceFromEnd(line) && isReadOff(line),
     );
     if (own.length > 0 || !place?.judgement || stretches.length < 2) continue;
     const times = stretch.length / place.characteristic.nominal;

@@ -154,7 +154,8 @@ export function openPlaces(bar: Bar, lines: readonly Line[], grade: number): Sta
   });
 }
 
-const isAlikeBothWays = ({ thickMm, wideMm }: Station) => Math.abs(thickMm - wideMm) < SAME_MM;
+export const isAlikeBothWays = ({ thickMm, wideMm }: Station) =>
+  Math.abs(thickMm - wideMm) < SAME_MM;
 
 /** A tip nobody reads, as straight sides from the base through the middle that was read make it. */
 function beyond(base: StationRead, middle: StationRead, tip: StationRead): StationRead {

@@ -1,7 +1,7 @@
 import { layBar, stretchAt } from "../bar/bar";
 import { volumeShareAt } from "../bar/stretch";
 import { featureExtent, kindOf } from "../feature/registry";
-import type { Bar, Feature } from "../piece/piece";
+import type { Bar } from "../piece/piece";
 import {
   lengthShareAt,
   perMm,
@@ -11,7 +11,7 @@ import {
   type Form,
   type Station,
 } from "./form";
-import type { Line } from "./line";
+import { isPlaceFromB, isPlaceOf, type Line } from "./line";
 import type { MetalStretch } from "./metalBar";
 
 /** A place on a bar, held by the steel before it in its stretch, mm³: that doesn't change when the stretch is worked. */
@@ -69,25 +69,6 @@ export function placesOf(
   }
   return places;
 }
-
-/** A line that says where a feature is from end A. */
-export const isPlaceOf = ({ characteristic: one }: Line, feature: Feature): boolean =>
-  one.feature === feature.id &&
-  one.measure === "position" &&
-  "at" in feature &&
-  Math.abs(one.nominal - feature.at) < 1e-6;
-
-/** A line that says how far a feature is from end B, past a bend. */
-export const isPlaceFromB = (
-  { characteristic: one }: Line,
-  feature: Feature,
-  lengthMm: number,
-): boolean =>
-  one.feature === feature.id &&
-  one.measure === "position" &&
-  "at" in feature &&
-  Math.abs(one.nominal - feature.at) >= 1e-6 &&
-  Math.abs(one.nominal - (lengthMm - feature.at)) < 1e-6;
 
 /** A place as it was read, mm from end A. */
 export function at(stretches: readonly MetalStretch[], mm: number): PlaceIn {
@@ -165,7 +146,7 @@ export function cutEnd(state: MetalState, end: "A" | "B", mm: number): MetalStat
 export function endMoved(state: MetalState, end: "A" | "B", mm: number): MetalState {
   const stretch = end === "A" ? 0 : state.forms.length - 1;
   const form = state.forms[stretch]!;
-  const moved = { ...form, lengthMm: Math.max(0, form.lengthMm + mm) };
+  const moved: Form = { stations: form.stations, lengthMm: Math.max(0, form.lengthMm + mm) };
   const left = volumeOf(moved);
   const addedMm3 = end === "A" ? left - volumeOf(form) : 0;
   const places = new Map(state.places);

@@ -2,7 +2,8 @@ import { stationAreaMm2, type Form, type Station } from "./form";
 import type { Known, MetalMove, Way } from "./known";
 import { reshaped, withoutSteel, type MetalState } from "./metalState";
 import type { Reached } from "./reach";
-import { canBeDrawn, canBeUpset, stationsOf, type Workable } from "./workable";
+import type { Workable } from "./tapers";
+import { canBeDrawn, canBeUpset, stationsOf } from "./workable";
 
 /** Steel that moves by less than this is left where it is, mm of stock; sizes likewise, mm. */
 const NO_STEEL_MM = 0.01;
@@ -36,6 +37,7 @@ export function movesOf(
     if (fromB > 0) state = withoutSteel(state, index + 1, "A", fromB * known.stockMm2);
     if (fromA > 0) state = withoutSteel(state, index - 1, "B", fromA * known.stockMm2);
     const taken = takenFrom(was, state, index);
+    if (!isUpset && !areLargeEnough(taken, state, aim)) return null;
     state = reshaped(state, index, stations, {
       gainedMm3: (fromA + fromB) * known.stockMm2,
       atA: fromA * known.stockMm2,
@@ -110,6 +112,22 @@ const takenFrom = (was: MetalState, is: MetalState, stretch: number) =>
   [stretch - 1, stretch + 1].flatMap((index) => {
     const mm = (was.forms[index]?.lengthMm ?? 0) - (is.forms[index]?.lengthMm ?? 0);
     return mm > 1e-6 ? [{ stretch: index, mm }] : [];
+  });
+
+/** A section comes out no larger than the steel that was taken for it by less than this, mm² in mm². */
+const TAKEN_SLACK = 1.02;
+
+/** Whether all that is taken from beside a stretch was as large as the stretch is to be there. */
+const areLargeEnough = (
+  taken: MetalMove["taken"],
+  { forms }: MetalState,
+  { index, stations }: Aim,
+): boolean =>
+  taken.every(({ stretch }) => {
+    const isBefore = stretch < index;
+    const left = forms[stretch]!.stations.at(isBefore ? -1 : 0)!;
+    const beside = stations.at(isBefore ? 0 : -1)!;
+    return stationAreaMm2(beside) <= stationAreaMm2(left) * TAKEN_SLACK;
   });
 
 const isSameForm = (a: readonly Station[], b: readonly Station[]): boolean =>

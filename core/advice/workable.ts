@@ -3,7 +3,6 @@ import { solveRising } from "../curve/solve";
 import { featureExtent } from "../feature/registry";
 import {
   lengthShareAt,
-  midway,
   perMm,
   sectionAtShare,
   stationAreaMm2,
@@ -12,15 +11,9 @@ import {
   type Form,
   type Station,
 } from "./form";
-import { SAME_SHARE, type Known, type Ways } from "./known";
+import { SAME_SHARE, type Known, type Way } from "./known";
 import type { MetalStretch } from "./metalBar";
-
-/** What a stretch may be worked to: from its lower limits to as much as its steel allows. */
-export interface Workable {
-  low: readonly Station[];
-  best: readonly Station[];
-  high: readonly Station[];
-}
+import { bowed, middleOf, straightened, type Workable } from "./tapers";
 
 /** A free end is driven back while it is no longer than so many times its thickness (common practice, no source). */
 const UPSET_LENGTH_TIMES = 8;
@@ -40,19 +33,21 @@ export function canBeUpset({ stretches, free, input: { bar } }: Known, index: nu
   return isPlain && one.form.lengthMm <= UPSET_LENGTH_TIMES * thickMm;
 }
 
-export function workableOf(known: Known, index: number, ways: Ways): Workable | null {
+export function workableOf(known: Known, index: number, way: Way): Workable | null {
   const one = known.stretches[index]!;
-  if (canBeUpset(known, index)) return straightened(one, one, null);
+  const middle = middleOf(one, known.input.lines);
+  if (canBeUpset(known, index))
+    return [one.low, one.best, one.high].map((stations) => straightened(stations, middle, null));
   const { form, low, best, high, stretch } = one;
   const isCut =
-    (index === 0 && ways.cuts.A.max > 0) ||
-    (index === known.stretches.length - 1 && ways.cuts.B.max > 0);
+    (index === 0 && way.cuts.A.max > 0) ||
+    (index === known.stretches.length - 1 && way.cuts.B.max > 0);
   const tip = tipOf(one);
   const base = form.stations.length - 1 - tip;
   // What is cut off leaves thicker steel at the tip and about the middle, not at the base.
   const isLifted = (at: number) =>
     stretch.kind === "transition" &&
-    ((isCut && at !== base) || (ways.jumped.has(index) && at === tip));
+    ((isCut && at !== base) || (way.jumped.has(index) && at === tip));
   const [bests, highs]: [Station[], Station[]] = [[], []];
   for (const [at, now] of form.stations.entries()) {
     const area = stationAreaMm2(now);
@@ -66,30 +61,21 @@ export function workableOf(known: Known, index: number, ways: Ways): Workable | 
     highs.push(most);
     bests.push(stationAreaMm2(best[at]!) > area ? most : best[at]!);
   }
-  return straightened(one, { low, best: bests, high: highs }, isCut ? null : form);
+  const was = isCut ? null : form;
+  if (!way.isLean || stretch.kind !== "transition")
+    return bowed({ low, best: bests, high: highs }, middle, {
+      was,
+      thereMm2: stationAreaMm2(form.stations[1] ?? form.stations[0]!),
+    });
+  const lean = low.map((station, at) => mixed(station, bests[at]!, 0.5));
+  return [low, lean].map((stations) => straightened(stations, middle, was));
 }
 
-/** Thinner by less, a middle comes out straight with the blows. */
-const THINNER = 0.97;
-
-/** A taper is worked with straight sides, but where its middle is thinner already. */
-function straightened(
-  { stretch }: MetalStretch,
-  { low, best, high }: Workable,
-  was: Form | null,
-): Workable {
-  if (stretch.kind !== "transition") return { low, best, high };
-  const straight = (stations: readonly Station[]): Station[] => {
-    const [from, middle, to] = stations as [Station, Station, Station];
-    const between = midway(from, to, middle);
-    const there = was?.stations[1];
-    const isThinner = there && stationAreaMm2(there) < stationAreaMm2(between) * THINNER;
-    return [from, isThinner ? there : between, to];
-  };
-  return { low: straight(low), best: straight(best), high: straight(high) };
-}
-
-const mixed = ({ share, fill, thickMm, wideMm }: Station, b: Station, t: number): Station => ({
+export const mixed = (
+  { share, fill, thickMm, wideMm }: Station,
+  b: Station,
+  t: number,
+): Station => ({
   share,
   thickMm: thickMm + (b.thickMm - thickMm) * t,
   wideMm: wideMm + (b.wideMm - wideMm) * t,
@@ -104,10 +90,11 @@ const ofArea = (low: Station, high: Station, areaMm2: number): Station =>
     solveRising((t) => stationAreaMm2(mixed(low, high, t)), areaMm2, { low: 0, high: 1 }),
   );
 
-/** The stations that hold so much steel a millimetre: through the drawn ones from limit to limit. */
-export function stationsOf({ low, best, high }: Workable, wantedMm2: number): Station[] {
-  const drawn = perMm({ stations: best });
-  const [from, to] = wantedMm2 >= drawn ? [best, high] : [low, best];
+/** The stations that hold so much steel a millimetre. */
+export function stationsOf(forms: Workable, wantedMm2: number): Station[] {
+  const over = forms.findIndex((stations) => perMm({ stations }) > wantedMm2);
+  const above = over < 0 ? forms.length - 1 : Math.max(1, over);
+  const [from, to] = [forms[above - 1]!, forms[above]!];
   const at = (t: number) => from.map((station, index) => mixed(station, to[index]!, t));
   return at(solveRising((t) => perMm({ stations: at(t) }), wantedMm2, { low: 0, high: 1 }));
 }

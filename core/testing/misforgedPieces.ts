@@ -18,7 +18,8 @@ import { DEFAULT_MARKS_RULE } from "../verdict/marks";
 import type { Asked, CurrentReading, PieceRecord } from "../verdict/record";
 import { judgePiece } from "../verdict/judgePiece";
 import type { Verdict } from "../verdict/verdict";
-import { followLine, misforged, type SmithBar, type ToldLine } from "./smith";
+import { followLine, misforged, type ToldLine } from "./smith";
+import { crossIn, type SmithBar } from "./steel";
 
 /** An exercise with its measuring plan, to be made wrong. */
 export interface Forgeable {
@@ -78,7 +79,23 @@ function drawnAs({ content }: Forgeable, made: SmithPiece): Map<string, number> 
   return new Map([
     ...lengths,
     ...[...characteristics, ...own].map(({ id, nominal }) => [id, nominal] as const),
+    ...middlesOf(characteristics, made),
   ]);
+}
+
+/** What the middles of tapers read whose sides aren't straight: the planner knows of none. */
+function middlesOf(lines: readonly Characteristic[], made: SmithPiece): [string, number][] {
+  const stretches = [{ id: null, stretches: made.stretches }, ...(made.parts ?? [])].flatMap(
+    ({ id: part, stretches }) =>
+      stretches.map((one) => ({ one, id: part === null ? one.id : `${part}.${one.id}` })),
+  );
+  return lines.flatMap(({ id, measure, stretch, feature, place, plane }): [string, number][] => {
+    const of = stretches.find((one) => one.id === stretch)?.one;
+    const isMiddle = measure === "thickness" && feature === undefined && place === "middle";
+    if (!of?.inner || !isMiddle) return [];
+    const { wide, thick } = crossIn(of, 0.5);
+    return [[id, plane === "width" ? wide : thick]];
+  });
 }
 
 /** The bar on both sides of a fold, mm; null for any other line. */
@@ -140,13 +157,16 @@ export const recordOf = (readings: readonly CurrentReading[]): PieceRecord => ({
 export const verdictOn = (exercise: Forgeable, made: SmithPiece): Verdict =>
   judgePiece(askedOf(exercise), recordOf(readingsOf(exercise, made)), RULES);
 
-/** Whether every line of a piece reads within its limits, or too close to tell. */
-export const isWithin = (exercise: Forgeable, made: SmithPiece): boolean =>
-  readingsOf(exercise, made).every(({ characteristicId, values, instrumentUncertainty }) => {
+/** How far the lines of a piece lie beyond their limits, summed, in halves of what is between those. */
+export const misfitOf = (exercise: Forgeable, made: SmithPiece): number =>
+  readingsOf(exercise, made).reduce((sum, { characteristicId, values }) => {
     const line = exercise.plan.find(({ id }) => id === characteristicId)!;
     const grade = STEP_GRADES[exercise.step];
-    return !isOff(judgeReading(line, values, { instrumentUncertainty, grade }));
-  });
+    const judgement = judgeReading(line, values, { instrumentUncertainty: 0, grade });
+    if (!isOff(judgement)) return sum;
+    const { value, lower, upper } = judgement;
+    return sum + (2 * Math.max(lower - value, value - upper)) / (upper - lower || 1);
+  }, 0);
 
 /** A piece of an exercise as a smith left it, one of its bars wrong; null where there can't be such a piece. */
 export function wrongPieceOf(

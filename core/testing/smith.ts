@@ -1,192 +1,27 @@
 import type { Random } from "../stats/random";
+import {
+  areaIn,
+  areaOf,
+  crossIn,
+  crossOf,
+  cutOff,
+  endsOf,
+  isWorked,
+  ofSteel,
+  scaledEnd,
+  scaledSection,
+  sectionBetween,
+  shortened,
+  steelOfStretch,
+  withStretches,
+  type Json,
+  type SmithBar,
+  type SmithFeature,
+  type SmithSection,
+  type SmithStretch,
+} from "./steel";
 
-/**
- * A smith who errs, and perfect hands that follow what they are told: written apart from the
- * advice, so that neither can share a mistake with it. A piece here is what its file says;
- * steel is counted by Simpson's rule, and a place stays where its steel is.
- */
-export type Json = Record<string, unknown>;
-export interface SmithSection {
-  shape: string;
-  size?: number;
-  width?: number;
-  thickness?: number;
-}
-export interface SmithStretch {
-  id: string;
-  kind: string;
-  length: number;
-  section?: SmithSection;
-  from?: SmithSection | "point";
-  to?: SmithSection | "point";
-  volume?: number;
-  [more: string]: unknown;
-}
-export interface SmithFeature {
-  id: string;
-  kind: string;
-  at?: number;
-  from?: number;
-  to?: number;
-  [more: string]: unknown;
-}
-export interface SmithBar {
-  stock: { section: SmithSection };
-  stretches: SmithStretch[];
-  features?: SmithFeature[] | undefined;
-}
-
-interface Cross {
-  wide: number;
-  thick: number;
-  times: number;
-}
-
-const TIMES: Record<string, number> = {
-  square: 1,
-  flat: 1,
-  round: Math.PI / 4,
-  octagon: 2 * (Math.SQRT2 - 1),
-  hexagon: Math.sqrt(3) / 2,
-  "half-round": Math.PI / 4,
-};
-
-function crossOf(section: SmithSection): Cross {
-  const times = TIMES[section.shape] ?? 1;
-  if (section.size === undefined) return { wide: section.width!, thick: section.thickness!, times };
-  const half = section.shape === "half-round" ? 2 : 1;
-  return { wide: section.size, thick: section.size / half, times };
-}
-
-/** Both ends of a stretch; a point has the shape of the other end, shrunk to nothing. */
-function endsOf(stretch: SmithStretch): [Cross, Cross] {
-  if (stretch.kind === "free") {
-    const size = Math.sqrt(stretch.volume! / stretch.length);
-    return [
-      { wide: size, thick: size, times: 1 },
-      { wide: size, thick: size, times: 1 },
-    ];
-  }
-  if (stretch.section) return [crossOf(stretch.section), crossOf(stretch.section)];
-  const [from, to] = [stretch.from!, stretch.to!].map((end) =>
-    end === "point" ? null : crossOf(end),
-  );
-  const none = { wide: 0, thick: 0, times: (from ?? to)!.times };
-  return [from ?? none, to ?? none];
-}
-
-const areaOf = ({ wide, thick, times }: Cross): number => wide * thick * times;
-
-const mix = (a: number, b: number, share: number) => a + (b - a) * share;
-
-function areaAt([from, to]: [Cross, Cross], share: number): number {
-  if (Math.abs(from.times - to.times) < 1e-9)
-    return from.times * mix(from.wide, to.wide, share) * mix(from.thick, to.thick, share);
-  const root = ({ wide, thick, times }: Cross) => Math.sqrt(wide * thick * times);
-  return mix(root(from), root(to), share) ** 2;
-}
-
-const STRIPS = 20;
-
-/** Steel before a share of a stretch, mm³. */
-function steelBefore(stretch: SmithStretch, share: number): number {
-  const ends = endsOf(stretch);
-  let sum = areaAt(ends, 0) + areaAt(ends, share);
-  for (let strip = 1; strip < STRIPS; strip += 1)
-    sum += areaAt(ends, (share * strip) / STRIPS) * (strip % 2 ? 4 : 2);
-  return (sum / (3 * STRIPS)) * share * stretch.length;
-}
-
-export const steelOfStretch = (stretch: SmithStretch): number => steelBefore(stretch, 1);
-
-function shareWithSteel(stretch: SmithStretch, mm3: number): number {
-  let [low, high] = [0, 1];
-  for (let step = 0; step < 50; step += 1) {
-    const middle = (low + high) / 2;
-    if (steelBefore(stretch, middle) < mm3) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
-}
-
-/** Places of features, as steel before them from end A, mm³. */
-type Marks = Map<string, number>;
-
-function steelAt(bar: SmithBar, mm: number): number {
-  let [beforeMm, steel] = [0, 0];
-  for (const stretch of bar.stretches) {
-    if (mm <= beforeMm + stretch.length)
-      return steel + steelBefore(stretch, Math.max(0, (mm - beforeMm) / stretch.length));
-    beforeMm += stretch.length;
-    steel += steelOfStretch(stretch);
-  }
-  return steel;
-}
-
-function placeOf(bar: SmithBar, steel: number): number {
-  let [beforeMm, before] = [0, 0];
-  for (const stretch of bar.stretches) {
-    const own = steelOfStretch(stretch);
-    if (steel <= before + own || stretch === bar.stretches.at(-1))
-      return beforeMm + shareWithSteel(stretch, Math.max(0, steel - before)) * stretch.length;
-    beforeMm += stretch.length;
-    before += own;
-  }
-  return beforeMm;
-}
-
-const PLACES = ["at", "from", "to"] as const;
-
-function marksOn(bar: SmithBar): Marks {
-  const marks: Marks = new Map();
-  for (const feature of bar.features ?? [])
-    for (const key of PLACES)
-      if (feature[key] !== undefined) marks.set(`${feature.id} ${key}`, steelAt(bar, feature[key]));
-  return marks;
-}
-
-/** A bar with its stretches changed, every feature where its steel then lies. */
-function withStretches<Of extends SmithBar>(bar: Of, stretches: SmithStretch[], cutAtA = 0): Of {
-  const marks = marksOn(bar);
-  const changed = { ...bar, stretches };
-  const lengthMm = stretches.reduce((sum, { length }) => sum + length, 0);
-  const features = bar.features?.map((feature) => {
-    const moved = { ...feature };
-    for (const key of PLACES) {
-      const steel = marks.get(`${feature.id} ${key}`);
-      if (steel !== undefined)
-        moved[key] = Math.min(lengthMm, placeOf(changed, Math.max(0, steel - cutAtA)));
-    }
-    return moved;
-  });
-  return { ...changed, ...(features ? { features } : {}) };
-}
-
-const scaledSection = (section: SmithSection, thick: number, wide: number): SmithSection =>
-  section.size === undefined
-    ? { ...section, thickness: section.thickness! * thick, width: section.width! * wide }
-    : { ...section, size: section.size * Math.sqrt(thick * wide) };
-
-const scaledEnd = (end: SmithSection | "point", times: number) =>
-  end === "point" ? end : scaledSection(end, times, times);
-
-/** A stretch with other sections, as long as its steel makes it. */
-function ofSteel(stretch: SmithStretch, mm3: number): SmithStretch {
-  if (stretch.kind === "free") return { ...stretch, volume: mm3 };
-  const perMm = steelOfStretch(stretch) / stretch.length;
-  return { ...stretch, length: mm3 / perMm };
-}
-
-/** A stretch with bar taken off its end: as thick as before, and shorter. */
-function lessSteel(stretch: SmithStretch, taken: number): SmithStretch {
-  const whole = steelOfStretch(stretch);
-  if (stretch.kind !== "free") return ofSteel(stretch, whole - taken);
-  const share = 1 - taken / whole;
-  return { ...stretch, volume: whole * share, length: stretch.length * share };
-}
-
-const isWorked = ({ stock }: SmithBar, stretch: SmithStretch): boolean =>
-  stretch.kind !== "prism" || JSON.stringify(stretch.section) !== JSON.stringify(stock.section);
+/** A smith who errs, and perfect hands that follow what they are told. */
 
 /** The bar in which drawn stretches were left too large, or worked too far. */
 function wrongSections<Of extends SmithBar>(
@@ -240,6 +75,31 @@ function ofLength(stretch: SmithStretch, mm3: number, lengthMm: number): SmithSt
   return at((low + high) / 2);
 }
 
+/** Made larger than the bar. */
+const isLarger = ({ stock }: SmithBar, stretch: SmithStretch): boolean =>
+  areaIn(stretch, 0.5) > areaOf(crossOf(stock.section)) * 1.001;
+
+/** Of a longer taper it is read how straight its sides are, which is no single number. */
+const MAX_BOWED_MM = 120;
+
+function canBeBowed(bar: SmithBar, stretch: SmithStretch): boolean {
+  const [from, to] = endsOf(stretch);
+  return (
+    stretch.kind === "transition" &&
+    stretch.length <= MAX_BOWED_MM &&
+    Math.abs(from.times - to.times) < 1e-9 &&
+    !isLarger(bar, stretch)
+  );
+}
+
+/** A taper whose middle was left full, or worked too far. */
+function bowed(stretch: SmithStretch, worse: Worse, random: Random): SmithStretch {
+  const times = worse === "unfinished" ? 1.04 + 0.12 * random.next() : 0.92 + 0.26 * random.next();
+  const middle = sectionBetween(stretch, 0.5);
+  const section = scaledSection(middle, times, middle.size === undefined ? 1 : times);
+  return ofSteel({ ...stretch, inner: [{ share: 0.5, section }] }, steelOfStretch(stretch));
+}
+
 type Worse = "unfinished" | "mixed";
 
 /** Fields of features a smith gets wrong: as shares of what they are, or in their own unit. */
@@ -288,13 +148,16 @@ export function misforged<Of extends SmithBar>(bar: Of, worse: Worse, random: Ra
   const pick = (chance: number) => random.next() < chance;
   wrong = wrongSections(wrong, (stretch) => {
     if (!isWorked(bar, stretch) || !pick(0.5)) return 1;
-    const grows =
-      areaAt(endsOf(stretch), 0.5) >
-      areaAt([crossOf(bar.stock.section), crossOf(bar.stock.section)], 0.5) * 1.001;
     if (worse === "unfinished")
-      return grows ? 1 / (1.05 + 0.1 * random.next()) : 1.08 + 0.2 * random.next();
+      return isLarger(bar, stretch) ? 1 / (1.05 + 0.1 * random.next()) : 1.08 + 0.2 * random.next();
     return 0.92 + 0.2 * random.next();
   });
+  wrong = withStretches(
+    wrong,
+    wrong.stretches.map((stretch) =>
+      canBeBowed(bar, stretch) && pick(0.25) ? bowed(stretch, worse, random) : stretch,
+    ),
+  );
   if (worse === "mixed") {
     for (let index = 0; index < wrong.stretches.length - 1; index += 1)
       if (pick(0.3)) {
@@ -350,38 +213,14 @@ export function followLine<Of extends SmithBar>(
   if (saying.code === "draw" || saying.code === "upset") return shaped(bar, line, byId);
   const on = bar.features?.find(({ id }) => id === line.on[0]);
   const said = (saying.say as string | undefined) ?? "";
-  if (on && /off the longer leg/.test(said))
-    return cutOff(bar, on.at! > lengthOf(bar) / 2 ? "A" : "B", saying.to as number);
+  const leg = /off the (long|short)(?:er)? leg/.exec(said)?.[1];
+  if (on && leg) {
+    const isLongAtA = on.at! > lengthOf(bar) / 2;
+    return cutOff(bar, (leg === "long") === isLongAtA ? "A" : "B", saying.to as number);
+  }
   if (on && /of the legs/.test(said)) return wrappedAgain(bar, on, line, readsAs);
   const scroll = bar.features?.find(({ id, kind }) => kind === "scroll" && id === line.on[0]);
   return scroll ? rolled(bar, scroll, line, readsAs) : featureSet(bar, line, byId);
-}
-
-function cutOff<Of extends SmithBar>(bar: Of, end: "A" | "B", mm: number): Of {
-  const index = end === "A" ? 0 : bar.stretches.length - 1;
-  const stretch = bar.stretches[index]!;
-  const share = mm / stretch.length;
-  const whole = steelOfStretch(stretch);
-  const taken = end === "A" ? steelBefore(stretch, share) : whole - steelBefore(stretch, 1 - share);
-  const left: SmithStretch = { ...stretch, length: stretch.length - mm };
-  if (stretch.kind === "free") left.volume = whole - taken;
-  else if (!stretch.section) {
-    const at = end === "A" ? share : 1 - share;
-    left[end === "A" ? "from" : "to"] = sectionBetween(stretch, at);
-  }
-  const stretches = bar.stretches.map((one, at) => (at === index ? left : one));
-  return withStretches(bar, stretches, end === "A" ? taken : 0);
-}
-
-/** The section part of the way along a taper whose ends are of one family. */
-function sectionBetween(stretch: SmithStretch, share: number): SmithSection {
-  const [from, to] = endsOf(stretch);
-  const like = (stretch.to === "point" ? stretch.from : stretch.to) as SmithSection;
-  const [wide, thick] = [mix(from.wide, to.wide, share), mix(from.thick, to.thick, share)];
-  if (like.size === undefined) return { ...like, width: wide, thickness: thick };
-  return wide === thick
-    ? { ...like, size: wide }
-    : { shape: "flat", width: wide, thickness: thick };
 }
 
 function shaped<Of extends SmithBar>(
@@ -391,10 +230,36 @@ function shaped<Of extends SmithBar>(
 ): Of {
   const index = bar.stretches.findIndex(({ id }) => id === on[0]);
   const stretch = bar.stretches[index]!;
-  const to: Record<string, { thickness?: number; width?: number }> = {};
+  const worked = withSections(stretch, sizesTold(stretch, { saying, changes }, plan));
+  const stretches = [...bar.stretches];
+  let steel = steelOfStretch(stretch);
+  for (const { from, mm } of saying.carried as { from: string; mm: number }[]) {
+    const beside = bar.stretches.findIndex(({ id }) => id === from);
+    const { left, takenMm3 } = shortened(stretches[beside]!, beside > index ? "A" : "B", mm);
+    steel += takenMm3;
+    stretches[beside] = left;
+  }
+  stretches[index] =
+    saying.untilMm === null
+      ? ofSteel(worked, steel)
+      : ofLength(worked, steel, saying.untilMm as number);
+  return withStretches(bar, stretches);
+}
+
+/** The sizes a stretch is brought to, by its places. */
+type SizesTold = Record<string, { thickness?: number; width?: number }>;
+
+function sizesTold(
+  stretch: SmithStretch,
+  { saying, changes }: Pick<ToldLine, "saying" | "changes">,
+  plan: ReadonlyMap<string, MeasuredLine>,
+): SizesTold {
+  const isThickness = ({ measure, stretch: of, feature }: MeasuredLine) =>
+    measure === "thickness" && of === stretch.id && !feature;
+  const to: SizesTold = {};
   for (const change of changes) {
     const one = plan.get(change.id);
-    if (one?.measure !== "thickness" || one.stretch !== stretch.id || one.feature) continue;
+    if (!one || !isThickness(one)) continue;
     const place = one.place ?? "middle";
     to[place] = { ...to[place], [one.plane ?? "thickness"]: change.to };
   }
@@ -404,30 +269,17 @@ function shaped<Of extends SmithBar>(
     const [wide, thick = wide] = saying.toMm as number[];
     to[said] = { thickness: thick!, width: wide! };
   }
-  const worked = withSections(stretch, to);
-  const stretches = [...bar.stretches];
-  let steel = steelOfStretch(stretch);
-  for (const { from, mm } of saying.carried as { from: string; mm: number }[]) {
-    const beside = bar.stretches.findIndex(({ id }) => id === from);
-    const donor = stretches[beside]!;
-    const whole = steelOfStretch(donor);
-    const share = mm / donor.length;
-    const taken =
-      beside > index ? steelBefore(donor, share) : whole - steelBefore(donor, 1 - share);
-    steel += taken;
-    stretches[beside] = lessSteel(donor, taken);
-  }
-  stretches[index] =
-    saying.untilMm === null
-      ? ofSteel(worked, steel)
-      : ofLength(stretch, steel, saying.untilMm as number);
-  return withStretches(bar, stretches);
+  // What is read of its middle and not said otherwise stays; what nobody reads comes out straight with the blows.
+  const { thick, wide } = crossIn(stretch, 0.5);
+  for (const one of plan.values())
+    if (isThickness(one) && one.place === "middle") {
+      const { plane = "thickness" } = one;
+      to.middle = { [plane]: plane === "width" ? wide : thick, ...to.middle };
+    }
+  return to;
 }
 
-function withSections(
-  stretch: SmithStretch,
-  to: Record<string, { thickness?: number; width?: number }>,
-): SmithStretch {
+function withSections(stretch: SmithStretch, to: SizesTold): SmithStretch {
   const sized = (
     section: SmithSection,
     said: { thickness?: number; width?: number } | undefined,
@@ -453,10 +305,15 @@ function withSections(
     section: SmithSection | "point",
     said: { thickness?: number; width?: number } | undefined,
   ) => (section === "point" ? (said ? sized(whole, said) : section) : sized(section, said));
-  return {
+  const { inner: _, ...straight } = {
     ...stretch,
     from: set(stretch.from!, tipFirst ? to.tip : to.base),
     to: set(stretch.to!, tipFirst ? to.base : to.tip),
+  };
+  if (!to.middle) return straight;
+  return {
+    ...straight,
+    inner: [{ share: 0.5, section: sized(sectionBetween(straight, 0.5), to.middle) }],
   };
 }
 
@@ -591,101 +448,4 @@ function placedAgain(bar: SmithBar, { at }: SmithFeature, { say, to }: ToldLine[
   const towards =
     /nearer end ([AB])/.exec(said)?.[1] ?? (leg === "longer" ? longer : leg && shorter);
   return towards ? { at: at! + (to as number) * (towards === "A" ? -1 : 1) } : {};
-}
-
-/** Shares of a section's own tolerance an exhaustive search tries: at its lower limit, as drawn, at its upper one. */
-const TRIED_SECTIONS = [-0.9, 0, 0.9];
-const TRIED_CARRIES = [-0.12, -0.06, -0.03, 0, 0.03, 0.06, 0.12];
-const TRIED_CUTS_MM = [0, 3, 6, 10, 15, 22];
-
-/**
- * Every way a bar could still be brought to its limits, as far as a grid shows: each section within its
- * limits and no larger than it is, steel carried from the larger into the smaller, an end cut; holes
- * opened, bends and twists made right. Slow, and not clever: that is its use.
- *
- * @param within whether a bar reads within all its limits
- * @param plusMinus allowance of a size, mm
- */
-export function canBeSaved<Of extends SmithBar>(
-  drawn: Of,
-  wrong: Of,
-  { within, plusMinus }: { within: (bar: Of) => boolean; plusMinus: (mm: number) => number },
-): boolean {
-  const mended = withFeaturesMended(drawn, wrong);
-  const tries = (bar: Of, index: number): boolean => {
-    if (index === drawn.stretches.length) return carriesAndCuts(bar, within);
-    const [was, aim] = [bar.stretches[index]!, drawn.stretches[index]!];
-    return sectionsTried(aim, was, plusMinus).some((shape) => {
-      const stretches = bar.stretches.map((one, at) =>
-        at === index ? ofSteel(shape, steelOfStretch(was)) : one,
-      );
-      return tries(withStretches(bar, stretches), index + 1);
-    });
-  };
-  return tries(mended, 0);
-}
-
-function sectionsTried(
-  aim: SmithStretch,
-  was: SmithStretch,
-  plusMinus: (mm: number) => number,
-): SmithStretch[] {
-  if (aim.kind === "free") return [was];
-  const at = (share: number): SmithStretch => {
-    const times = (section: SmithSection) => {
-      const { thick } = crossOf(section);
-      return thick > 0 ? 1 + (share * plusMinus(thick)) / thick : 1;
-    };
-    const sized = (end: SmithSection | "point") =>
-      end === "point" ? end : scaledSection(end, times(end), times(end));
-    return aim.section
-      ? { ...aim, section: sized(aim.section) as SmithSection }
-      : { ...aim, from: sized(aim.from!), to: sized(aim.to!) };
-  };
-  const isSmaller = (shape: SmithStretch) =>
-    [0, 0.5, 1].every((share) => areaAt(endsOf(shape), share) <= areaAt(endsOf(was), share) * 1.02);
-  return [was, ...TRIED_SECTIONS.map(at).filter(isSmaller)];
-}
-
-function carriesAndCuts<Of extends SmithBar>(bar: Of, within: (bar: Of) => boolean): boolean {
-  const boundaries = bar.stretches.slice(1).map((_, index) => index);
-  const carries = (so: Of, index: number): boolean => {
-    if (index === boundaries.length) return cuts(so, within);
-    const [a, b] = [so.stretches[index]!, so.stretches[index + 1]!];
-    const isBLarger = areaAt(endsOf(b), 0.5) >= areaAt(endsOf(a), 0.5);
-    return TRIED_CARRIES.filter((share) => share === 0 || share > 0 === isBLarger).some((share) =>
-      carries(
-        share === 0
-          ? so
-          : carried(so, index, share * Math.min(steelOfStretch(a), steelOfStretch(b))),
-        index + 1,
-      ),
-    );
-  };
-  return carries(bar, 0);
-}
-
-const cuts = <Of extends SmithBar>(bar: Of, within: (bar: Of) => boolean): boolean =>
-  TRIED_CUTS_MM.some((a) =>
-    (a === 0 ? TRIED_CUTS_MM : [0]).some((b) => {
-      const [first, last] = [bar.stretches[0]!, bar.stretches.at(-1)!];
-      if (a >= first.length * 0.7 || b >= last.length * 0.7) return false;
-      const cutAtA = a > 0 ? cutOff(bar, "A", a) : bar;
-      return within(b > 0 ? cutOff(cutAtA, "B", b) : cutAtA);
-    }),
-  );
-
-/** Features made as they are drawn, where more work makes them so. */
-function withFeaturesMended<Of extends SmithBar>(drawn: Of, wrong: Of): Of {
-  const features = wrong.features?.map((feature, index) => {
-    const aim = drawn.features![index]!;
-    const isGone =
-      feature.kind === "hole" && (feature.diameter as number) > (aim.diameter as number);
-    if (isGone) return feature;
-    const places = Object.fromEntries(
-      PLACES.flatMap((key) => (feature[key] === undefined ? [] : [[key, feature[key]]])),
-    );
-    return { ...aim, ...places };
-  });
-  return { ...wrong, ...(features ? { features } : {}) };
 }

@@ -4,7 +4,7 @@ import {
   askedOf,
   followed,
   forgeableExercises,
-  isWithin,
+  misfitOf,
   readingsOf,
   recordOf,
   RULES,
@@ -12,7 +12,8 @@ import {
   wrongPieceOf,
   type Forgeable,
 } from "@/core/testing/misforgedPieces";
-import { canBeSaved, type SmithBar } from "@/core/testing/smith";
+import { savedBar } from "@/core/testing/search";
+import type { SmithBar } from "@/core/testing/steel";
 import { STEP_GRADES } from "@/core/trade/steps";
 import { judgePiece } from "@/core/verdict/judgePiece";
 
@@ -89,10 +90,13 @@ function speed(): number {
 function isSavedBySearch(exercise: Forgeable, wrong: SmithBar): boolean {
   const drawn = exercise.content.piece as unknown as SmithBar;
   const grade = STEP_GRADES[exercise.step];
-  return canBeSaved(drawn, wrong, {
-    within: (bar) => isWithin(exercise, bar),
+  const saved = savedBar(drawn, wrong, {
+    misfit: (bar) => misfitOf(exercise, bar),
     plusMinus: (mm) => plusMinusForGradeMm(mm, grade),
+    mayCut: askedOf(exercise).correctionsAllowed.includes("trimmed"),
+    random: seededRandom(5),
   });
+  return saved !== null;
 }
 
 process.stdout.write(
