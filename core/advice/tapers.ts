@@ -18,7 +18,16 @@ export interface TaperMiddle {
   isHeldStraight: boolean;
 }
 
-export function middleOf({ stretch, best }: MetalStretch, lines: readonly Line[]): TaperMiddle {
+/** Asked of every way that works the stretch. */
+const middles = new WeakMap<MetalStretch, TaperMiddle>();
+
+export function middleOf(one: MetalStretch, lines: readonly Line[]): TaperMiddle {
+  let middle = middles.get(one);
+  if (!middle) middles.set(one, (middle = findMiddle(one, lines)));
+  return middle;
+}
+
+function findMiddle({ stretch, best }: MetalStretch, lines: readonly Line[]): TaperMiddle {
   if (stretch.kind !== "transition") return { read: null, isHeldStraight: false };
   const own = lines
     .map(({ characteristic }) => characteristic)
