@@ -68,7 +68,7 @@ function tally(worse: "unfinished" | "mixed") {
 }
 
 /** The fastest of so many rounds counts: a neighbour on the machine slows one, and nothing speeds one up. */
-const ROUNDS = 8;
+const ROUNDS = 20;
 
 /** Verdicts a second on such pieces, at the plans the demonstration has. */
 function speed(): number {
