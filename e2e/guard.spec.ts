@@ -310,6 +310,14 @@ test("commands: nobody is told to sign in, other sites and nonsense are refused"
     ).status(),
   ).toBe(422);
   expect((await instructor.get("/api/command/tally-piece")).status()).toBe(405);
+  const planning = `/api/evening/${newId()}/planning`;
+  for (const method of ["post", "delete"] as const) {
+    expect((await nobody[method](planning)).status()).toBe(401);
+    expect((await learner[method](planning)).status()).toBe(403);
+    expect((await instructor[method](planning)).status()).toBe(204);
+    const elsewhere = { headers: { origin: "https://evil.example" } };
+    expect((await instructor[method](planning, elsewhere)).status()).toBe(422);
+  }
   const cutlist = { data: { bars: [], pieces: [] } };
   expect((await nobody.post("/api/reckon/cutlist", cutlist)).status()).toBe(401);
   expect((await learner.post("/api/reckon/cutlist", cutlist)).status()).toBe(403);

@@ -1,5 +1,6 @@
 "use client";
 
+import { useRouter } from "next/navigation";
 import { createContext, useContext, useEffect, useState } from "react";
 import * as z from "zod";
 
@@ -39,13 +40,45 @@ export function PlanArrived() {
   return null;
 }
 
+/** Says of a plan that it was ended early, with a way to have it made to its end. */
+export function PlanStopped({ classId }: { classId: string }) {
+  const router = useRouter();
+  const [isGoingOn, setGoingOn] = useState(false);
+  const [isUnreached, setUnreached] = useState(false);
+  const goOn = async () => {
+    setGoingOn(true);
+    const answer = await fetch(pathOf(classId), { method: "POST" }).catch(() => null);
+    setUnreached(!answer?.ok);
+    setGoingOn(false);
+    if (answer?.ok) router.refresh();
+  };
+  return (
+    <p className="mt-1 flex flex-wrap items-center gap-x-4 text-15" role="status">
+      <span>Stopped before every order was looked at: there may be a better one.</span>
+      <button
+        type="button"
+        className="link min-h-11"
+        disabled={isGoingOn}
+        onClick={() => void goOn()}
+      >
+        Plan it to the end
+      </button>
+      {isUnreached ? (
+        <span className="text-light">The server can’t be reached. Try it again.</span>
+      ) : null}
+    </p>
+  );
+}
+
+const pathOf = (classId: string) => `/api/evening/${classId}/planning`;
+
 /** What keeps the plan's place free. */
 export const PlanToCome = () => (
   <div aria-busy="true" className="min-h-80 border-t-2 border-ink bg-sheet" />
 );
 
 function Planning({ classId, of }: { classId: string; of: string }) {
-  const path = `/api/evening/${classId}/planning`;
+  const path = pathOf(classId);
   const [share, setShare] = useState<number | null>(null);
   useEffect(() => {
     const ask = async () => {

@@ -10,7 +10,7 @@ import { findShop, listCandidates } from "@/data/queries/next";
 import { ChangeClass } from "@/ui/evening/ChangeClass";
 import { Demonstrations } from "@/ui/evening/Demonstrations";
 import { EveningSlate } from "@/ui/evening/EveningSlate";
-import { PlanArrived, PlanPlace, PlanToCome } from "@/ui/evening/Planning";
+import { PlanArrived, PlanPlace, PlanStopped, PlanToCome } from "@/ui/evening/Planning";
 import { PlanOfEvening } from "@/ui/evening/PlanOfEvening";
 import { Timetable } from "@/ui/evening/Timetable";
 import { ToSaw } from "@/ui/evening/ToSaw";
@@ -134,7 +134,7 @@ interface PlanProps {
 
 /** Who is at which fire when, and the bars to saw. */
 async function Plan({ actor, data, planned }: PlanProps) {
-  const { plan, saw } = await planned;
+  const { plan, saw, isStopped } = await planned;
   const { of, fires, demonstrations, sawn } = data;
   const stays = staysDrawn(plan, data);
   const table = {
@@ -157,6 +157,7 @@ async function Plan({ actor, data, planned }: PlanProps) {
         {provedInWords(plan)} Waiting: {plan.waitingMinutes} min in all; {plan.moves} changes of
         fire.
       </p>
+      {isStopped ? <PlanStopped classId={of.id} /> : null}
       <ToSaw
         classId={of.id}
         rows={sawRows(saw, data)}

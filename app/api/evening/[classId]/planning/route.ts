@@ -1,7 +1,7 @@
 import { idSchema } from "@/core/units/fields";
 import { refuse } from "@/core/problem/problem";
 import { STAFF } from "@/data/actor";
-import { planningShare, stopPlanning } from "../../../../eveningPlan";
+import { planningShare, planOn, stopPlanning } from "../../../../eveningPlan";
 import { actorOf, answering, isFromElsewhere } from "../../../answer";
 
 type Params = { params: Promise<{ classId: string }> };
@@ -25,11 +25,22 @@ export async function GET(_: Request, about: Params): Promise<Response> {
 }
 
 /** Ends the planning with the best plan that was looked at. */
-export async function DELETE(request: Request, about: Params): Promise<Response> {
-  return answering("stop planning", async () => {
+export const DELETE = (request: Request, about: Params) =>
+  changing("stop planning", { request, about }, stopPlanning);
+
+/** Makes a plan that was ended early to its end, when it is next asked for. */
+export const POST = (request: Request, about: Params) =>
+  changing("plan on", { request, about }, planOn);
+
+function changing(
+  what: string,
+  { request, about }: { request: Request; about: Params },
+  change: typeof stopPlanning,
+): Promise<Response> {
+  return answering(what, async () => {
     if (isFromElsewhere(request)) refuse({ code: "sent-from-elsewhere" });
     const { actor, classId } = await asked(about);
-    stopPlanning(actor, classId);
+    change(actor, classId);
     return new Response(null, { status: 204 });
   });
 }
