@@ -8,12 +8,9 @@ const AGAIN_MS = 6 * 3_600_000;
 
 /** Forgets what schools don’t keep any longer, as long as the server runs. */
 export function scheduleRetention(): void {
+  const failed = (error: unknown) => log.error({ what: "retention", error: kindOfError(error) });
   const keep = async () => {
-    try {
-      await applyRetention(services().database);
-    } catch (error) {
-      log.error({ what: "retention", error: kindOfError(error) });
-    }
+    await applyRetention(services().database, failed).catch(failed);
     setTimeout(() => void keep(), AGAIN_MS).unref();
   };
   setTimeout(() => void keep(), FIRST_MS).unref();

@@ -16,7 +16,15 @@ import { isGuessable } from "./password";
 import { applyRetention } from "./retention";
 import { listEvents } from "./queries/events";
 import { listRoster } from "./queries/people";
-import { act, actOk, newId, openTestSchool, SECRET, type TestSchool } from "./testing/database";
+import {
+  act,
+  actOk,
+  addTestSchool,
+  newId,
+  openTestSchool,
+  SECRET,
+  type TestSchool,
+} from "./testing/database";
 import { startFid } from "./testing/fid";
 
 let database: Database;
@@ -448,20 +456,50 @@ describe("what was done", () => {
       return [before, after, ours.learner.personId].map((id) => nameOf.get(id));
     };
     // As long as nobody says otherwise, for good.
-    await applyRetention(database);
+    const apply = () => applyRetention(database, (error) => expect(error).toBeUndefined());
+    await apply();
     expect(await names()).toEqual(["Somebody", "Somebody", "Maren Tholsgaard"]);
     await pool.query("update school set leaver_days = 365 where id = $1", [ours.owner.schoolId]);
-    await applyRetention(database);
+    await apply();
     expect(await names()).toEqual(["Somebody", "Erased", "Maren Tholsgaard"]);
     const [newest] = await listEvents(database, ours.owner, { limit: 1 });
     expect(newest).toMatchObject({ by: "Erased", action: "forget-leaver" });
     // Once, and once only.
-    await Promise.all([applyRetention(database), applyRetention(database)]);
+    await Promise.all([apply(), apply()]);
     const events = await listEvents(database, ours.owner, { limit: 50 });
     expect(events.filter(({ action }) => action === "forget-leaver")).toHaveLength(1);
     await actOk(database, ours.owner, "keep-leavers", { leaverDays: 364 });
     expect(await names()).toEqual(["Erased", "Erased", "Maren Tholsgaard"]);
     await actOk(database, ours.owner, "keep-leavers", { leaverDays: null });
+  });
+
+  test("what fails in one school keeps no other from it", async () => {
+    await addTestSchool(database, { seed: 99, name: "Another school" });
+    // In the order in which they are come to.
+    const { rows } = await pool.query<{ id: string }>("select id from school");
+    const [first, ...others] = rows.map(({ id }) => id) as [string, ...string[]];
+    expect(others).toHaveLength(1);
+    const old = (schoolId: string) =>
+      pool.query(
+        `insert into audit_event (school_id, person_id, action, at)
+         select $1, person_id, 'floor', now() - interval '400 days' from membership where school_id = $1 limit 1`,
+        [schoolId],
+      );
+    for (const id of [first, ...others]) await old(id);
+    await pool.query("update school set event_days = 365");
+    await pool.query(
+      `create function refuse() returns trigger language plpgsql as $$ begin raise exception 'held'; end $$`,
+    );
+    await pool.query(
+      `create trigger held before delete on audit_event for each row when (old.school_id = '${first}') execute function refuse()`,
+    );
+    const failures: unknown[] = [];
+    await applyRetention(database, (error) => failures.push(error));
+    const left = await pool.query<{ id: string }>(
+      "select distinct school_id as id from audit_event where at < now() - interval '365 days'",
+    );
+    expect(left.rows).toEqual([{ id: first }]);
+    expect(failures).toHaveLength(1);
   });
 
   test("is kept as long as the school says, and no longer", async () => {

@@ -11,11 +11,21 @@ export const forgetOldEvents = (database: Queryable) =>
 export const forgetLeavers = (database: Queryable) =>
   database.execute(sql`select forget_leavers()`);
 
-/** Forgets what any school keeps no longer; any of several servers may, at any time. */
-export async function applyRetention(database: Database): Promise<void> {
+/**
+ * Forgets what any school keeps no longer; any of several servers may, at any time. What fails in one school doesn't
+ * keep the others from it.
+ *
+ * @param onError is told each failure
+ */
+export async function applyRetention(
+  database: Database,
+  onError: (error: unknown) => void,
+): Promise<void> {
   for (const { id } of await database.select({ id: school.id }).from(school))
-    await inSchool(database, id).transaction(async (tx) => {
-      await forgetOldEvents(tx);
-      await forgetLeavers(tx);
-    });
+    await inSchool(database, id)
+      .transaction(async (tx) => {
+        await forgetOldEvents(tx);
+        await forgetLeavers(tx);
+      })
+      .catch(onError);
 }

@@ -7,15 +7,16 @@ import { runJson } from "./bench/runJson.mjs";
 await main(async () => {
   await ensurePostgres();
   await ensureNpmPackages();
-  const { ensureDatabase } = await import("./setup/database.mjs");
+  const { dropDatabase, ensureDatabase } = await import("./setup/database.mjs");
   const postgres = await startPostgres("test");
+  const name = "bell_step_scale";
   try {
-    const name = "bell_step_scale";
     const url = await ensureDatabase(postgres.url, name, { fresh: true });
     const env = { ...process.env, DATABASE_URL: url };
     const measured = await runJson("scripts/bench/scale.ts", env);
     console.log(JSON.stringify(measured, null, 2));
   } finally {
+    await dropDatabase(postgres.url, name);
     await postgres.stop();
   }
 });

@@ -14,6 +14,17 @@ export async function ensureDatabase(serverUrl, name, { fresh = false } = {}) {
   return withDatabase(serverUrl, name);
 }
 
+/** Takes a database off a server, with whoever is still at it. */
+export async function dropDatabase(serverUrl, name) {
+  const client = new pg.Client({ connectionString: withDatabase(serverUrl, "postgres") });
+  await client.connect();
+  try {
+    await client.query(`drop database if exists ${name} with (force)`);
+  } finally {
+    await client.end();
+  }
+}
+
 /** The same server's address with another database. */
 export function withDatabase(serverUrl, name) {
   const url = new URL(serverUrl);
