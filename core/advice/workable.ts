@@ -71,11 +71,7 @@ export function workableOf(known: Known, index: number, way: Way): Workable | nu
   return [low, lean].map((stations) => straightened(stations, middle, was));
 }
 
-export const mixed = (
-  { share, fill, thickMm, wideMm }: Station,
-  b: Station,
-  t: number,
-): Station => ({
+const mixed = ({ share, fill, thickMm, wideMm }: Station, b: Station, t: number): Station => ({
   share,
   thickMm: thickMm + (b.thickMm - thickMm) * t,
   wideMm: wideMm + (b.wideMm - wideMm) * t,

@@ -100,7 +100,7 @@ const MAX_CUT_SHARE = 0.4;
 function cutBy(bar: SmithBar, shares: Trial): SmithBar {
   let left = bar;
   for (const [index, end] of (["A", "B"] as const).entries()) {
-    const { length } = left.stretches.at(index - index * 2)!;
+    const { length } = left.stretches.at(end === "A" ? 0 : -1)!;
     const share = Math.min(MAX_CUT_SHARE, Math.max(0, shares[index]! / 4));
     if (share > 0) left = cutOff(left, end, share * length);
   }
