@@ -266,6 +266,33 @@ test("the tag takes the piece to the bench, in any case; one that isn't here is 
   await expect(page.getByText("T1-2", { exact: true })).toBeVisible();
 });
 
+test("the queue: what can be signed stands apart, today's pieces with their minutes", async ({
+  page,
+}) => {
+  const bench = (part: string) =>
+    page
+      .getByRole("region", { name: part })
+      .getByRole("row")
+      .filter({ has: page.locator(`a[href="${new URL(at).pathname}"]`) });
+  await startPiece(page, "Ivo Brackwater", "fid");
+  const at = page.url();
+  await take(page, ...GOOD_FID.slice(0, 3));
+  await saved(page);
+  await page.goto("/measure");
+  await expect(bench("Today")).toContainText("3 of 9 read");
+  await expect(bench("Today")).toContainText("0 min");
+  await page.goto(at);
+  await take(page, ...GOOD_FID.slice(3));
+  await saved(page);
+  await page.goto("/measure");
+  await expect(bench("Today")).toContainText("to be tried in use");
+  await page.goto(at);
+  await page.keyboard.press("y");
+  await saved(page);
+  await page.goto("/measure");
+  await expect(bench("Ready to sign")).toContainText("all read");
+});
+
 alone(
   "a heat counted starts its time out of the fire, against what the section allows",
   async ({ page }) => {

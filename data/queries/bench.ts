@@ -8,8 +8,8 @@ import type {
   BenchStageCheck,
   BenchTry,
 } from "@/core/records/bench";
+import type { QueuedPiece } from "@/core/records/queue";
 import type { Step } from "@/core/trade/steps";
-import type { Outcome } from "@/core/verdict/outcomes";
 import type { ShopInstrument } from "@/core/verdict/record";
 import type { Verdict } from "@/core/verdict/verdict";
 import { isStaff, type Actor } from "../actor";
@@ -31,6 +31,7 @@ import {
   school,
   stageCheck,
   technique,
+  tryResult,
   verdict,
 } from "../schema";
 
@@ -288,18 +289,8 @@ export async function findPieceByTag(
   return row?.id ?? null;
 }
 
-export interface QueuedPiece {
-  id: string;
-  tag: string;
-  learnerId: string;
-  learner: string;
-  exercise: string;
-  kind: "practice" | "assessed";
-  readings: number;
-  /** Latest signed outcome: null while never signed. */
-  outcome: Outcome | null;
-  startedAt: string;
-}
+/** So many pieces are listed; older ones are found by their tag. */
+export const MAX_QUEUED = 100;
 
 /** Pieces still at work, never signed or sent back for another heat: the school's for staff, a learner's own. */
 export async function listBenchQueue(database: Queryable, actor: Actor): Promise<QueuedPiece[]> {
@@ -323,6 +314,9 @@ export async function listBenchQueue(database: Queryable, actor: Actor): Promise
       exercise: exercise.name,
       kind: piece.kind,
       readings: sql<number>`(select count(distinct characteristic_id)::int from ${reading} where ${reading.schoolId} = ${actor.schoolId} and ${reading.pieceId} = ${piece.id} and ${reading.selfCheck} = ${!isStaff(actor)})`,
+      asked: sql<number>`jsonb_array_length(${exerciseRevision.characteristics})`,
+      tried: sql<number>`(select count(distinct question)::int from ${tryResult} where ${tryResult.schoolId} = ${actor.schoolId} and ${tryResult.pieceId} = ${piece.id} and ${tryResult.selfCheck} = ${!isStaff(actor)})`,
+      triesAsked: sql<number>`cardinality(${exerciseRevision.tries})`,
       outcome: latest.outcome,
       startedAt: piece.startedAt,
     })
@@ -339,6 +333,6 @@ export async function listBenchQueue(database: Queryable, actor: Actor): Promise
       ),
     )
     .orderBy(desc(piece.startedAt))
-    .limit(100);
+    .limit(MAX_QUEUED);
   return rows.map((row) => ({ ...row, startedAt: row.startedAt.toISOString() }));
 }

@@ -2,16 +2,17 @@ import type { Metadata } from "next";
 import { redirect } from "next/navigation";
 import * as z from "zod";
 import { isStaff } from "@/data/actor";
-import { findPieceByTag, listBenchQueue } from "@/data/queries/bench";
+import { dayOf } from "@/data/calendar";
+import { benchQueue } from "@/core/records/queue";
+import { findPieceByTag, listBenchQueue, MAX_QUEUED } from "@/data/queries/bench";
 import { listOpenAssignments } from "@/data/queries/assignments";
 import { listRoster } from "@/data/queries/people";
 import { StartPieceForm } from "@/ui/measure/StartPieceForm";
 import { KeepOffline } from "@/ui/offline/KeepOffline";
 import { TagForm } from "@/ui/measure/TagForm";
 import { WaitingHere } from "@/ui/measure/WaitingHere";
-import { dayInWords } from "@/ui/words/when";
-import { Pending } from "@/ui/shell/Pending";
-import { requireActor, recordsOf } from "../../server";
+import { QueueTable } from "@/ui/measure/QueueTable";
+import { recordsOf, requestTime, requireActor, today } from "../../server";
 import { Link } from "@/ui/kit/Link";
 
 export const metadata: Metadata = { title: "Measure" };
@@ -26,11 +27,6 @@ interface Props {
   searchParams: Promise<Record<string, string | string[] | undefined>>;
 }
 
-/** On a phone a piece of the queue stands on two lines, with its tag before them. */
-const ROW =
-  "max-sm:grid max-sm:grid-cols-[auto_minmax(0,1fr)_auto] max-sm:items-center max-sm:gap-x-3 max-sm:border-b max-sm:border-rule max-sm:px-2.5 max-sm:py-1.5";
-const CELL = "max-sm:block max-sm:!border-0 max-sm:!p-0";
-
 export default async function QueuePage({ searchParams }: Props) {
   const actor = await requireActor();
   const staff = isStaff(actor);
@@ -39,6 +35,12 @@ export default async function QueuePage({ searchParams }: Props) {
   const found = tag ? await findPieceByTag(database, actor, tag) : null;
   if (found) redirect(`/measure/${found}`);
   const queue = await listBenchQueue(database, actor);
+  const isToday = (at: string) => dayOf(Date.parse(at), actor.timeZone) === today(actor);
+  const { ready, today: ofToday, earlier } = benchQueue(queue, { isToday, maySign: staff });
+  const table = {
+    ...{ withLearner: staff, isToday },
+    ...{ nowMs: requestTime(), timeZone: actor.timeZone },
+  };
   const assignments = await listOpenAssignments(database, actor);
   const roster = await listRoster(database, actor);
   const nameOf = new Map(roster.map(({ id, name }) => [id, name]));
@@ -82,53 +84,16 @@ export default async function QueuePage({ searchParams }: Props) {
             {staff ? "Take in a piece here too." : "Start one of what is set for you."}
           </p>
         ) : (
-          <table className="ledger text-15">
-            <thead className="max-sm:hidden">
-              <tr>
-                <th scope="col">Tag</th>
-                {staff ? <th scope="col">Learner</th> : null}
-                <th scope="col">Exercise</th>
-                <th scope="col">State</th>
-                <th scope="col" className="number">
-                  Taken in
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {queue.map(({ id, tag, learner, exercise, readings, outcome, startedAt, kind }) => (
-                <tr key={id} className={ROW}>
-                  <td className={`!py-0 ${CELL} max-sm:row-span-2`}>
-                    <Link
-                      href={`/measure/${id}`}
-                      className="link flex min-h-11 items-center font-semibold whitespace-nowrap"
-                    >
-                      {tag}
-                      <Pending />
-                    </Link>
-                  </td>
-                  {staff ? (
-                    <td className={`${CELL} font-semibold sm:font-normal`}>{learner}</td>
-                  ) : null}
-                  <td className={`${CELL} max-sm:col-start-2 ${staff ? "max-sm:row-start-2" : ""}`}>
-                    {exercise}{" "}
-                    {kind === "practice" ? <span className="quiet">practice</span> : null}
-                  </td>
-                  <td
-                    className={`quiet ${CELL} max-sm:col-start-3 max-sm:row-start-2 max-sm:text-right`}
-                  >
-                    {outcome === "another-heat"
-                      ? "back in the fire"
-                      : readings === 0
-                        ? "not measured"
-                        : `${readings} measured`}
-                  </td>
-                  <td className={`number quiet ${CELL} max-sm:col-start-3 max-sm:row-start-1`}>
-                    {dayInWords(startedAt, actor.timeZone)}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <>
+            {staff ? <QueueTable {...table} heading="Ready to sign" pieces={ready} /> : null}
+            <QueueTable {...table} heading="Today" pieces={ofToday} />
+            <QueueTable {...table} heading="Earlier" pieces={earlier} />
+            {queue.length === MAX_QUEUED ? (
+              <p className="quiet text-15">
+                The {MAX_QUEUED} newest; older ones are found by their tag.
+              </p>
+            ) : null}
+          </>
         )}
       </div>
       <section
