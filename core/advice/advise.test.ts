@@ -17,7 +17,7 @@ import { cheaperWay } from "../verdict/cheaper";
 import { judgePiece } from "../verdict/judgePiece";
 import { advise } from "./advise";
 import { sumHeats } from "./heats";
-import type { Saying } from "./saying";
+import { sentenceOf, type Saying } from "./saying";
 
 /**
  * Pieces made wrong by a smith who knows nothing of the advice, judged, and made right by hands that follow
@@ -225,4 +225,26 @@ test.each([
 
 test("two ears alike to their limit are left as they are", () => {
   expect(earsRead(35, 36.9).outcome).not.toBe("another-heat");
+});
+
+// Common practice, no source: a head that is short only has more of the bar driven into it; its tip stays as it is.
+test("an upset that goes on into the bar beside it is not called jumping its tip up", () => {
+  const exercise = forgeableExercises("few").find(
+    ({ content }) => content.name === "Sounding-pole shoe",
+  )!;
+  const read: Record<string, number> = {
+    ...{ "shoe.length": 83.4, "nail-hole.place": 218.5, "piece.length": 248.5 },
+  };
+  const record = recordOf(
+    readingsOf(exercise, exercise.content.piece as never).map((one) => {
+      const value = read[one.characteristicId];
+      return value === undefined ? one : { ...one, values: [value] };
+    }),
+  );
+  const { outcome, advice } = judgePiece(askedOf(exercise), record, RULES);
+  expect([outcome, advice.length]).toEqual(["another-heat", 1]);
+  expect(advice[0]!.saying).toMatchObject({ code: "upset", verb: "upset", name: "shoe" });
+  expect(sentenceOf(advice[0]!.saying, (mm) => mm.toFixed(1))).toMatch(
+    /^Upset the shoe on\. By \d\.\d into the shank\.$/,
+  );
 });

@@ -110,7 +110,8 @@ function sayingOf({ bar, move, from, to, operation, lines, part }: SayInput): Sa
   const places = stretch.kind === "transition" ? placesInOrder(to) : [null];
   const place = places[at] ?? null;
   const code = move.kind === "upset" ? "upset" : "draw";
-  const isTipOnly = code === "upset" && place === "tip";
+  // Where it only goes on into the bar beside it, nothing is done at the tip.
+  const isTipOnly = code === "upset" && place === "tip" && largestChange(from, to) > ALIKE_MM;
   return {
     code,
     name,
