@@ -271,5 +271,5 @@ function crossingOf(known: Known, index: number): Crossing {
   };
 }
 
-/** Larger by this share, the end of a stretch has steel for the one beside it. */
+/** An end whose area is larger by this factor than what it meets has steel for it (common practice, no source). */
 const STANDS_OUT = 1.05;

@@ -114,7 +114,7 @@ const takenFrom = (was: MetalState, is: MetalState, stretch: number) =>
     return mm > 1e-6 ? [{ stretch: index, mm }] : [];
   });
 
-/** A section comes out no larger than the steel that was taken for it by less than this, mm² in mm². */
+/** A section may come out larger than the steel that was taken for it by this factor of its area. */
 const TAKEN_SLACK = 1.02;
 
 /** Whether all that is taken from beside a stretch was as large as the stretch is to be there. */
