@@ -20,7 +20,7 @@ export const metadata: Metadata = { title: "Measure" };
 /** What a scanner or a hand may send; anything else is no tag. */
 const askedSchema = z.object({ tag: z.string().trim().min(1).max(20).optional().catch(undefined) });
 
-/** Benches kept on the device for when the network is gone; the newest first. */
+/** Benches kept on the device for when the network is gone, in the order of the page. */
 const KEPT_BENCHES = 20;
 
 interface Props {
@@ -37,6 +37,7 @@ export default async function QueuePage({ searchParams }: Props) {
   const queue = await listBenchQueue(database, actor);
   const isToday = (at: string) => dayOf(Date.parse(at), actor.timeZone) === today(actor);
   const { ready, today: ofToday, earlier } = benchQueue(queue, { isToday, maySign: staff });
+  const kept = [...ready, ...ofToday, ...earlier].slice(0, KEPT_BENCHES);
   const table = {
     ...{ withLearner: staff, isToday },
     ...{ nowMs: requestTime(), timeZone: actor.timeZone },
@@ -51,7 +52,7 @@ export default async function QueuePage({ searchParams }: Props) {
   }));
   return (
     <main className="grid grow lg:grid-cols-[minmax(0,1fr)_360px]">
-      <KeepOffline paths={queue.slice(0, KEPT_BENCHES).map(({ id }) => `/measure/${id}`)} />
+      <KeepOffline paths={kept.map(({ id }) => `/measure/${id}`)} />
       <div className="p-5">
         <div className="mb-3 flex flex-wrap items-baseline gap-x-5">
           <h1 className="font-slab text-27 font-semibold">At the bench</h1>
