@@ -15,9 +15,15 @@ import { findRecord, listResults } from "./queries/record";
 import { findTrackRecords } from "./queries/trackRecord";
 import { findRun, listPieceErrors } from "./queries/runs";
 import { listStudies } from "./queries/studies";
-import { curriculumRevision, piece, standing, standingEvidence } from "./schema";
+import { choiceLog, curriculumRevision, piece, standing, standingEvidence } from "./schema";
 import { keepStandings, rulesInForce, signedPieces } from "./standing";
 import { act, actOk, actorsOf, newId, openTestDatabase, type TestSchool } from "./testing/database";
+
+const NONE_MADE = {
+  first: { made: 0, kept: 0 },
+  another: { made: 0, kept: 0 },
+  leftOut: { made: 0, kept: 0 },
+};
 
 /** The whole demonstration school, two terms and all. */
 const START = Date.UTC(2026, 9, 6, 17, 0);
@@ -207,6 +213,44 @@ describe("a learner", () => {
     expect((await overview("Corin Vale")).next).toEqual(next);
   });
 
+  test("what is set is kept with the list as it stood, once, and never changed", async () => {
+    const learnerId = personId("Corin Vale");
+    const { next, candidates } = await overview("Corin Vale");
+    const setting = (exerciseId: string) => ({
+      revisionId: candidates.find((one) => one.exerciseId === exerciseId)!.revisionId,
+      learners: [{ assignmentId: newId(), personId: learnerId }],
+    });
+    const [first, second] = next.ranked;
+    const [left] = next.notNow;
+    const logged = async (exerciseId: string) => {
+      const input = setting(exerciseId);
+      await actOk(database, school.instructor, "assign", input);
+      await actOk(database, school.instructor, "assign", input);
+      const { assignmentId } = input.learners[0]!;
+      const rows = await database
+        .select()
+        .from(choiceLog)
+        .where(eq(choiceLog.assignmentId, assignmentId));
+      await actOk(database, school.instructor, "withdraw-assignment", { assignmentId });
+      expect(rows).toHaveLength(1);
+      return rows[0]!;
+    };
+    const ofSecond = await logged(second!.exerciseId);
+    expect(ofSecond).toMatchObject({ learnerId, schoolId, place: 2, notNow: null });
+    const listed = ofSecond.candidates as { exerciseId: string }[];
+    expect(listed.slice(0, 2).map(({ exerciseId }) => exerciseId)).toEqual([
+      first!.exerciseId,
+      second!.exerciseId,
+    ]);
+    expect(await logged(first!.exerciseId)).toMatchObject({ place: 1 });
+    expect(await logged(left!.exerciseId)).toMatchObject({
+      ...{ place: null, notNow: { code: left!.why.code } },
+    });
+    await expect(pool.query("update choice_log set place = 1")).rejects.toMatchObject({
+      ...{ code: "23001" },
+    });
+  });
+
   test("without a welding hearth nothing is welded, without a bar nothing of it is made", async () => {
     const ring = school.rows.exercise.find(({ name }) => name === "Welded boat ring")!;
     await actOk(database, school.assistant, "set-shop", {
@@ -286,14 +330,37 @@ describe("a learner", () => {
 
 describe("the school as a whole", () => {
   test("its own record of what was foretold is reckoned from its pieces, for staff alone", async () => {
-    const { retests, piecesToGo, causes } = await findTrackRecords(database, school.instructor);
+    const { retests, piecesToGo, causes, choices } = await findTrackRecords(
+      database,
+      school.instructor,
+    );
     expect(retests.of).toBeGreaterThan(20);
     expect(retests.came).toBeLessThanOrEqual(retests.of);
     expect(piecesToGo.expected).toBeLessThanOrEqual(piecesToGo.of);
     expect(causes.of).toBeGreaterThan(0);
+    // What was just set is not made yet.
+    expect(choices).toEqual(NONE_MADE);
     const none = { of: 0, expected: 0, came: 0, within: 0 };
     expect(await findTrackRecords(database, school.learner)).toEqual({
       ...{ retests: none, piecesToGo: none, causes: none },
+      choices: NONE_MADE,
+    });
+  });
+
+  test("what became of what was set is counted once it is made and signed, for this school alone", async () => {
+    const made = school.rows.piece.find(
+      ({ id, kind }) =>
+        kind === "assessed" && school.rows.verdict.some(({ pieceId }) => pieceId === id),
+    )!;
+    await database.insert(choiceLog).values({
+      ...{ assignmentId: made.assignmentId, schoolId, learnerId: made.learnerId },
+      ...{ place: 3, candidates: [] },
+    });
+    const { choices } = await findTrackRecords(database, school.instructor);
+    expect(choices).toMatchObject({
+      first: { made: 0 },
+      another: { made: 1 },
+      leftOut: { made: 0 },
     });
   });
 

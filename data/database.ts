@@ -16,6 +16,21 @@ export const SERVING_LIMITS = {
   idle_in_transaction_session_timeout: 20_000,
 };
 
+/**
+ * Runs queries side by side; in a transaction one after another, for it has one connection.
+ *
+ * @example await queryTogether(database, [() => listTechniques(database, actor), () => findShop(database, actor)])
+ */
+export async function queryTogether<const Queries extends readonly (() => Promise<unknown>)[]>(
+  database: Queryable,
+  queries: Queries,
+): Promise<{ -readonly [At in keyof Queries]: Awaited<ReturnType<Queries[At]>> }> {
+  const answers: unknown[] = [];
+  if ("rollback" in database) for (const query of queries) answers.push(await query());
+  else answers.push(...(await Promise.all(queries.map((query) => query()))));
+  return answers as { -readonly [At in keyof Queries]: Awaited<ReturnType<Queries[At]>> };
+}
+
 /** Opens a pool on a PostgreSQL address. The caller closes it. */
 export function openDatabase(
   url: string,

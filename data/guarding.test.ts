@@ -675,6 +675,7 @@ describe("the database itself", () => {
       "device_note",
       "curriculum_revision",
       "next_choice",
+      "choice_log",
       "agreement_reading",
       "floor_event",
       "sawn_bar",

@@ -1,7 +1,10 @@
 import { and, eq, inArray, isNull } from "drizzle-orm";
-import { INSTRUCTORS } from "../actor";
+import { loggedChoice } from "@/core/climb/choiceLog";
+import { INSTRUCTORS, type Actor } from "../actor";
+import type { Transaction } from "../database";
 import { notFound } from "../notFound";
-import { assignment, exerciseRevision, membership } from "../schema";
+import { findChoice, findLearnersWork } from "../queries/learner";
+import { assignment, choiceLog, exerciseRevision, membership } from "../schema";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
 
@@ -10,7 +13,7 @@ export const assign = defineCommand({
   roles: INSTRUCTORS,
   run: async ({ tx, actor }, { revisionId, learners }) => {
     const [revision] = await tx
-      .select({ id: exerciseRevision.id })
+      .select({ exerciseId: exerciseRevision.exerciseId })
       .from(exerciseRevision)
       .where(
         and(eq(exerciseRevision.id, revisionId), eq(exerciseRevision.schoolId, actor.schoolId)),
@@ -36,7 +39,20 @@ export const assign = defineCommand({
       revisionId,
       assignedBy: actor.personId,
     }));
-    await tx.insert(assignment).values(rows).onConflictDoNothing({ target: assignment.id });
+    // What is already set speaks for itself in the list: it is asked before.
+    const lists = await listsOf(tx, actor, personIds);
+    const added = await tx
+      .insert(assignment)
+      .values(rows)
+      .onConflictDoNothing({ target: assignment.id })
+      .returning({ id: assignment.id, learnerId: assignment.learnerId });
+    if (added.length > 0)
+      await tx.insert(choiceLog).values(
+        added.map(({ id, learnerId }) => ({
+          ...{ assignmentId: id, schoolId: actor.schoolId, learnerId },
+          ...loggedChoice(lists.get(learnerId)!.next, revision.exerciseId),
+        })),
+      );
     const ids = rows.map(({ id }) => id);
     const there = await tx.select().from(assignment).where(inArray(assignment.id, ids));
     for (const { id, schoolId, learnerId } of rows)
@@ -47,6 +63,12 @@ export const assign = defineCommand({
     return { assignmentIds: ids };
   },
 });
+
+/** What each learner would be given next. */
+const listsOf = async (tx: Transaction, actor: Actor, learnerIds: readonly string[]) =>
+  findLearnersWork(tx, actor, learnerIds, {
+    ...{ choice: await findChoice(tx, actor), now: Date.now() },
+  });
 
 export const withdrawAssignment = defineCommand({
   name: "withdraw-assignment",

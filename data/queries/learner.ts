@@ -2,7 +2,7 @@ import type { Choices } from "@/core/climb/choose";
 import { LATEST_PIECES, recurringCauses, type CauseRates } from "@/core/cause/recurring";
 import type { RecurringCause } from "@/core/cause/recurs";
 import type { Actor } from "../actor";
-import type { Queryable } from "../database";
+import { queryTogether, type Queryable } from "../database";
 import { listOpenAssignments, type OpenAssignment } from "./assignments";
 import { listPieceCauses, schoolCauseRates } from "./causes";
 import {
@@ -53,11 +53,11 @@ export interface Choice {
 }
 
 export async function findChoice(database: Queryable, actor: Actor): Promise<Choice> {
-  const [techniques, candidates, shop, causeRates] = await Promise.all([
-    listTechniques(database, actor),
-    listCandidates(database, actor),
-    findShop(database, actor),
-    schoolCauseRates(database, actor),
+  const [techniques, candidates, shop, causeRates] = await queryTogether(database, [
+    () => listTechniques(database, actor),
+    () => listCandidates(database, actor),
+    () => findShop(database, actor),
+    () => schoolCauseRates(database, actor),
   ]);
   return { techniques, candidates, shop, causeRates };
 }
@@ -77,12 +77,12 @@ export async function findLearnersWork(
 ): Promise<Map<string, LearnerWork>> {
   const { techniques, candidates, shop, causeRates } = choice;
   const [only] = learnerIds.length === 1 ? learnerIds : [];
-  const [assignments, pieces, standings, causes, choices] = await Promise.all([
-    listOpenAssignments(database, actor, [...learnerIds]),
-    listLearnerPieces(database, actor, learnerIds),
-    listStandings(database, actor, only),
-    listPieceCauses(database, actor, learnerIds, LATEST_PIECES),
-    listChoices(database, learnerIds),
+  const [assignments, pieces, standings, causes, choices] = await queryTogether(database, [
+    () => listOpenAssignments(database, actor, [...learnerIds]),
+    () => listLearnerPieces(database, actor, learnerIds),
+    () => listStandings(database, actor, only),
+    () => listPieceCauses(database, actor, learnerIds, LATEST_PIECES),
+    () => listChoices(database, learnerIds),
   ]);
   const bySlug = new Map(techniques.map(({ id, slug }) => [slug, id]));
   const ofLearner = <Row extends { learnerId: string }>(rows: readonly Row[]) => {

@@ -1,4 +1,5 @@
 import { sql } from "drizzle-orm";
+import { recordOfChoices, type ChoiceRecord } from "@/core/climb/choiceLog";
 import {
   recordOfCauses,
   recordOfPiecesToGo,
@@ -16,6 +17,7 @@ export interface TrackRecords {
   retests: TrackRecord;
   piecesToGo: TrackRecord;
   causes: TrackRecord;
+  choices: ChoiceRecord;
 }
 
 /** So many of the school's latest pieces are looked at. */
@@ -64,5 +66,23 @@ export async function findTrackRecords(database: Queryable, actor: Actor): Promi
     retests: recordOfRetests(histories),
     piecesToGo: recordOfPiecesToGo(errors),
     causes: recordOfCauses(isStaff(actor) ? await listCauseAnswers(database, actor) : []),
+    choices: recordOfChoices(isStaff(actor) ? await listChoicesMade(database, actor) : []),
   };
+}
+
+/** The latest exercises set of which a piece has its verdict: where each stood in the list, and its first verdict. */
+async function listChoicesMade(
+  database: Queryable,
+  { schoolId }: Actor,
+): Promise<{ place: number | null; isKept: boolean }[]> {
+  const { rows } = await database.execute<{ place: number | null; is_kept: boolean }>(sql`
+    select distinct on (c.logged_at, c.assignment_id) c.place, v.outcome = 'keep' as is_kept
+    from choice_log c
+    join piece p on p.school_id = c.school_id and p.assignment_id = c.assignment_id
+    join verdict v on v.school_id = p.school_id and v.piece_id = p.id and v.sequence = 1
+    where c.school_id = ${schoolId} and p.school_id = ${schoolId} and v.school_id = ${schoolId}
+      and p.kind = 'assessed'
+    order by c.logged_at desc, c.assignment_id, p.started_at, p.id
+    limit ${MAX_PIECES}`);
+  return rows.map(({ place, is_kept: isKept }) => ({ place, isKept }));
 }

@@ -12,7 +12,7 @@ import {
   unique,
   uuid,
 } from "drizzle-orm/pg-core";
-import { exercise, technique } from "./exercises";
+import { assignment, exercise, technique } from "./exercises";
 import { moment, person, schoolId } from "./people";
 import { piece } from "./pieces";
 
@@ -116,6 +116,37 @@ export const nextChoice = pgTable(
     }),
     index("choice_by_learner").on(table.learnerId, table.saidAt),
     check("choice_says", sql`${table.says} in ('pin', 'skip', 'let')`),
+  ],
+);
+
+/** Only ever added. What the list of the next said when an exercise was set, and where in it that stood. */
+export const choiceLog = pgTable(
+  "choice_log",
+  {
+    assignmentId: uuid("assignment_id").primaryKey(),
+    schoolId: schoolId(),
+    learnerId: uuid("learner_id").notNull(),
+    /** From 1; null where it wasn't in the list. */
+    place: integer("place"),
+    /** Why the list left it out. */
+    notNow: jsonb("not_now"),
+    /** The head of the list, with scores and reasons. */
+    candidates: jsonb("candidates").notNull(),
+    loggedAt: moment("logged_at").notNull().defaultNow(),
+  },
+  (table) => [
+    foreignKey({
+      name: "choice_log_assignment",
+      columns: [table.schoolId, table.assignmentId],
+      foreignColumns: [assignment.schoolId, assignment.id],
+    }),
+    foreignKey({
+      name: "choice_log_learner",
+      columns: [table.schoolId, table.learnerId],
+      foreignColumns: [person.schoolId, person.id],
+    }),
+    index("choice_log_by_school").on(table.schoolId, table.loggedAt),
+    check("choice_log_place", sql`${table.place} > 0`),
   ],
 );
 

@@ -14,6 +14,7 @@ export {
   agreementReading,
   agreementStudy,
   curriculumRevision,
+  choiceLog,
   nextChoice,
   standing,
 } from "./climb";

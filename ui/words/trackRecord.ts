@@ -1,3 +1,4 @@
+import type { ChoiceRecord, FirstPieces } from "@/core/climb/choiceLog";
 import type { TrackRecord } from "@/core/climb/trackRecord";
 
 /** Fewer known outcomes than this say nothing of how good a forecast is. */
@@ -12,4 +13,18 @@ export function trackRecordInWords({ of, expected, came, within }: TrackRecord):
   return off < 0
     ? `${counts}: fewer than stated. Take it with a grain of salt here.`
     : `${counts}: more than stated. It is too careful here.`;
+}
+
+/** What became of what was set, by where it stood in the list. */
+export function choicesInWords(record: ChoiceRecord): string {
+  const parts: [string, FirstPieces][] = [
+    ["the first of the list", record.first],
+    ["another of the list", record.another],
+    ["one it left out", record.leftOut],
+  ];
+  const made = parts.filter(([, { made }]) => made > 0);
+  if (made.reduce((sum, [, { made }]) => sum + made, 0) < MIN_KNOWN)
+    return "Every choice is kept with the list as it stood; too few are made and signed so far to count.";
+  const counts = made.map(([what, { made, kept }]) => `${what}, ${kept} of ${made}`);
+  return `First pieces kept, where what was set was ${counts.join("; ")}. Who is given what isn’t drawn by lot: this alone says neither is better.`;
 }

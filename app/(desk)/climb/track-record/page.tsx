@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { STAFF } from "@/data/actor";
 import { findTrackRecords, type TrackRecords } from "@/data/queries/trackRecord";
 import { ClimbTabs } from "@/ui/climb/ClimbTabs";
-import { trackRecordInWords } from "@/ui/words/trackRecord";
+import { choicesInWords, trackRecordInWords } from "@/ui/words/trackRecord";
 import { requireActor, recordsOf } from "../../../server";
 
 export const metadata: Metadata = { title: "How sure are we" };
@@ -59,6 +59,7 @@ const CLAIMS: readonly Claim[] = [
     said: "The exercise with the most reasons; easier ones are left out for who is past them.",
     checked:
       "On made-up learners it takes 81 to 97 hundredths of the time the list takes to ten times True: least where much is known already and techniques share it, most where they share nothing.",
+    own: ({ choices }) => choicesInWords(choices),
   },
   {
     what: "An exercise as a test",

@@ -1,0 +1,68 @@
+import { LOGGED_CANDIDATES, loggedChoice, recordOfChoices } from "./choiceLog";
+import type { Choices } from "./choose";
+
+const LIST: Choices = {
+  ranked: [
+    {
+      exerciseId: "pinned",
+      score: 1035,
+      reasons: [
+        { code: "pinned", reason: "for her bad wrist" },
+        { code: "step", step: 2 },
+      ],
+    },
+    { exerciseId: "begun", score: 110, reasons: [{ code: "run", have: 1, need: 3, step: 3 }] },
+  ],
+  notNow: [
+    { exerciseId: "long", why: { code: "minutes", needs: 90, left: 60 } },
+    { exerciseId: "off", why: { code: "skipped", reason: "not before her wrist is well" } },
+  ],
+};
+
+describe("a choice is kept with the list as it stood", () => {
+  test.each([
+    ["the first", "pinned", { place: 1, notNow: null }],
+    ["another of the list", "begun", { place: 2, notNow: null }],
+    ["left out", "long", { place: null, notNow: { code: "minutes", needs: 90, left: 60 } }],
+    ["not on the shelf", "elsewhere", { place: null, notNow: null }],
+  ])("%s", (_what, exerciseId, expected) => {
+    expect(loggedChoice(LIST, exerciseId)).toMatchObject(expected);
+  });
+
+  test("without anybody's own words", () => {
+    const logged = loggedChoice(LIST, "off");
+    expect(logged.notNow).toEqual({ code: "skipped" });
+    expect(logged.candidates[0]!.reasons).toEqual([{ code: "pinned" }, { code: "step", step: 2 }]);
+    expect(JSON.stringify(logged)).not.toContain("wrist");
+  });
+
+  test.each([LOGGED_CANDIDATES, LOGGED_CANDIDATES + 1])(
+    "of %d its head, and the place",
+    (count) => {
+      const ranked = Array.from({ length: count }, (_, at) => ({
+        ...{ exerciseId: `${at}`, score: -at, reasons: [] },
+      }));
+      const { candidates, place } = loggedChoice({ ranked, notNow: [] }, `${count - 1}`);
+      expect(candidates.map(({ exerciseId }) => exerciseId)).toEqual(
+        ranked.slice(0, LOGGED_CANDIDATES).map(({ exerciseId }) => exerciseId),
+      );
+      expect(place).toBe(count);
+    },
+  );
+});
+
+test("what became of choices is counted by where they stood", () => {
+  expect(
+    recordOfChoices([
+      { place: 1, isKept: true },
+      { place: 1, isKept: false },
+      { place: 2, isKept: true },
+      { place: 9, isKept: true },
+      { place: null, isKept: false },
+    ]),
+  ).toEqual({
+    first: { made: 2, kept: 1 },
+    another: { made: 2, kept: 2 },
+    leftOut: { made: 1, kept: 0 },
+  });
+});
