@@ -209,6 +209,11 @@ await main(async () => {
         "ms",
       ),
       "a learner's page, the server's time, 95th percentile": atMost(large.learner.p95, "ms", 60),
+      "a class of 70, what everybody makes next, the server's time, 95th percentile": atMost(
+        large.classPlan.p95,
+        "ms",
+        300,
+      ),
       "signing a piece with all that follows, 95th percentile": atMost(large.sign.p95, "ms", 60),
       "cohort at ten times the pieces": atMost(large.cohort.p95 / small.cohort.p95, "times", 10),
       "a learner's page at ten times the pieces": atMost(

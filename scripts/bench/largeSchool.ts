@@ -8,6 +8,7 @@ import { insertDemoRows } from "@/data/demo/insert";
 import { buildDemoSchool } from "@/data/demo/school";
 import { migrateDatabase } from "@/data/migrate";
 import { hashPassword } from "@/data/password";
+import { planClass, type SchoolClass } from "@/data/queries/classes";
 import { listStandings } from "@/data/queries/climb";
 import { findFloor } from "@/data/queries/floor";
 import { findLearnerOverview } from "@/data/queries/learner";
@@ -17,6 +18,8 @@ import { keepStandings } from "@/data/standing";
 
 /** A school of 200 learners and forty techniques that can grow, and how long its screens and signings take. */
 const LEARNERS = 200;
+/** So many of them come to one class. */
+const CLASS_OF = 70;
 const ROUNDS = 60;
 const SIGNED = 60;
 const NOW = Date.UTC(2026, 10, 25);
@@ -28,6 +31,8 @@ export interface LargeSchool {
   learnerIds: readonly string[];
   /** The class with the most that happened, which nobody closed. */
   classId: string;
+  /** A class of seventy. */
+  largeClass: SchoolClass;
 }
 
 /** Makes the school in an empty database. */
@@ -66,7 +71,28 @@ export async function makeLargeSchool(database: Database, pool: Pool): Promise<L
      where d.closed_at is null group by d.id order by count(*) desc limit 1`,
   );
   const learnerIds = learners.rows.map(({ id }) => id);
-  return { database, pool, actor, learnerIds, classId: classes.rows[0]!.id };
+  const largeClass = await makeLargeClass(pool, actor);
+  return { database, pool, actor, learnerIds, classId: classes.rows[0]!.id, largeClass };
+}
+
+/** A cohort of seventy, and a class of it. */
+async function makeLargeClass(pool: Pool, { schoolId, personId }: Actor): Promise<SchoolClass> {
+  const of = { id: uuidV7(), cohortId: uuidV7(), cohort: "Bench cohort" };
+  const time = { day: new Date(NOW).toISOString().slice(0, 10), begins: "18:00", minutes: 180 };
+  await pool.query("insert into cohort (id, school_id, name, letter) values ($1, $2, $3, 'ZZ')", [
+    ...[of.cohortId, schoolId, of.cohort],
+  ]);
+  await pool.query(
+    `insert into class_day (id, school_id, cohort_id, day, begins, minutes, hearths, planned_by)
+     values ($1, $2, $3, $4, $5, $6, 12, $7)`,
+    [of.id, schoolId, of.cohortId, time.day, time.begins, time.minutes, personId],
+  );
+  await pool.query(
+    `update membership set cohort_id = $1 where person_id in
+       (select id from person where school_id = $2 and tag_code like 'Z%' order by tag_code limit ${CLASS_OF})`,
+    [of.cohortId, schoolId],
+  );
+  return { ...of, ...time, hearths: 12, movedFrom: null };
 }
 
 /** Copies signed pieces, readings and verdicts of the demonstration over all learners, until there are so many. */
@@ -192,6 +218,8 @@ export interface Measured {
   /** Its median against bare SQL's. */
   cohortRatio: number;
   learner: Times;
+  /** What everybody of a class of seventy makes next. */
+  classPlan: Times;
   sign: Times;
   floor: Times;
   /** All standings of the school from scratch, ms. */
@@ -200,7 +228,7 @@ export interface Measured {
 
 /** The school's screens, one signing and all standings, as they are now. */
 export async function measureSchool(of: LargeSchool): Promise<Measured> {
-  const { database, pool, actor, learnerIds, classId } = of;
+  const { database, pool, actor, learnerIds, classId, largeClass } = of;
   const { schoolId } = actor;
   const before = performance.now();
   await database.transaction((tx) => keepStandings(tx, { schoolId }));
@@ -222,6 +250,7 @@ export async function measureSchool(of: LargeSchool): Promise<Measured> {
     cohort: ours,
     cohortRatio: ours.median / bare.median,
     learner: times(learner),
+    classPlan: times(await timed(ROUNDS, () => planClass(database, actor, largeClass))),
     sign: times(await signing(of)),
     floor: times(await timed(ROUNDS, () => findFloor(database, actor, classId))),
     recomputeMs,
