@@ -1,8 +1,8 @@
 import { throughForge, type Policy, type World } from "./forge";
 
 const LEARNERS = 40;
-const minutes = (policy: Policy, world: World) =>
-  Array.from({ length: LEARNERS }, (_, seed) => throughForge(policy, world, seed).minutes).reduce(
+const minutes = (policy: Policy, world: World, learners = LEARNERS) =>
+  Array.from({ length: learners }, (_, seed) => throughForge(policy, world, seed).minutes).reduce(
     (sum, one) => sum + one,
     0,
   );
@@ -32,4 +32,19 @@ test("choosing at random is no shorter where techniques share nothing, and those
   const none = { entry: "beginners", transfer: 0 } as const;
   expect(minutes("random", none)).toBeGreaterThan(minutes("list", none));
   expect(minutes("list", { ...none, entry: "experienced" })).toBeLessThan(minutes("list", none));
+});
+
+test("where nothing is shared, who sees true chances takes least, and who goes for the hardest most", () => {
+  const world = { entry: "experienced", transfer: 0 } as const;
+  const [likeliest, ours, list, hardest] = (
+    ["likeliest", "ranked", "list", "hardest"] as const
+  ).map((policy) => minutes(policy, world, 120));
+  expect(likeliest!).toBeLessThan(Math.min(ours!, list!));
+  expect(hardest!).toBeGreaterThan(Math.max(ours!, list!));
+});
+
+// Where nearly all is learnt for all, hard pieces teach the most: even this is no worst.
+test("where techniques share nearly all, going for the hardest is shorter than the list", () => {
+  const world = { entry: "beginners", transfer: 0.9 } as const;
+  expect(minutes("hardest", world)).toBeLessThan(minutes("list", world));
 });

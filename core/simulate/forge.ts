@@ -1,3 +1,4 @@
+import normalCdf from "@stdlib/stats-base-dists-normal-cdf";
 import { rankNext, type Candidate, type LatestOf } from "../climb/choose";
 import { missingBefore, type CourseNode } from "../climb/curriculum";
 import type { Standing as ClimbStanding } from "../climb/standing";
@@ -41,7 +42,8 @@ export interface World {
   entry: Entry;
 }
 
-export const POLICIES = ["list", "ranked", "random", "easiest"] as const;
+/** The last two know how good the learner truly is: what the best and the worst of choosing come to. */
+export const POLICIES = ["list", "ranked", "random", "easiest", "likeliest", "hardest"] as const;
 export type Policy = (typeof POLICIES)[number];
 
 /** Sizes and minutes of the exercises of a step, and what its sizes allow against True. */
@@ -144,6 +146,13 @@ class Learner {
   private left = ({ amount, day: of }: Practice, day: number) =>
     amount * 2 ** (-(day - of) / this.halfLifeDays);
 
+  /** That all sizes of an exercise come within what its step allows. */
+  chance({ techniqueId, rests, step }: ForgeExercise, at: { day: number; tired: number }): number {
+    const isWithin = (component: Component) =>
+      2 * normalCdf(STEPS[step].allows / this.spread(techniqueId, component, at), 0, 1) - 1;
+    return rests.reduce((all, component) => all * isWithin(component), 1);
+  }
+
   make({ techniqueId, rests }: ForgeExercise, at: { day: number; tired: number }): number[] {
     const errors = rests.map(
       (component) => this.spread(techniqueId, component, at) * this.random.normal(),
@@ -174,6 +183,8 @@ interface Standing {
   open: readonly ForgeExercise[];
   latest: LatestOf[];
   random: Random;
+  /** How likely an exercise is met now, as it truly is. */
+  chance: (exercise: ForgeExercise) => number;
 }
 
 /** Minutes at the fire until all ten techniques are True, and how many pieces; the same seed gives each policy the same person. */
@@ -195,9 +206,11 @@ export function throughForge(
     evening = Math.floor(minutes / EVENING_MINUTES);
     // One technique's tool or fire isn't free this evening.
     if (isNew) out = random.pick(TEN_TECHNIQUES).id;
-    const exercise = choose({ reached, open: openTo(reached, out), latest, random });
     const tired = (minutes % EVENING_MINUTES) / EVENING_MINUTES;
-    const errors = learner.make(exercise, { day: evening * CLASS_DAYS, tired });
+    const at = { day: evening * CLASS_DAYS, tired };
+    const chance = (of: ForgeExercise) => learner.chance(of, at);
+    const exercise = choose({ reached, open: openTo(reached, out), latest, random, chance });
+    const errors = learner.make(exercise, at);
     const meetsStep = stepMet(errors);
     take(reached.get(exercise.techniqueId)!, exercise, meetsStep);
     const { exerciseId, techniqueId } = exercise;
@@ -271,6 +284,21 @@ const CHOOSERS: Record<Policy, () => Chooser> = {
       const useful = open.filter(({ techniqueId, step }) => step > reached.get(techniqueId)!.step);
       return random.pick(useful);
     },
+  /** A run that is begun; else of the last exercises the one likeliest to be met. */
+  likeliest:
+    () =>
+    ({ reached, open, chance }) => {
+      const last = open.filter(({ step }) => step === 3);
+      const begun = last.find(({ techniqueId }) => reached.get(techniqueId)!.inARow > 0);
+      return begun ?? maxBy(last, chance);
+    },
+  /** What is least likely to be met of what is any use. */
+  hardest:
+    () =>
+    ({ reached, open, chance }) => {
+      const useful = open.filter(({ techniqueId, step }) => step > reached.get(techniqueId)!.step);
+      return maxBy(useful, (exercise) => -chance(exercise));
+    },
   /** The easiest of what is any use, in the order of the course. */
   easiest:
     () =>
@@ -279,6 +307,9 @@ const CHOOSERS: Record<Policy, () => Chooser> = {
       return [...useful].sort((a, b) => a.step - b.step)[0]!;
     },
 };
+
+const maxBy = <Of>(all: readonly Of[], score: (one: Of) => number): Of =>
+  all.reduce((best, one) => (score(one) > score(best) ? one : best));
 
 function standingOf(
   techniqueId: string,

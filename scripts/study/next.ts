@@ -49,5 +49,8 @@ export function printNext(): void {
     console.log(
       `  ${entry.padEnd(12)} sharing ${transfer}: list ${listMinutes.toFixed(0)} min, ${said.join(", ")}`,
     );
+    const all = Object.values(shares).map(({ share }) => share);
+    const [best, worst] = [Math.min(1, ...all), Math.max(1, ...all)];
+    console.log(`    best found ${best.toFixed(2)}, worst found ${worst.toFixed(2)}`);
   }
 }
