@@ -7,6 +7,7 @@ import type { Database } from "./database";
 import { insertDemoRows } from "./demo/insert";
 import { buildDemoSchool } from "./demo/school";
 import { findAward } from "./queries/award";
+import { schoolCauseRates } from "./queries/causes";
 import { listEvidence, listStandings } from "./queries/climb";
 import { findCourse, previewCourse } from "./queries/course";
 import { listDefectCounts, listItems } from "./queries/items";
@@ -329,6 +330,12 @@ describe("a learner", () => {
 });
 
 describe("the school as a whole", () => {
+  test("how common causes are is the same from the records and from what is remembered of them", async () => {
+    const rates = await schoolCauseRates(database, school.instructor);
+    expect(rates.size).toBeGreaterThan(3);
+    expect(await schoolCauseRates(database, school.instructor)).toEqual(rates);
+  });
+
   test("its own record of what was foretold is reckoned from its pieces, for staff alone", async () => {
     const { retests, piecesToGo, causes, choices } = await findTrackRecords(
       database,

@@ -138,6 +138,10 @@ export async function schoolCauseRates(database: Queryable, actor: Actor): Promi
   return causeRates(await causesWhere(database, actor, latest));
 }
 
+/** What first verdicts pointed to, by their ids: they never change, so what was reckoned of one once holds for good. */
+const reckoned = new Map<string, CauseCode[]>();
+const REMEMBERED = 20_000;
+
 /** Newest first. */
 async function causesWhere(
   database: Queryable,
@@ -151,9 +155,7 @@ async function causesWhere(
       tag: piece.tag,
       techniqueId: exercise.techniqueId,
       startedAt: piece.startedAt,
-      revisionId: piece.revisionId,
-      characteristics: exerciseRevision.characteristics,
-      computed: verdict.computed,
+      verdictId: verdict.id,
     })
     .from(piece)
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
@@ -161,14 +163,42 @@ async function causesWhere(
     .innerJoin(verdict, and(ofEachPiece(verdict), eq(verdict.sequence, 1)))
     .where(and(eq(piece.schoolId, schoolId), which))
     .orderBy(desc(piece.startedAt), desc(piece.id));
-  return rows.map(({ startedAt, revisionId, characteristics, computed, ...row }) => ({
+  const known = new Map(rows.map(({ verdictId }) => [verdictId, reckoned.get(verdictId)]));
+  const unknown = [...known.keys()].filter((id) => !known.get(id));
+  for (const [id, causes] of await reckonCauses(database, schoolId, unknown)) known.set(id, causes);
+  return rows.map(({ startedAt, verdictId, ...row }) => ({
     ...row,
     startedAt: startedAt.getTime(),
-    causes: likelyCauses(
-      signsOf({
-        characteristics: characteristicsOf(revisionId, characteristics),
-        verdict: computed as Verdict,
-      }),
-    ).map(({ code }) => code),
+    causes: known.get(verdictId)!,
   }));
+}
+
+async function reckonCauses(
+  database: Queryable,
+  schoolId: string,
+  verdictIds: readonly string[],
+): Promise<[string, CauseCode[]][]> {
+  if (verdictIds.length === 0) return [];
+  const rows = await database
+    .select({
+      id: verdict.id,
+      computed: verdict.computed,
+      revisionId: piece.revisionId,
+      characteristics: exerciseRevision.characteristics,
+    })
+    .from(verdict)
+    .innerJoin(piece, and(eq(piece.schoolId, verdict.schoolId), eq(piece.id, verdict.pieceId)))
+    .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
+    .where(and(eq(verdict.schoolId, schoolId), sql`${verdict.id} = any(${uuids(verdictIds)})`));
+  const found = rows.map(({ id, computed, revisionId, characteristics }): [string, CauseCode[]] => {
+    const signs = signsOf({
+      characteristics: characteristicsOf(revisionId, characteristics),
+      verdict: computed as Verdict,
+    });
+    return [id, likelyCauses(signs).map(({ code }) => code)];
+  });
+  while (reckoned.size > 0 && reckoned.size + found.length > REMEMBERED)
+    reckoned.delete(reckoned.keys().next().value!);
+  for (const [id, causes] of found) reckoned.set(id, causes);
+  return found;
 }
