@@ -354,7 +354,7 @@ describe("the school as a whole", () => {
     });
   });
 
-  test("what became of what was set is counted once it is made and signed, for this school alone", async () => {
+  test("what became of what was set is counted once it is made and signed", async () => {
     const made = school.rows.piece.find(
       ({ id, kind }) =>
         kind === "assessed" && school.rows.verdict.some(({ pieceId }) => pieceId === id),

@@ -65,10 +65,10 @@ export const assign = defineCommand({
 });
 
 /** What each learner would be given next. */
-const listsOf = async (tx: Transaction, actor: Actor, learnerIds: readonly string[]) =>
-  findLearnersWork(tx, actor, learnerIds, {
-    ...{ choice: await findChoice(tx, actor), now: Date.now() },
-  });
+async function listsOf(tx: Transaction, actor: Actor, learnerIds: readonly string[]) {
+  const choice = await findChoice(tx, actor);
+  return findLearnersWork(tx, actor, learnerIds, { choice, now: Date.now() });
+}
 
 export const withdrawAssignment = defineCommand({
   name: "withdraw-assignment",

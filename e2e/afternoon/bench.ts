@@ -128,5 +128,5 @@ await sendAll();
 for (const { pieceId } of task.pieces)
   for (const { refused } of await waitingFor(personId, pieceId))
     report.refused.push(refused?.message ?? "still waiting");
-process.send!(report);
-process.disconnect();
+// A long report takes more than one write: only then is the channel closed.
+process.send!(report, undefined, undefined, () => process.disconnect());

@@ -163,9 +163,10 @@ function atBench(task: BenchTask) {
       over ||= (finished += 1) === 2;
       resolve(report as BenchReport);
     });
-    bench.once("exit", (code) => {
+    // By then everything it sent is here: where its report is, this changes nothing.
+    bench.once("disconnect", () => {
       over = true;
-      if (code !== 0) reject(new Error(`A bench ended with exit code ${code}.`));
+      reject(new Error("A bench ended without its report."));
     });
   });
   bench.send(task);
