@@ -278,12 +278,7 @@ const CHOOSERS: Record<Policy, () => Chooser> = {
     });
     return now.open.find(({ exerciseId }) => exerciseId === ranked[0]?.exerciseId) ?? now.open[0]!;
   },
-  random:
-    () =>
-    ({ reached, open, random }) => {
-      const useful = open.filter(({ techniqueId, step }) => step > reached.get(techniqueId)!.step);
-      return random.pick(useful);
-    },
+  random: () => (now) => now.random.pick(usefulOf(now)),
   /** A run that is begun; else of the last exercises the one likeliest to be met. */
   likeliest:
     () =>
@@ -293,21 +288,16 @@ const CHOOSERS: Record<Policy, () => Chooser> = {
       return begun ?? maxBy(last, chance);
     },
   /** What is least likely to be met of what is any use. */
-  hardest:
-    () =>
-    ({ reached, open, chance }) => {
-      const useful = open.filter(({ techniqueId, step }) => step > reached.get(techniqueId)!.step);
-      return maxBy(useful, (exercise) => -chance(exercise));
-    },
+  hardest: () => (now) => maxBy(usefulOf(now), (exercise) => -now.chance(exercise)),
   /** The easiest of what is any use, in the order of the course. */
-  easiest:
-    () =>
-    ({ open, reached }) => {
-      const useful = open.filter(({ techniqueId, step }) => step > reached.get(techniqueId)!.step);
-      return [...useful].sort((a, b) => a.step - b.step)[0]!;
-    },
+  easiest: () => (now) => maxBy(usefulOf(now), ({ step }) => -step),
 };
 
+/** What proves a step that isn't held yet. */
+const usefulOf = ({ open, reached }: Standing): ForgeExercise[] =>
+  open.filter(({ techniqueId, step }) => step > reached.get(techniqueId)!.step);
+
+/** The first of those that score highest. */
 const maxBy = <Of>(all: readonly Of[], score: (one: Of) => number): Of =>
   all.reduce((best, one) => (score(one) > score(best) ? one : best));
 
