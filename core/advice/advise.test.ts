@@ -1,7 +1,9 @@
+import type { Characteristic } from "../measure/characteristic";
 import { judgeReading } from "../measure/judge";
+import { valuesTaken } from "../measure/ways";
 import { pieceSchema } from "../piece/piece";
 import { planPiece } from "../piece/plan";
-import { seededRandom } from "../stats/random";
+import { seededRandom, type Random } from "../stats/random";
 import { generated } from "../testing/generated";
 import {
   askedOf,
@@ -15,6 +17,7 @@ import {
 } from "../testing/misforgedPieces";
 import { cheaperWay } from "../verdict/cheaper";
 import { judgePiece } from "../verdict/judgePiece";
+import type { CurrentReading } from "../verdict/record";
 import { advise } from "./advise";
 import { sumHeats } from "./heats";
 import { sentenceOf, type Saying } from "./saying";
@@ -108,6 +111,36 @@ test("a taper is never driven back as a whole", () => {
   expect(upset.length).toBeGreaterThanOrEqual(Math.floor(PIECES / 400));
   expect(upset.filter((stretch) => stretch.kind === "transition")).toEqual([]);
 });
+
+/** Readings near what is drawn or far from it, some mistyped, some left out. */
+function anyReadings(plan: readonly Characteristic[], random: Random): CurrentReading[] {
+  const spread = random.pick([0.02, 0.5, 1.5]);
+  return plan.flatMap((line) => {
+    if (random.next() < 0.3) return [];
+    const size = line.kind === "size" ? line.nominal : line.tolerance.sizeMm;
+    const values = Array.from({ length: valuesTaken(line).asked }, () => {
+      if (line.unit === "grade" || line.unit === "gauge") return 1;
+      const near = Math.max(0, size * (1 + spread * random.normal()));
+      return random.pick([...Array<number>(20).fill(near), 0, size * 10, 10_000]);
+    });
+    return [{ characteristicId: line.id, values, instrumentUncertainty: 0.1 }];
+  });
+}
+
+test.each(["few", "all"] as const)(
+  "whatever is read of %s lines, mistyped or left out, a verdict is said and its sizes are numbers",
+  (lines) => {
+    const random = seededRandom(3);
+    const exercises = forgeableExercises(lines);
+    for (let piece = 0; piece < generated(600); piece += 1) {
+      const exercise = exercises[piece % exercises.length]!;
+      const record = recordOf(anyReadings(exercise.plan, random));
+      const { advice } = judgePiece(askedOf(exercise), record, RULES);
+      for (const { from, to } of advice.flatMap(({ changes }) => changes))
+        expect(Number.isFinite(from) && Number.isFinite(to)).toBe(true);
+    }
+  },
+);
 
 test.each(["unfinished", "mixed"] as const)(
   "with every line read, %s: what is foretold comes true to the instrument",

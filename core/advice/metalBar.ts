@@ -40,6 +40,9 @@ export interface MetalStretch {
 /** Larger than drawn by this share, though within its limits, a stretch can be drawn on. */
 const LARGE = 1.02;
 
+/** A length read shorter is mistyped: steel of no length has no section. */
+const SHORTEST_MM = 0.5;
+
 /** Sections that aren't known from a line are taken to be as drawn; the length of a free form is its own. */
 export function metalStretches(
   bar: Bar,
@@ -66,7 +69,7 @@ export function metalStretches(
       ({ characteristic: { stretch: of, feature } }) => of === stretch.id && feature === undefined,
     );
     const thickness = own.filter(({ characteristic: { measure } }) => measure === "thickness");
-    const lengthMm = lengths[index]!;
+    const lengthMm = Math.max(SHORTEST_MM, lengths[index]!);
     const isStock = keepsSection(stretch, stock.section);
     const stations = takesItsSteel(stretch)
       ? bySteel(known[index]!, stretchVolumeMm3(stretch) / lengthMm, grade)

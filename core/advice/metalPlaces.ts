@@ -67,6 +67,9 @@ export interface StationRead {
   high: Station;
 }
 
+/** A reading of less on a bar that has a section is mistyped: steel of no section has no length. */
+const THINNEST_MM = 0.05;
+
 /** A place as it was read, and its limits; where one way wasn't read it is as the other, or as drawn. */
 function stationOf(place: PlaceOn, thickness: readonly Line[], grade: number): StationRead {
   const { share, name, section, fill } = place;
@@ -84,9 +87,11 @@ function stationOf(place: PlaceOn, thickness: readonly Line[], grade: number): S
         ? spread(nominal, plusMinusForGradeMm(nominal, grade))
         : { now: nominal, lower: nominal, nominal, upper: nominal };
     // Of a half-round the other way is twice as large, or half.
-    const times = line.characteristic.nominal > 0 ? nominal / line.characteristic.nominal : 1;
+    const isPoint = line.characteristic.nominal <= 0;
+    const times = isPoint ? 1 : nominal / line.characteristic.nominal;
+    const read = line.judgement?.value ?? line.characteristic.nominal;
     return {
-      now: (line.judgement?.value ?? line.characteristic.nominal) * times,
+      now: Math.max(read, isPoint ? 0 : THINNEST_MM) * times,
       lower: line.lower * times,
       nominal,
       upper: line.upper * times,

@@ -35,7 +35,10 @@ export function placeMm({ forms, places }: MetalState, key: string): number | nu
   if (!place) return null;
   const form = forms[place.stretch]!;
   const beforeMm = forms.slice(0, place.stretch).reduce((sum, { lengthMm }) => sum + lengthMm, 0);
-  return beforeMm + lengthShareAt(form, place.beforeMm3 / volumeOf(form)) * form.lengthMm;
+  const volumeMm3 = volumeOf(form);
+  // Readings that are mistyped may leave a stretch no steel.
+  if (volumeMm3 <= 0) return beforeMm;
+  return beforeMm + lengthShareAt(form, place.beforeMm3 / volumeMm3) * form.lengthMm;
 }
 
 /** Every feature's places in the steel: where they were read, else where they are drawn. */

@@ -24,6 +24,9 @@ export const MAX_MOVE_MM = 25;
 /** How far an angle or a diameter nobody read may be off, as a share of what it is. */
 const UNREAD_SHARE = 0.35;
 
+/** An end nobody read may be shorter by this share of its stretch. */
+const MAX_OF_END = 0.9;
+
 /** What an explanation leaves over of an overall size is at most this share of its tolerance. */
 const EXPLAINED_SHARE = 0.4;
 
@@ -263,7 +266,7 @@ function unreadEnds(measured: MeasuredPiece, part: string): Unread[] {
   // The legs of a fold say how long both are.
   if (features.some(({ id }) => isRead(measured, `${featureKey(part, id)}.legs`))) return [];
   return (["A", "B"] as const).flatMap((end): Unread[] => {
-    const { id } = stretches.at(end === "A" ? 0 : -1)!;
+    const { id, length } = stretches.at(end === "A" ? 0 : -1)!;
     if (isRead(measured, `${prefixOf(part)}${id}.length`)) return [];
     return [
       {
@@ -271,7 +274,8 @@ function unreadEnds(measured: MeasuredPiece, part: string): Unread[] {
           const bar = endMoved(state.bars.get(part)!, end, mm);
           return { ...state, bars: new Map([...state.bars, [part, bar]]) };
         },
-        max: MAX_MOVE_MM,
+        // Some of it is left.
+        max: Math.min(MAX_MOVE_MM, length * MAX_OF_END),
         undo: () => null,
       },
     ];

@@ -20,7 +20,7 @@ import { savedOf, type Saved } from "./saved";
 export type { Reason } from "./reasons";
 
 /** Raised whenever the same records would give another verdict. Kept with every verdict. */
-export const ENGINE_VERSION = 13;
+export const ENGINE_VERSION = 14;
 
 /** The school's rules: tolerance grade of each step, and how marks are taken off. */
 export interface Rules {
