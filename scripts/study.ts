@@ -1,9 +1,11 @@
+import { printEnough } from "./study/enough";
 import { printNext } from "./study/next";
 import { printPictures } from "./study/photo";
 import { printSpoiled } from "./study/spoiled";
 import { studyPiecesToGo, writeMaps } from "./study/piecesToGo";
 
 const STUDIES: Record<string, (count?: string) => void | Promise<void>> = {
+  enough: printEnough,
   fit: writeMaps,
   next: printNext,
   pictures: printPictures,

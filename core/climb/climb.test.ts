@@ -64,6 +64,17 @@ describe("standing", () => {
     expect(standingOf([piece(5, { kind: "practice" })]).step).toBe(0);
   });
 
+  test("a piece measured in part counts for Shown and Fair; of a run it proves and breaks nothing", () => {
+    const inPart = { inPart: true };
+    expect(standingOf([piece(2, inPart)]).step).toBe(2);
+    expect(standingOf([piece(3), piece(2, inPart), piece(3), piece(3)]).step).toBe(3);
+    expect(standingOf([piece(3, inPart), piece(3), piece(3)]).towards).toMatchObject({ have: 2 });
+    // Not kept, it breaks one.
+    expect(standingOf([piece(3), piece(3), piece(0, inPart), piece(3)]).towards).toMatchObject({
+      have: 1,
+    });
+  });
+
   test("a run is of one exercise", () => {
     const mixed = [piece(3), piece(3, { exerciseId: "pin" }), piece(3)];
     expect(standingOf(mixed)).toMatchObject({ step: 2, towards: { have: 2, exerciseId: "fid" } });
@@ -197,6 +208,7 @@ const pieces = fc.array(
       [{ characteristic: TIP, value: 2.8 }],
       [{ characteristic: TIP, value: 3.3 }],
     ),
+    inPart: fc.boolean(),
   }),
   { maxLength: 16 },
 );

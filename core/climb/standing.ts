@@ -18,6 +18,8 @@ export interface SignedPiece {
   guided: boolean;
   /** The highest step its latest signed verdict meets; 0 for none. */
   meetsStep: Step | 0;
+  /** Kept by an inspection that ended early: proves no run, and breaks none. */
+  inPart: boolean;
   /** When it was first signed, ms since 1970; decides the order of a run. */
   signedAt: number;
   /** Set as a cold piece: the first of its technique after a long time. */
@@ -69,7 +71,7 @@ const DAY_MS = 86_400_000;
  * three in a row of one exercise, unaided. Step 4: ten in a row of one exercise that meet
  * it and match one another, each size no farther from any other's than a grade's width.
  * Step 5: after step 4, one made cold, and shown to someone. Practice and guided pieces
- * neither count towards a run nor break it. Pieces are taken in the order they were
+ * neither count towards a run nor break it, and neither do those kept that were measured in part. Pieces are taken in the order they were
  * first signed, each under the rules of its day: a step once earned stays earned, whatever
  * rules come later.
  *
@@ -174,7 +176,7 @@ function bestRun(step: 3 | 4, soFar: readonly SignedPiece[], inForce: RulesInFor
   const need = step === 3 ? trueRun : alike.good;
   const byExercise = new Map<string, SignedPiece[]>();
   for (const piece of soFar) {
-    if (piece.guided) continue;
+    if (piece.guided || (piece.inPart && piece.meetsStep > 0)) continue;
     const made = byExercise.get(piece.exerciseId);
     if (made) made.push(piece);
     else byExercise.set(piece.exerciseId, [piece]);

@@ -23,14 +23,15 @@ export const inHandOrder = (plan: readonly Characteristic[]): Characteristic[] =
   );
 
 /** The orders in which a plan may be measured at the bench. */
-export const BENCH_ORDERS = ["as-planned", "from-end-a", "from-end-b"] as const;
+export const BENCH_ORDERS = ["as-planned", "from-end-a", "from-end-b", "doubtful-first"] as const;
 export type BenchOrder = (typeof BENCH_ORDERS)[number];
 
 /**
  * A plan in the order chosen at the bench: as the exercise has it, or along the bar from
- * either end, changing instruments on the way. What is at one place keeps its order.
+ * either end, changing instruments on the way. What is at one place keeps its order. What is
+ * doubtful first takes knowing what to expect, and stays as planned here.
  */
 export function inBenchOrder(plan: readonly Characteristic[], order: BenchOrder): Characteristic[] {
-  const way = { "as-planned": 0, "from-end-a": 1, "from-end-b": -1 }[order];
+  const way = { "as-planned": 0, "from-end-a": 1, "from-end-b": -1, "doubtful-first": 0 }[order];
   return [...plan].sort((a, b) => way * (a.atMm - b.atMm));
 }

@@ -1,4 +1,5 @@
 import type { Advise } from "../advice/advice";
+import type { MayStop } from "../inspection/enough";
 import type { Characteristic, InstrumentKind } from "../measure/characteristic";
 import type { Match } from "../exercise/matches";
 import type { OwnLine } from "../exercise/ownLine";
@@ -7,7 +8,8 @@ import type { Severity } from "../trade/defects";
 import type { Step } from "../trade/steps";
 import type { Aid, Correction } from "../trade/declared";
 import type { Outcome } from "../verdict/outcomes";
-import type { Asked, PieceRecord, ShopInstrument } from "../verdict/record";
+import type { ShopInstrument } from "../measure/finer";
+import type { Asked, PieceRecord } from "../verdict/record";
 import { judgeWith, type Rules, type Verdict } from "../verdict/verdict";
 
 export interface BenchReading {
@@ -131,6 +133,8 @@ export interface BenchPiece {
   rules: Rules;
   /** What the shop could measure with. */
   shop: ShopInstrument[];
+  /** What lets its inspection end early; absent where everything is measured. */
+  mayStop?: MayStop;
   /** Current readings: superseded ones are left out. */
   readings: BenchReading[];
   defects: BenchDefect[];
@@ -183,6 +187,7 @@ export const askedOf = (of: {
   own: OwnLine[];
   matches?: Match[];
   shop?: ShopInstrument[];
+  mayStop?: MayStop | undefined;
 }): Asked => ({
   piece: of.piece,
   characteristics: of.characteristics,
@@ -195,6 +200,7 @@ export const askedOf = (of: {
   own: of.own,
   ...(of.matches ? { matches: of.matches } : {}),
   ...(of.shop ? { shop: of.shop } : {}),
+  ...(of.mayStop ? { mayStop: of.mayStop } : {}),
 });
 
 export const recordOf = (of: {

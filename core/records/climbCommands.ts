@@ -25,6 +25,8 @@ export const CLIMB_COMMANDS = {
   }),
   /** How closely each step is judged. */
   "set-grades": z.strictObject({ grades: gradesToSetSchema }),
+  /** Whether inspections may end once enough is known; the count of how often that held begins anew. */
+  "set-early-end": z.strictObject({ on: z.boolean() }),
   "set-shop": z.strictObject({
     stock: z.array(shortText(60)).max(200).nullable(),
     weldingHearth: z.boolean().nullable(),

@@ -27,6 +27,7 @@ export const signedPiece = (
   exerciseId: "fid",
   kind: "assessed",
   guided: false,
+  inPart: false,
   signedAt: given.startedAt,
   madeBefore: null,
   cold: false,

@@ -1,6 +1,8 @@
 import type { Match } from "../exercise/matches";
 import type { OwnLine } from "../exercise/ownLine";
-import type { Characteristic, InstrumentKind } from "../measure/characteristic";
+import type { MayStop } from "../inspection/enough";
+import type { Characteristic } from "../measure/characteristic";
+import type { ShopInstrument } from "../measure/finer";
 import type { Piece } from "../piece/piece";
 import type { Severity } from "../trade/defects";
 import type { Aid, Correction } from "../trade/declared";
@@ -25,14 +27,8 @@ export interface Asked {
   matches?: readonly Match[];
   /** What the shop could still measure with; nothing asked of it where it isn't known. */
   shop?: readonly ShopInstrument[];
-}
-
-/** An instrument that could be taken up. */
-export interface ShopInstrument {
-  name: string;
-  kind: InstrumentKind;
-  /** Expanded uncertainty (k = 2), in its unit. */
-  uncertainty: number;
+  /** What lets the inspection end before everything is measured; absent where everything is. */
+  mayStop?: MayStop;
 }
 
 /** One current reading; superseded ones never come here. */

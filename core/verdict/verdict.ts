@@ -1,4 +1,5 @@
 import type { Advise, AdviceLine, Prediction } from "../advice/advice";
+import { enoughFor, type Enough } from "../inspection/enough";
 import { contradictionsOf, type Contradiction } from "../measure/contradictions";
 import { instrumentThatDecides } from "../measure/finer";
 import {
@@ -22,6 +23,9 @@ export type { Reason } from "./reasons";
 /** Raised whenever the same records would give another verdict. Kept with every verdict. */
 export const ENGINE_VERSION = 14;
 
+/** A piece measured in part proves its exercise's step, and none above this. */
+const MAX_STEP_IN_PART = 2;
+
 /** The school's rules: tolerance grade of each step, and how marks are taken off. */
 export interface Rules {
   grades: Record<Step, number>;
@@ -44,6 +48,8 @@ export interface Verdict {
   complete: boolean;
   /** Ids of characteristics without a reading, in plan order. */
   unmeasured: string[];
+  /** Why an outcome holds, once all tries are answered, with some of them unmeasured; only where it does. */
+  enough?: Enough;
   /** Tries not yet answered, in the exercise's order. */
   untried: string[];
   /** Readings that can't be true together. */
@@ -94,8 +100,15 @@ export function judgeWith(
   const complete = unmeasured.length === 0 && untried.length === 0;
   const contradictions = contradictionsOf(asked.characteristics, judgements, asked.matches);
   const undecided = undecidedOf(asked, judgements);
-  const isOpen = !complete || undecided.length > 0 || contradictions.length > 0;
-  const outcome = decide(reasons, { saved, contradictions, isOpen });
+  const inDoubt = undecided.length > 0 || contradictions.length > 0;
+  const early = decideEarly(asked, reasons, {
+    ...{ saved, contradictions, judgements, grade },
+    ...{ unmeasured, isOpen: inDoubt },
+  });
+  const isEnded = early?.enough.drawn === false && untried.length === 0;
+  const outcome = isEnded
+    ? early.outcome
+    : decide(reasons, { saved, contradictions, isOpen: inDoubt || !complete });
   const advised = outcome === "another-heat" ? saved.advised : null;
   const passed =
     outcome === "keep" && marks !== null && marks >= rules.marks.passMark && passesGate(reasons);
@@ -104,6 +117,7 @@ export function judgeWith(
     outcome,
     complete,
     unmeasured,
+    ...(early ? { enough: early.enough } : {}),
     untried,
     contradictions,
     undecided,
@@ -116,7 +130,7 @@ export function judgeWith(
     // The climb counts only what is kept.
     meetsStep:
       outcome === "keep" && passesGate(reasons)
-        ? highestStepMet(asked, record, { rules, judgeAtGrade })
+        ? highestStepMet(asked, record, { rules, judgeAtGrade, inPart: isEnded })
         : 0,
   };
 }
@@ -146,17 +160,22 @@ function thenOf(
 }
 
 /**
- * Whether a verdict may be signed: everything measured and nothing left open, or nothing
- * more that measuring could save.
+ * Whether a verdict may be signed: everything measured and nothing left open, enough measured,
+ * or nothing more that measuring could save.
  */
 export const canBeSigned = (
   verdict: Pick<Verdict, "complete" | "outcome"> &
-    Partial<Pick<Verdict, "contradictions" | "undecided">>,
-): boolean => verdict.outcome !== null && (verdict.complete || verdict.outcome === "start-again");
+    Partial<Pick<Verdict, "contradictions" | "undecided" | "enough" | "untried">>,
+): boolean =>
+  verdict.outcome !== null &&
+  (verdict.complete ||
+    verdict.outcome === "start-again" ||
+    (verdict.enough?.drawn === false && verdict.untried?.length === 0));
 
 /** Whether an instructor may decide: what is only too close to call, they may as well. */
 export const canBeDecided = (
-  verdict: Pick<Verdict, "complete" | "outcome" | "contradictions">,
+  verdict: Pick<Verdict, "complete" | "outcome" | "contradictions"> &
+    Partial<Pick<Verdict, "enough" | "untried">>,
 ): boolean => canBeSigned(verdict) || (verdict.complete && verdict.contradictions.length === 0);
 
 type JudgeAtGrade = (grade: number) => Judgement[];
@@ -213,11 +232,7 @@ function marksOf(judgements: Judgement[], reasons: Reason[], rule: MarksRule): n
 
 function decide(
   reasons: readonly Reason[],
-  {
-    saved,
-    contradictions,
-    isOpen,
-  }: { saved: Saved; contradictions: readonly Contradiction[]; isOpen: boolean },
+  { saved, contradictions, isOpen }: Deciding,
 ): Outcome | null {
   const doubted = new Set(contradictions.flatMap(({ ids }) => ids));
   const holding = reasons.filter(
@@ -230,12 +245,42 @@ function decide(
   return isOpen ? null : "keep";
 }
 
+interface Deciding {
+  saved: Saved;
+  contradictions: readonly Contradiction[];
+  isOpen: boolean;
+}
+
+/** The outcome without what isn't measured, and why that is enough; null where it isn't. */
+function decideEarly(
+  { mayStop, characteristics }: Asked,
+  reasons: readonly Reason[],
+  {
+    judgements,
+    grade,
+    unmeasured,
+    ...deciding
+  }: Deciding & {
+    judgements: readonly Judgement[];
+    grade: number;
+    unmeasured: readonly string[];
+  },
+): { outcome: Outcome; enough: Enough } | null {
+  if (!mayStop || unmeasured.length === 0) return null;
+  const outcome = decide(reasons, deciding);
+  if (outcome === null || outcome === "start-again") return null;
+  const values = new Map(judgements.map((one) => [one.characteristicId, one.value]));
+  const enough = enoughFor(mayStop, characteristics, { values, grade })[outcome];
+  return enough && { outcome, enough };
+}
+
 function highestStepMet(
   asked: Asked,
   record: PieceRecord,
-  { rules, judgeAtGrade }: { rules: Rules; judgeAtGrade: JudgeAtGrade },
+  { rules, judgeAtGrade, inPart }: { rules: Rules; judgeAtGrade: JudgeAtGrade; inPart: boolean },
 ): Step | 0 {
-  for (let step: Step | 0 = 5; step > 0; step = (step - 1) as Step | 0) {
+  const highest = inPart ? (Math.min(asked.step, MAX_STEP_IN_PART) as Step) : 5;
+  for (let step: Step | 0 = highest; step > 0; step = (step - 1) as Step | 0) {
     if (step >= 2 && record.heats > asked.heatBudget) continue;
     if (judgeAtGrade(rules.grades[step as Step]).every(isWithin)) return step;
   }

@@ -58,6 +58,7 @@ function signedByLearnerAndTechnique(rows: DemoRows): Map<string, SignedPiece[]>
       exerciseId,
       kind,
       guided,
+      inPart: false,
       cold: cold === true,
       shown: Boolean(shownTo),
       meetsStep: meetsStep as SignedPiece["meetsStep"],

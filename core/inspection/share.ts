@@ -1,0 +1,51 @@
+import type { Characteristic } from "../measure/characteristic";
+import { limitsAtGrade } from "../measure/characteristic";
+import { finestUncertainty, type ShopInstrument } from "../measure/finer";
+import { shareOfAllowance } from "../measure/judge";
+import { measuredUncertainty } from "../measure/ways";
+
+/**
+ * How far a value lies from nominal as a share of the allowance on its side: beyond 1 it is
+ * heavy, below −1 light. A gap or a difference has only the heavy side, and goes by the root of
+ * its share: sizes of normal errors are nearly normal so.
+ *
+ * @param value in the characteristic's unit
+ * @example a 12 size with limits 11 to 13, heavy when above: signedShare(…, 11.5) → −0.5
+ */
+export function signedShare(characteristic: Characteristic, value: number, grade: number): number {
+  const limits = limitsAtGrade(characteristic, grade);
+  const share = shareOfAllowance(value, characteristic.nominal, limits);
+  const isHeavy = value > characteristic.nominal === (characteristic.heavyWhen === "above");
+  if (shareFormOf(characteristic) === "one-sided") return share;
+  return isHeavy ? share : -share;
+}
+
+/** How the share of a line is spread: about a middle, from nothing up, or over a few answers. */
+export type ShareForm = "two-sided" | "one-sided" | "chosen";
+
+export function shareFormOf({ readings, kind }: Characteristic): ShareForm {
+  if (readings === "grade" || readings === "gauge") return "chosen";
+  return kind === "size" ? "two-sided" : "one-sided";
+}
+
+/** A normal error exceeds this many of its standard deviations one time in twenty: what is off is judged so. */
+const CERTAIN_SDS = 1.6449;
+
+/** Shares beyond which a line is judged off, whatever the shop measures it with. */
+export function offBeyond(
+  line: Characteristic,
+  grade: number,
+  shop: readonly ShopInstrument[],
+): { heavy: number; light: number } {
+  const { lower, upper } = limitsAtGrade(line, grade);
+  const finest = finestUncertainty(line.nominal, line.instrument, shop);
+  const guard = (CERTAIN_SDS * measuredUncertainty(line.readings, finest)) / 2;
+  const above = beyond(upper - line.nominal, guard);
+  if (shareFormOf(line) === "one-sided") return { heavy: above, light: Infinity };
+  const below = lower > 0 ? beyond(line.nominal - lower, guard) : Infinity;
+  return line.heavyWhen === "above"
+    ? { heavy: above, light: below }
+    : { heavy: below, light: above };
+}
+
+const beyond = (allowance: number, guard: number) => (allowance > 0 ? 1 + guard / allowance : 1);
