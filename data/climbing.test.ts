@@ -351,6 +351,7 @@ describe("the school as a whole", () => {
     expect(await findTrackRecords(database, school.learner)).toEqual({
       ...{ retests: none, piecesToGo: none, causes: none },
       choices: NONE_MADE,
+      early: null,
     });
   });
 

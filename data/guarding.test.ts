@@ -355,6 +355,7 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
     "make-calendar-link": { linkId: newId() },
     "revoke-calendar-link": { linkId: calendarLinkId },
     "set-grades": { grades: { 1: 18, 2: 18, 3: 17, 4: 17, 5: 16 } },
+    "set-early-end": { on: false },
     "set-shop": { stock: ["12 square"], weldingHearth: true },
     "start-study": { studyId: newId(), name: `Tips ${newId()}`, kind: "size" },
     "fill-study": {
@@ -387,6 +388,7 @@ const courseOf = (rows: DemoRows) => ({
 /** Commands about the actor's own school, whoever's ids are about: another school's are carried out there. */
 const OF_OWN_SCHOOL = [
   "set-grades",
+  "set-early-end",
   "set-shop",
   "start-study",
   "set-time-zone",

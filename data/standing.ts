@@ -39,6 +39,7 @@ interface PieceRow extends Record<string, unknown> {
   before_ms: number | null;
   signed_ms: number;
   meets_step: number;
+  in_part: boolean;
   sizes: Record<string, number> | null;
 }
 
@@ -68,13 +69,13 @@ export async function signedPieces(
       join exercise e on e.id = r.exercise_id
       where p.school_id = ${schoolId} ${narrowed})
     select m.learner_id, m.technique_id, t.half_life_days, m.id as piece_id, m.exercise_id, m.revision_id,
-      m.kind, m.guided, m.cold, m.shown, latest.meets_step, latest.sizes,
+      m.kind, m.guided, m.cold, m.shown, latest.meets_step, latest.in_part, latest.sizes,
       ${ms("m.started_at")} as started_ms, ${ms("m.made_before")} as before_ms, ${ms("first.signed_at")} as signed_ms
     from made m
     join technique t on t.id = m.technique_id
     join verdict first on first.school_id = ${schoolId} and first.piece_id = m.id and first.sequence = 1
     join lateral (
-      select v.meets_step,
+      select v.meets_step, coalesce(not (v.early -> 'drawn')::boolean, false) as in_part,
         -- Only where it can count for likeness: the whole verdict is large.
         case when v.meets_step >= 4 then (
           select jsonb_object_agg(j ->> 'characteristicId', j -> 'value')
@@ -107,6 +108,7 @@ async function readPiece(database: Queryable, row: PieceRow): Promise<SignedPiec
     kind: row.kind,
     guided: row.guided,
     meetsStep: row.meets_step as Step | 0,
+    inPart: row.in_part,
     signedAt: row.signed_ms,
     startedAt: row.started_ms,
     madeBefore: row.before_ms,

@@ -23,7 +23,7 @@ export const tallyPiece = defineCommand({
       .update(piece)
       .set({ heats, minutes })
       .where(and(eq(piece.schoolId, actor.schoolId), eq(piece.id, pieceId)));
-    return { pieceId, verdict: await verdictNow(tx, pieceId, { ...row, heats, minutes }) };
+    return { pieceId, verdict: await verdictNow(tx, { ...row, heats, minutes }) };
   },
 });
 
@@ -40,7 +40,7 @@ export const declareWork = defineCommand({
       .update(piece)
       .set(change)
       .where(and(eq(piece.schoolId, actor.schoolId), eq(piece.id, pieceId)));
-    return { pieceId, verdict: await verdictNow(tx, pieceId, { ...row, ...change }) };
+    return { pieceId, verdict: await verdictNow(tx, { ...row, ...change }) };
   },
 });
 
@@ -69,7 +69,7 @@ export const answerTry = defineCommand({
         .onConflictDoNothing()
         .returning({ id: tryResult.id });
     });
-    return { tryId, verdict: await verdictNow(tx, pieceId, row) };
+    return { tryId, verdict: await verdictNow(tx, row) };
   },
 });
 

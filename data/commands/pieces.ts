@@ -4,6 +4,7 @@ import { askedOf, recordOf, type BenchStage } from "@/core/records/bench";
 import { areValuesOf, valuesTaken } from "@/core/measure/ways";
 import { defectKind, mayBePutRight } from "@/core/trade/defects";
 import { judgePiece } from "@/core/verdict/judgePiece";
+import type { Verdict } from "@/core/verdict/verdict";
 import { EVERYONE, isStaff, type Actor } from "../actor";
 import type { Transaction } from "../database";
 import { notFound } from "../notFound";
@@ -103,6 +104,9 @@ export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) 
       schoolId: piece.schoolId,
       learnerId: piece.learnerId,
       kind: piece.kind,
+      guided: piece.guided,
+      startedAt: piece.startedAt,
+      exerciseId: exercise.id,
       techniqueId: exercise.techniqueId,
       heats: piece.heats,
       minutes: piece.minutes,
@@ -113,6 +117,7 @@ export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) 
       step: exercise.step,
       rules: school.rules,
       marksRule: exercise.marksRule,
+      endsEarlySince: school.endsEarlySince,
       latest: sql<
         string | null
       >`(select outcome from ${verdict} where ${verdict.schoolId} = ${actor.schoolId} and ${verdict.pieceId} = ${piece.id} order by sequence desc limit 1)`,
@@ -152,19 +157,25 @@ export async function assertOpen(tx: Transaction, row: OpenPiece): Promise<void>
   refuse({ code: "piece-closed", by: signed!.by });
 }
 
-/** The verdict from the piece's records as they stand in this transaction. */
-export async function verdictNow(tx: Transaction, pieceId: string, row: OpenPiece) {
+/** What the verdict on a piece is made from, as its records stand in this transaction. */
+export async function judgedFrom(tx: Transaction, row: OpenPiece) {
   const { shop, ...records } = await currentRecords(
     tx,
-    { schoolId: row.schoolId, pieceId },
+    { schoolId: row.schoolId, pieceId: row.id },
     row.selfCheck,
   );
   const { heats, minutes, corrections, undeclared, aids, plan } = row;
-  return judgePiece(
-    askedOf({ ...plan, exercise: { step: row.step as Step }, shop }),
-    recordOf({ ...records, heats, minutes, corrections, undeclared, aids }),
-    readRules(row.rules, row.marksRule),
-  );
+  return {
+    asked: { ...askedOf({ ...plan, exercise: { step: row.step as Step }, shop }), shop },
+    record: recordOf({ ...records, heats, minutes, corrections, undeclared, aids }),
+    rules: readRules(row.rules, row.marksRule),
+  };
+}
+
+/** The verdict from the piece's records as they stand in this transaction. */
+export async function verdictNow(tx: Transaction, row: OpenPiece): Promise<Verdict> {
+  const { asked, record, rules } = await judgedFrom(tx, row);
+  return judgePiece(asked, record, rules);
 }
 
 /** The stage at a place; refuses one the exercise doesn't have, and lines that stage doesn't. */
@@ -236,7 +247,7 @@ export const takeReading = defineCommand({
           .prepare("take_reading")
           .execute();
     if (added.length === 0) await assertSentBefore(tx, actor, sent, row);
-    return { readingId: input.readingId, verdict: await verdictNow(tx, input.pieceId, row) };
+    return { readingId: input.readingId, verdict: await verdictNow(tx, row) };
   },
 });
 
@@ -304,7 +315,7 @@ export const noteDefect = defineCommand({
         .onConflictDoNothing()
         .returning({ id: defect.id });
     });
-    return { defectId: input.defectId, verdict: await verdictNow(tx, input.pieceId, row) };
+    return { defectId: input.defectId, verdict: await verdictNow(tx, row) };
   },
 });
 
@@ -331,6 +342,6 @@ export const changeDefect = defineCommand({
       .update(defect)
       .set({ corrected, withdrawn })
       .where(and(eq(defect.schoolId, actor.schoolId), eq(defect.id, defectId)));
-    return { defectId, verdict: await verdictNow(tx, there.pieceId, row) };
+    return { defectId, verdict: await verdictNow(tx, row) };
   },
 });

@@ -1,5 +1,7 @@
 import { refuse } from "@/core/problem/problem";
 import { and, desc, eq, sql } from "drizzle-orm";
+import { settledBy } from "@/core/verdict/earlyRecord";
+import { judgePiece } from "@/core/verdict/judgePiece";
 import { INSTRUCTORS } from "../actor";
 import { notFound } from "../notFound";
 import { ofPiece } from "../ofPiece";
@@ -7,7 +9,7 @@ import { exercise, piece, school, verdict } from "../schema";
 import { keepStandings } from "../standing";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
-import { isClosed, openPiece, verdictNow } from "./pieces";
+import { isClosed, judgedFrom, openPiece } from "./pieces";
 
 export const setGrades = defineCommand({
   name: "set-grades",
@@ -18,6 +20,18 @@ export const setGrades = defineCommand({
       .set({ rules: sql`coalesce(${school.rules}, '{}') || ${JSON.stringify({ grades })}::jsonb` })
       .where(eq(school.id, actor.schoolId));
     return { grades };
+  },
+});
+
+export const setEarlyEnd = defineCommand({
+  name: "set-early-end",
+  roles: INSTRUCTORS,
+  run: async ({ tx, actor }, { on }) => {
+    await tx
+      .update(school)
+      .set({ endsEarlySince: on ? sql`now()` : null })
+      .where(eq(school.id, actor.schoolId));
+    return { on };
   },
 });
 
@@ -62,7 +76,8 @@ export const regradePiece = defineCommand({
       return { verdictId };
     }
     if (!latest || !isClosed(row)) refuse({ code: "not-yet-signed" });
-    const computed = await verdictNow(tx, pieceId, row);
+    const { asked, record, rules } = await judgedFrom(tx, row);
+    const computed = judgePiece({ ...asked, ...settledBy(latest.early) }, record, rules);
     const overridden = latest.overrideReason !== null;
     await tx.insert(verdict).values({
       id: verdictId,
@@ -76,6 +91,7 @@ export const regradePiece = defineCommand({
       meetsStep: overridden ? latest.meetsStep : computed.meetsStep,
       regraded: true,
       computed,
+      early: latest.early,
       signedBy: actor.personId,
     });
     const { learnerId, techniqueId } = row;

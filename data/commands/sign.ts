@@ -3,15 +3,19 @@ import { and, desc, eq } from "drizzle-orm";
 import type { CommandInput } from "@/core/records/commands";
 import type { Step } from "@/core/trade/steps";
 import type { Outcome } from "@/core/verdict/outcomes";
+import type { EarlyEnd } from "@/core/verdict/earlyRecord";
+import { earlyEndOf } from "@/core/verdict/earlyEnd";
+import { judgePiece } from "@/core/verdict/judgePiece";
 import { canBeDecided, canBeSigned, type Verdict } from "@/core/verdict/verdict";
 import { INSTRUCTORS } from "../actor";
-
+import type { Transaction } from "../database";
 import { ofPiece } from "../ofPiece";
+import { mayStopFor } from "../queries/early";
 import { piece, verdict } from "../schema";
 import { keepStandings } from "../standing";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
-import { isClosed, openPiece, verdictNow } from "./pieces";
+import { isClosed, judgedFrom, openPiece, type OpenPiece } from "./pieces";
 
 export const signVerdict = defineCommand({
   name: "sign-verdict",
@@ -32,7 +36,7 @@ export const signVerdict = defineCommand({
     const there = verdicts.find(({ id }) => id === verdictId);
     if (!there) {
       if (isClosed(row)) refuse({ code: "already-signed" });
-      const computed = await verdictNow(tx, pieceId, row);
+      const { computed, early } = await inspected(tx, row, verdicts.length === 0);
       const outcome = override && canBeDecided(computed) ? override.outcome : signable(computed);
       if (!outcome)
         refuse({
@@ -56,6 +60,7 @@ export const signVerdict = defineCommand({
           marks: computed.marks,
           meetsStep: stepMet(computed.meetsStep, row.step as Step, override),
           computed,
+          early,
           signedBy: actor.personId,
         })
         .onConflictDoNothing({ target: [verdict.schoolId, verdict.id] })
@@ -68,6 +73,26 @@ export const signVerdict = defineCommand({
     return { verdictId, standing };
   },
 });
+
+/** The verdict as computed, and how its inspection ended early or would have: only a first one does. */
+async function inspected(
+  tx: Transaction,
+  row: OpenPiece,
+  isFirst: boolean,
+): Promise<{ computed: Verdict; early: EarlyEnd | null }> {
+  const { asked, record, rules } = await judgedFrom(tx, row);
+  const step = row.step as Step;
+  const mayStop =
+    isFirst && row.endsEarlySince
+      ? await mayStopFor(tx, { ...row, ...row.plan, step, rules, shop: asked.shop })
+      : undefined;
+  const inspection = mayStop ? { ...asked, mayStop } : asked;
+  const computed = judgePiece(inspection, record, rules);
+  return {
+    computed,
+    early: mayStop ? earlyEndOf({ ...asked, mayStop }, record, { rules, computed }) : null,
+  };
+}
 
 const signable = (computed: Verdict): Outcome | null =>
   canBeSigned(computed) ? computed.outcome : null;

@@ -70,7 +70,7 @@ export function buildDemoSchool({
   const school = { schoolId, createdAt: new Date(start) };
   rows.school.push({
     ...{ id: schoolId, name: SCHOOL_NAME, createdAt: school.createdAt },
-    ...{ currency: "EUR", fuelPrice: 4.5 },
+    ...{ currency: "EUR", fuelPrice: 4.5, endsEarlySince: school.createdAt },
   });
   const people = addPeople(rows, school, id);
   const techniques = addTechniques(rows, schoolId, id);

@@ -10,7 +10,7 @@ import type {
 } from "@/core/records/bench";
 import type { QueuedPiece } from "@/core/records/queue";
 import type { Step } from "@/core/trade/steps";
-import type { ShopInstrument } from "@/core/verdict/record";
+import type { ShopInstrument } from "@/core/measure/finer";
 import type { Verdict } from "@/core/verdict/verdict";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
@@ -18,6 +18,7 @@ import { notFound } from "../notFound";
 import { ofEachPiece, ofPiece } from "../ofPiece";
 import { planOf, stagesOf } from "../records";
 import { readRules } from "../rules";
+import { mayStopFor } from "./early";
 import { tagOf } from "../tag";
 import {
   exercise,
@@ -127,6 +128,21 @@ export async function findBenchPiece(
   const stages = stagesOf(row.revision);
   const plan = planOf(row.revision.id, row.revision);
   const of = { schoolId: actor.schoolId, pieceId };
+  const rules = readRules(row.rules, row.exercise.marksRule);
+  const step = row.exercise.step as Step;
+  const records = await currentRecords(database, of, selfCheck);
+  const signed = await signedVerdicts(database, of);
+  const isFirst = signed.verdicts.length === 0 && !selfCheck && isStaff(actor);
+  const mayStop = isFirst
+    ? await mayStopFor(database, {
+        ...{ ...row.piece, step, rules, shop: records.shop },
+        ...{
+          exerciseId: row.exercise.id,
+          techniqueId: row.technique.id,
+          characteristics: plan.characteristics,
+        },
+      })
+    : undefined;
   return {
     id: row.piece.id,
     readAt,
@@ -139,7 +155,7 @@ export async function findBenchPiece(
     heats: row.piece.heats,
     minutes: row.piece.minutes,
     learner: { id: row.piece.learnerId, name: row.learnerName },
-    exercise: { id: row.exercise.id, name: row.exercise.name, step: row.exercise.step as Step },
+    exercise: { id: row.exercise.id, name: row.exercise.name, step },
     technique: row.technique,
     revision: {
       number: row.revision.number,
@@ -152,10 +168,11 @@ export async function findBenchPiece(
     corrections: row.piece.corrections,
     undeclared: row.piece.undeclared,
     aids: row.piece.aids,
-    rules: readRules(row.rules, row.exercise.marksRule),
-    ...(await currentRecords(database, of, selfCheck)),
+    rules,
+    ...records,
+    ...(mayStop ? { mayStop } : {}),
     ...(await notesOf(database, actor, pieceId, stages)),
-    ...(await signedVerdicts(database, of)),
+    ...signed,
   };
 }
 

@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, sql } from "drizzle-orm";
 import { standingOf, type Standing, type Towards } from "@/core/climb/standing";
 import type { Step } from "@/core/trade/steps";
+import type { EarlyEnd } from "@/core/verdict/earlyRecord";
 import type { Outcome } from "@/core/verdict/outcomes";
 import type { Verdict } from "@/core/verdict/verdict";
 import { isStaff, type Actor } from "../actor";
@@ -135,6 +136,8 @@ export interface LearnerPiece {
   startedAt: string;
   outcome: Outcome | null;
   marks: number | null;
+  /** How its inspection ended early; null where it didn't. */
+  early: EarlyEnd | null;
   meetsStep: Step | 0 | null;
 }
 
@@ -161,12 +164,12 @@ export async function listLearnerPieces(
     cross join lateral (
       select p.learner_id as "learnerId", p.id, p.tag, e.id as "exerciseId", e.name as exercise,
         e.technique_id as "techniqueId", e.step, p.kind, extract(epoch from p.started_at) * 1000 as ms,
-        v.outcome, v.marks, v.meets_step as "meetsStep"
+        v.outcome, v.marks, v.early, v.meets_step as "meetsStep"
       from piece p
       join exercise_revision r on r.id = p.revision_id
       join exercise e on e.id = r.exercise_id
       left join lateral (
-        select outcome, marks, meets_step from verdict where school_id = ${actor.schoolId} and piece_id = p.id
+        select outcome, marks, early, meets_step from verdict where school_id = ${actor.schoolId} and piece_id = p.id
         order by sequence desc limit 1) v on true
       where p.school_id = ${actor.schoolId} and p.learner_id = of.id
       order by p.started_at desc, p.id desc limit ${LATEST}) latest`);

@@ -12,8 +12,8 @@ export interface ExerciseItem extends ItemFigures {
   step: Step;
   /** All signed pieces of it. */
   pieces: number;
-  /** Which characteristic is off most often at the first try, and on how many of those. */
-  worst: { name: string; off: number; heavy: number; light: number } | null;
+  /** Which characteristic is off most often at the first try, on how many of those measured whole. */
+  worst: { name: string; off: number; of: number; heavy: number; light: number } | null;
 }
 
 interface TryRow extends Record<string, unknown> {
@@ -78,6 +78,7 @@ interface OffRow extends Record<string, unknown> {
   exercise_id: string;
   name: string;
   off: number;
+  of: number;
   heavy: number;
   light: number;
 }
@@ -94,6 +95,7 @@ async function worstCharacteristics(
       join exercise_revision r on r.id = p.revision_id
       join verdict v on v.school_id = p.school_id and v.piece_id = p.id and v.sequence = 1
       where p.school_id = ${schoolId} and p.kind = 'assessed' and not p.guided
+        and coalesce((v.early -> 'drawn')::boolean, true)
       order by r.exercise_id, p.learner_id, p.started_at, p.id),
     counted as (
       select first.exercise_id, j ->> 'name' as name, count(distinct first.id)::int as off,
@@ -102,8 +104,9 @@ async function worstCharacteristics(
       from first cross join lateral jsonb_array_elements(first.computed -> 'judgements') j
       where j ->> 'state' in ('heavy', 'light')
       group by first.exercise_id, j ->> 'name')
-    select distinct on (exercise_id) exercise_id, name, off, heavy, light from counted
-    order by exercise_id, off desc, name`);
+    select distinct on (exercise_id) exercise_id, name, off, heavy, light,
+      (select count(*)::int from first where first.exercise_id = counted.exercise_id) as "of"
+    from counted order by exercise_id, off desc, name`);
   return new Map(rows.map(({ exercise_id, ...row }) => [exercise_id, row]));
 }
 

@@ -42,6 +42,8 @@ export interface RecordPiece {
   startedAt: string;
   outcome: Outcome;
   marks: number | null;
+  /** How many lines of its plan were not measured. */
+  unmeasured: number;
   meetsStep: Step | 0;
   overrideReason: string | null;
   signedAt: string;
@@ -86,6 +88,7 @@ export async function findRecord(
       startedAt: piece.startedAt,
       outcome: verdict.outcome,
       marks: verdict.marks,
+      unmeasured: sql<number>`coalesce(jsonb_array_length(${verdict.computed} -> 'unmeasured'), 0)`,
       meetsStep: verdict.meetsStep,
       overrideReason: verdict.overrideReason,
       signedAt: verdict.signedAt,

@@ -1,6 +1,7 @@
 import { and, asc, eq, sql } from "drizzle-orm";
 import { askedOf, recordOf } from "@/core/records/bench";
 import type { Step } from "@/core/trade/steps";
+import { settledBy } from "@/core/verdict/earlyRecord";
 import type { MarksRule } from "@/core/verdict/marksRule";
 import type { Outcome } from "@/core/verdict/outcomes";
 import { judgePiece } from "@/core/verdict/judgePiece";
@@ -74,6 +75,7 @@ export async function listGradedOtherwise(
       marks: verdict.marks,
       outcome: verdict.outcome,
       overrideReason: verdict.overrideReason,
+      early: verdict.early,
     })
     .from(piece)
     .innerJoin(verdict, ofEachPiece(verdict))
@@ -94,7 +96,7 @@ export async function listGradedOtherwise(
     const { heats, minutes, corrections, undeclared, aids } = row;
     // The piece has long been taken home: no other instrument is asked for.
     const now = judgePiece(
-      askedOf({ ...plan, exercise: { step: row.step as Step } }),
+      askedOf({ ...plan, exercise: { step: row.step as Step }, ...settledBy(row.early) }),
       recordOf({ ...records, heats, minutes, corrections, undeclared, aids }),
       readRules(row.rules, row.marksRule),
     );

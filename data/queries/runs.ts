@@ -20,6 +20,7 @@ import {
   verdict,
 } from "../schema";
 import { rulesInForce } from "../standing";
+import { wholeInspection } from "./early";
 
 /** A learner's pieces of one exercise with what the run is judged by. */
 export interface Run {
@@ -69,9 +70,10 @@ export async function findRun(
         sql<Date>`(select signed_at from ${verdict} as first where first.school_id = ${actor.schoolId} and first.piece_id = ${piece.id} and first.sequence = 1)`.mapWith(
           verdict.signedAt,
         ),
+      // What an inspection that ended early read tells too little for a run's sizes.
       values: sql<Record<string, number> | null>`(
         select jsonb_object_agg(j ->> 'characteristicId', j -> 'value')
-        from jsonb_array_elements(${verdict.computed} -> 'judgements') j)`,
+        from jsonb_array_elements(${verdict.computed} -> 'judgements') j where ${wholeInspection})`,
       steps: sql<Record<string, number> | null>`(
         select jsonb_object_agg(characteristic, step) from (
           select ${reading.characteristicId} as characteristic, max(${instrument.resolution}) as step
@@ -162,6 +164,7 @@ export async function listPieceErrors(
         eq(piece.learnerId, learnerId),
         eq(exercise.techniqueId, techniqueId),
         eq(piece.kind, "assessed"),
+        wholeInspection,
       ),
     )
     .orderBy(asc(piece.startedAt), asc(piece.id));

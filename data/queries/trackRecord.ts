@@ -6,10 +6,12 @@ import {
   recordOfRetests,
   type TrackRecord,
 } from "@/core/climb/trackRecord";
+import type { EarlyRecord } from "@/core/verdict/earlyRecord";
 import type { Step } from "@/core/trade/steps";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { listCauseAnswers } from "./causes";
+import { earlyRecord } from "./early";
 import { listPieceErrors } from "./runs";
 
 /** How often what the school was told of its learners came so. */
@@ -18,6 +20,8 @@ export interface TrackRecords {
   piecesToGo: TrackRecord;
   causes: TrackRecord;
   choices: ChoiceRecord;
+  /** Null where everything is measured. */
+  early: EarlyRecord | null;
 }
 
 /** So many of the school's latest pieces are looked at. */
@@ -66,6 +70,7 @@ export async function findTrackRecords(database: Queryable, actor: Actor): Promi
     retests: recordOfRetests(histories),
     piecesToGo: recordOfPiecesToGo(errors),
     causes: recordOfCauses(isStaff(actor) ? await listCauseAnswers(database, actor) : []),
+    early: isStaff(actor) ? await earlyRecord(database, actor.schoolId) : null,
     choices: recordOfChoices(isStaff(actor) ? await listChoicesMade(database, actor) : []),
   };
 }

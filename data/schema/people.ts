@@ -39,6 +39,8 @@ export const school = pgTable(
     eventDays: integer("event_days").notNull().default(730),
     /** How long somebody who left keeps their name on the record; null for good. */
     leaverDays: integer("leaver_days"),
+    /** Since when inspections may end once enough is known; null where everything is measured. */
+    endsEarlySince: moment("ends_early_since"),
     createdAt: moment("created_at").notNull().defaultNow(),
   },
   (table) => [

@@ -14,6 +14,7 @@ import {
   unique,
   uuid,
 } from "drizzle-orm/pg-core";
+import type { EarlyEnd } from "@/core/verdict/earlyRecord";
 import { INSTRUMENT_KINDS } from "@/core/measure/schema";
 import { AIDS, CORRECTIONS } from "@/core/trade/declared";
 import { assignment, exerciseRevision, technique } from "./exercises";
@@ -277,6 +278,8 @@ export const verdict = pgTable(
     computed: jsonb("computed").notNull(),
     /** Why the instructor decided otherwise; the outcome is then theirs. */
     overrideReason: text("override_reason"),
+    /** How the inspection ended early, or would have where it was drawn to be whole; null for any other. */
+    early: jsonb("early").$type<EarlyEnd>(),
     signedBy: uuid("signed_by").notNull(),
     signedAt: moment("signed_at").notNull().defaultNow(),
   },
@@ -293,6 +296,9 @@ export const verdict = pgTable(
       columns: [table.schoolId, table.signedBy],
       foreignColumns: [person.schoolId, person.id],
     }),
+    index("verdict_early")
+      .on(table.schoolId)
+      .where(sql`${table.early} is not null`),
     check("verdict_outcome", sql`${table.outcome} in ('keep', 'another-heat', 'start-again')`),
     check("verdict_override", sql`length(${table.overrideReason}) >= 10`),
     check("verdict_marks", sql`${table.marks} between 0 and 100`),

@@ -1,0 +1,177 @@
+import { eq } from "drizzle-orm";
+import type { Pool } from "pg";
+import type { EarlyEnd } from "@/core/verdict/earlyRecord";
+import type { Characteristic } from "@/core/measure/characteristic";
+import type { BenchPiece } from "@/core/records/bench";
+import type { Database } from "./database";
+import { findBenchPiece } from "./queries/bench";
+import { listLearnerPieces } from "./queries/climb";
+import { earlyRecord } from "./queries/early";
+import { findRun } from "./queries/runs";
+import * as schema from "./schema";
+import { act, actOk, newId, openTestSchool, type TestSchool } from "./testing/database";
+import { NOW, readingFor, startFid } from "./testing/fid";
+
+let database: Database;
+let pool: Pool;
+let ours: TestSchool;
+beforeAll(async () => {
+  ({ database, pool, ours } = await openTestSchool("early"));
+});
+afterAll(() => pool.end());
+
+const TRY = "Does it open the lay of a rope without catching?";
+const { verdict } = schema;
+
+const benchOf = (pieceId: string): Promise<BenchPiece> =>
+  findBenchPiece(database, ours.instructor, pieceId);
+const isDrawn = ({ mayStop }: BenchPiece) =>
+  mayStop !== undefined && "expected" in mayStop && mayStop.drawn;
+
+/** A practice piece of the fid, drawn to be measured whole or not, with its plan in the order of the hand. */
+async function begun(drawn: boolean) {
+  for (;;) {
+    const made = await startFid(database, ours, { kind: "practice" });
+    const bench = await benchOf(made.pieceId);
+    if (isDrawn(bench) === drawn) return { ...made, bench };
+  }
+}
+
+/** So many readings, each taken a second after the one before. */
+let taken = 0;
+
+async function read(
+  pieceId: string,
+  lines: readonly Characteristic[],
+  values: Record<string, number[]> = {},
+) {
+  for (const line of lines) {
+    taken += 1;
+    const takenAt = new Date(Date.parse(NOW) + taken * 1000).toISOString();
+    const given = values[line.id];
+    const more = { takenAt, ...(given ? { values: given } : {}) };
+    await actOk(database, ours.assistant, "take-reading", readingFor(ours, pieceId, line, more));
+  }
+}
+
+const answer = (pieceId: string) =>
+  actOk(database, ours.assistant, "answer-try", {
+    ...{ tryId: newId(), pieceId, question: TRY, works: true, answeredAt: NOW },
+  });
+const sign = (pieceId: string) =>
+  act(database, ours.instructor, "sign-verdict", {
+    ...{ verdictId: newId(), pieceId, override: null },
+  });
+const earlyOf = async (pieceId: string): Promise<EarlyEnd | null> => {
+  const [row] = await database.select().from(verdict).where(eq(verdict.pieceId, pieceId));
+  return row!.early;
+};
+
+/** Reads line after line until the server signs it; how many it took. */
+async function readUntilSigned(pieceId: string, lines: readonly Characteristic[]) {
+  await answer(pieceId);
+  for (const [index, line] of lines.entries()) {
+    await read(pieceId, [line]);
+    if ((await sign(pieceId)).ok) return index + 1;
+  }
+  throw new Error("Never signed.");
+}
+
+test("ends once enough is known: kept so, counted so, in no curve and no run's sizes", async () => {
+  const { pieceId, exerciseId, characteristics } = await begun(false);
+  const count = await readUntilSigned(pieceId, characteristics);
+  expect(count).toBeGreaterThanOrEqual(3);
+  expect(count).toBeLessThan(characteristics.length);
+  const early = await earlyOf(pieceId);
+  expect(early).toMatchObject({
+    ...{ read: count, of: characteristics.length, said: "keep", found: "keep", drawn: false },
+  });
+  expect(early!.chance).toBeLessThanOrEqual(0.01);
+  const { signed } = await benchOf(pieceId);
+  expect(signed!.unmeasured).toHaveLength(characteristics.length - count);
+  expect(signed!.meetsStep).toBeLessThanOrEqual(2);
+
+  const { learner } = ours;
+  const of = { learnerId: learner.personId, exerciseId };
+  const { pieces } = await findRun(database, ours.instructor, of);
+  expect(pieces.find((one) => one.pieceId === pieceId)!.values).toEqual({});
+  const latest = await listLearnerPieces(database, ours.instructor, [learner.personId]);
+  expect(latest.get(learner.personId)!.find(({ id }) => id === pieceId)!.early).toEqual(early);
+});
+
+test("graded again it keeps its outcome and what it was measured by", async () => {
+  const { pieceId, characteristics } = await begun(false);
+  await readUntilSigned(pieceId, characteristics);
+  const [before] = await database.select().from(verdict).where(eq(verdict.pieceId, pieceId));
+  await actOk(database, ours.instructor, "regrade-piece", { verdictId: newId(), pieceId });
+  const [, again] = await database
+    .select()
+    .from(verdict)
+    .where(eq(verdict.pieceId, pieceId))
+    .orderBy(verdict.sequence);
+  expect(again).toMatchObject({
+    ...{ outcome: before!.outcome, meetsStep: before!.meetsStep, early: before!.early },
+  });
+});
+
+test("drawn, it is measured whole, and what the rule would have said is held against what came", async () => {
+  const good = await begun(true);
+  await answer(good.pieceId);
+  await read(good.pieceId, good.characteristics.slice(0, -1));
+  expect((await sign(good.pieceId)).ok).toBe(false);
+  const counted = (await earlyRecord(database, ours.owner.schoolId))!;
+  await read(good.pieceId, good.characteristics.slice(-1));
+  expect((await sign(good.pieceId)).ok).toBe(true);
+  expect(await earlyOf(good.pieceId)).toMatchObject({ said: "keep", found: "keep", drawn: true });
+
+  const poor = await begun(true);
+  await answer(poor.pieceId);
+  const last = poor.characteristics.at(-1)!;
+  await read(poor.pieceId, poor.characteristics, { [last.id]: [5] });
+  expect((await sign(poor.pieceId)).ok).toBe(true);
+  expect(await earlyOf(poor.pieceId)).toMatchObject({ said: "keep", drawn: true });
+  const now = (await earlyRecord(database, ours.owner.schoolId))!;
+  expect([now.drawn - counted.drawn, now.otherwise - counted.otherwise]).toEqual([2, 1]);
+});
+
+test("a second inspection, a learner's own, an assessed piece of a high step: all of it is measured", async () => {
+  const { pieceId } = await startFid(database, ours);
+  expect((await benchOf(pieceId)).mayStop).toBeUndefined();
+  const practice = await begun(false);
+  const own = await findBenchPiece(database, ours.learner, practice.pieceId, { selfCheck: true });
+  expect(own.mayStop).toBeUndefined();
+  const [line] = practice.characteristics as [Characteristic];
+  await answer(practice.pieceId);
+  await read(practice.pieceId, practice.characteristics, { [line.id]: [line.nominal * 1.5] });
+  expect((await sign(practice.pieceId)).ok).toBe(true);
+  const { verdicts, mayStop } = await benchOf(practice.pieceId);
+  expect([verdicts[0]!.outcome, mayStop]).toEqual(["another-heat", undefined]);
+});
+
+test("the bench expects the same whatever is signed after a piece was begun", async () => {
+  const first = await begun(false);
+  const other = await begun(false);
+  await answer(other.pieceId);
+  await read(other.pieceId, other.characteristics);
+  expect((await sign(other.pieceId)).ok).toBe(true);
+  expect((await benchOf(first.pieceId)).mayStop).toEqual(first.bench.mayStop);
+});
+
+test("two of a few drawn that came out otherwise turn it off, until it is begun anew", async () => {
+  const { pieceId } = await begun(false);
+  const two = await database.select().from(verdict).limit(2);
+  // As two drawn inspections would have left it.
+  for (const one of two)
+    await database.insert(verdict).values({
+      ...{ ...one, id: newId(), pieceId: newId(), sequence: 1, signedAt: new Date() },
+      pieceId: (await begun(false)).pieceId,
+      early: { read: 3, of: 9, chance: 0.01, said: "keep", drawn: true, found: "another-heat" },
+    });
+  expect((await benchOf(pieceId)).mayStop).toBeUndefined();
+  await actOk(database, ours.instructor, "set-early-end", { on: true });
+  expect((await benchOf(pieceId)).mayStop).toBeDefined();
+  await actOk(database, ours.instructor, "set-early-end", { on: false });
+  expect((await benchOf(pieceId)).mayStop).toBeUndefined();
+  expect(await earlyRecord(database, ours.owner.schoolId)).toBeNull();
+  expect((await act(database, ours.assistant, "set-early-end", { on: true })).ok).toBe(false);
+});
