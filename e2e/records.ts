@@ -1,3 +1,4 @@
+import { createHash } from "node:crypto";
 import { expect, type APIRequestContext } from "@playwright/test";
 import pg from "pg";
 import { v7 as newId } from "uuid";
@@ -53,9 +54,10 @@ export async function takeIn(
   request: APIRequestContext,
   learner: string,
   words: string,
+  { kind = "assessed", drawn }: { kind?: "assessed" | "practice"; drawn?: boolean } = {},
 ): Promise<string> {
-  const { assignmentId } = await theRow<{ assignmentId: string }>(
-    `select assignment.id as "assignmentId"
+  const { assignmentId, schoolId } = await theRow<{ assignmentId: string; schoolId: string }>(
+    `select assignment.id as "assignmentId", assignment.school_id as "schoolId"
        from assignment
        join person on person.id = assignment.learner_id
        join exercise_revision revision on revision.id = assignment.revision_id
@@ -64,7 +66,12 @@ export async function takeIn(
       order by assigned_at desc limit 1`,
     [learner, words],
   );
-  const pieceId = newId();
-  await command(request, "start-piece", { pieceId, assignmentId, kind: "assessed", guided: false });
+  let pieceId = newId();
+  while (drawn !== undefined && isDrawn(schoolId, pieceId) !== drawn) pieceId = newId();
+  await command(request, "start-piece", { pieceId, assignmentId, kind, guided: false });
   return pieceId;
 }
+
+/** Whether the server will have drawn a piece to be measured whole. */
+const isDrawn = (schoolId: string, pieceId: string): boolean =>
+  createHash("sha256").update(`${schoolId} ${pieceId}`).digest()[0]! % 8 === 0;

@@ -386,6 +386,8 @@ describe("what a learner takes away", () => {
       marks: 91.4,
       meetsStep: 3 as const,
       signedBy: "Oda Fenwright",
+      readings: [1, 2],
+      unmeasured: index === 0 ? 3 : 0,
     }));
     const pdf = await recordPdf(
       {
@@ -407,6 +409,7 @@ describe("what a learner takes away", () => {
     expect(text).toMatch(/Square taper\s+3, True\s+17 Nov 2026\s+120/);
     for (const { tag } of pieces) expect(text).toMatch(new RegExp(`${tag}\\s+Net-mender's fid`));
     expect(text).toContain("Net-mender's fid, practice");
+    expect(text).toMatch(/91,\s+2 of 5/);
     expect(text).toContain("page 2");
   });
 });

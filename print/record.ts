@@ -1,6 +1,6 @@
 import { STEP_NAMES, STEP_PASSES, STEPS, type Step } from "@/core/trade/steps";
 import type { Outcome } from "@/core/verdict/outcomes";
-import { OUTCOME_WORDS } from "@/ui/words/verdict";
+import { measuredInWords, OUTCOME_WORDS } from "@/ui/words/verdict";
 import { dateInWords } from "@/ui/words/when";
 import { bytesOf, newDocument } from "./document";
 import type { Paper } from "./paper";
@@ -15,16 +15,21 @@ interface Recorded {
     earnedAt: string;
     pieces: readonly { tag: string }[];
   }[];
-  pieces: readonly {
-    tag: string;
-    exercise: string;
-    kind: string;
-    startedAt: string;
-    outcome: Outcome;
-    marks: number | null;
-    meetsStep: Step | 0;
-    signedBy: string;
-  }[];
+  pieces: readonly RecordedPiece[];
+}
+
+interface RecordedPiece {
+  tag: string;
+  exercise: string;
+  kind: string;
+  startedAt: string;
+  outcome: Outcome;
+  marks: number | null;
+  meetsStep: Step | 0;
+  signedBy: string;
+  readings: readonly unknown[];
+  /** Lines of its plan that were not measured. */
+  unmeasured: number;
 }
 
 /** A learner's whole record: the steps and what proves them, then every piece. */
@@ -94,12 +99,19 @@ export async function recordPdf(
       `${piece.exercise}${piece.kind === "practice" ? ", practice" : ""}`,
       dateInWords(piece.startedAt, timeZone),
       OUTCOME_WORDS[piece.outcome],
-      piece.marks === null ? "" : String(Math.round(piece.marks)),
+      marksOf(piece),
       piece.meetsStep === 0 ? "" : STEP_NAMES[piece.meetsStep],
       piece.signedBy,
     ]),
   );
   return bytesOf(pdf);
+}
+
+/** Marks, and what they rest on where not all was measured. */
+function marksOf({ marks, readings, unmeasured }: RecordedPiece): string {
+  if (marks === null) return "";
+  const measured = measuredInWords(readings.length, readings.length + unmeasured);
+  return `${Math.round(marks)}${measured ? `, ${measured}` : ""}`;
 }
 
 /** One step as a certificate to hang up. */

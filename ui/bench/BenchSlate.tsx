@@ -8,6 +8,7 @@ import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits } from "@/core/units/print";
 import { limitsThatJudge, type Judgement } from "@/core/measure/judge";
 import { canBeSigned } from "@/core/verdict/verdict";
+import { EnoughNote } from "../slate/EnoughNote";
 import { SlateMarks, SlateVerdict } from "../slate/SlateVerdict";
 import { RunDots } from "../stair/RunDots";
 import { stepInWords, towardsInWords } from "../words/climb";
@@ -83,6 +84,21 @@ export function BenchSlate({
           finer={(judgement) => finerFor(judgement, piece, instruments)}
           onPick={onPick}
         />
+        <EnoughNote verdict={verdict} closed={closed}>
+          {closed ? null : (
+            <button type="button" className="link min-h-11" onClick={() => bench.measureAll(true)}>
+              Measure all
+            </button>
+          )}
+        </EnoughNote>
+        {bench.measuresAll && !closed ? (
+          <p className="mt-3 text-15 text-chalk-2">
+            All of it is measured.{" "}
+            <button type="button" className="link min-h-11" onClick={() => bench.measureAll(false)}>
+              End once enough is known
+            </button>
+          </p>
+        ) : null}
         {left ? <StillGood left={left} unit={unit} /> : null}
         <Towards standing={standing} gained={gained} technique={technique} />
         <CauseList
@@ -93,7 +109,7 @@ export function BenchSlate({
       </div>
       <div className="shrink-0 border-t border-slate-rule px-6 py-4">
         <div className="flex items-center justify-between gap-4">
-          <SlateMarks marks={verdict.marks} />
+          <SlateMarks verdict={verdict} />
           {!closed && signing.may && onOverride ? (
             <button
               type="button"
@@ -226,7 +242,7 @@ const signLabel = (verdict: Bench["verdict"]) =>
     ? `Sign: ${OUTCOME_WORDS[verdict.outcome].toLowerCase()}`
     : verdict.contradictions.length > 0
       ? "Read it again to sign"
-      : verdict.unmeasured.length > 0
+      : verdict.unmeasured.length > 0 && verdict.enough?.drawn !== false
         ? "Measure the rest to sign"
         : verdict.untried.length > 0
           ? "Try it in use to sign"

@@ -70,7 +70,9 @@ export function BenchWork({
         onKey={onKey}
         door={door}
       />
-      {closed ? null : <OrderChoice order={page.order} onOrder={page.keepOrder} />}
+      {closed ? null : (
+        <OrderChoice knowsDoubt={bench.mayEndEarly} order={page.order} onOrder={page.keepOrder} />
+      )}
       {page.calling ? (
         <div ref={bringIntoSight} className={ABOVE_KEYS}>
           <Calls

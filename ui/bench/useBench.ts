@@ -1,6 +1,8 @@
 "use client";
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { doubtfulFirst } from "@/core/inspection/doubt";
+import type { Characteristic } from "@/core/measure/characteristic";
 import { inBenchOrder, type BenchOrder } from "@/core/measure/order";
 import { applyEvent, eventId, type BenchEvent } from "@/core/records/apply";
 import type { BenchInstrument, BenchPiece } from "@/core/records/bench";
@@ -38,6 +40,11 @@ export interface Bench {
   recordAndSend: (event: BenchEvent) => Promise<void>;
   /** Takes back what waits, or what was refused and has been seen. */
   dismiss: (order: number) => void;
+  /** Whether its inspection may end once enough is known. */
+  mayEndEarly: boolean;
+  /** Whether everything is measured, however much is known. */
+  measuresAll: boolean;
+  measureAll: (all: boolean) => void;
 }
 
 /** The state of the bench: what the server had, with everything done since laid over it. */
@@ -49,6 +56,7 @@ export function useBench(
   const [events, setEvents] = useState<BenchEvent[]>([]);
   const [waiting, setWaiting] = useState<QueuedEvent[]>([]);
   const [connection, setConnection] = useState<Connection>("saved");
+  const [measuresAll, measureAll] = useState(false);
   const sending = useRef<Promise<Connection> | null>(null);
   const keeping = useRef<Promise<unknown>>(Promise.resolve());
   /** Ids of events the server has not taken yet. */
@@ -146,8 +154,10 @@ export function useBench(
     const now = events
       .filter((event) => !isRefused.has(eventId(event)))
       .reduce((before, event) => applyEvent(before, event, instruments), loaded);
-    return { ...now, characteristics: inBenchOrder(now.characteristics, order) };
-  }, [events, refusedIds, loaded, instruments, order]);
+    const { mayStop, ...whole } = now;
+    const stopping = mayStop && !measuresAll ? { mayStop } : {};
+    return { ...whole, ...stopping, characteristics: inOrder(now, order) };
+  }, [events, refusedIds, loaded, instruments, order, measuresAll]);
   const { verdict, cheaper, isLooking } = useVerdict(piece);
   const onDevice = useMemo(() => new Set(waiting.map(({ id }) => id)), [waiting]);
   const refused = useMemo(() => waiting.filter((event) => event.refused), [waiting]);
@@ -165,5 +175,18 @@ export function useBench(
     record,
     recordAndSend,
     dismiss,
+    mayEndEarly: loaded.mayStop !== undefined,
+    measuresAll,
+    measureAll,
   };
+}
+
+/** A piece's plan in the order chosen at the bench. */
+function inOrder(
+  { characteristics, mayStop, rules, exercise: { step } }: BenchPiece,
+  order: BenchOrder,
+): Characteristic[] {
+  return order === "doubtful-first" && mayStop && "expected" in mayStop
+    ? doubtfulFirst(characteristics, mayStop.expected, rules.grades[step])
+    : inBenchOrder(characteristics, order);
 }

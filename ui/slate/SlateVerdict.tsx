@@ -12,6 +12,7 @@ import {
   headlineOf,
   lostInWords,
   marksInWords,
+  measuredInWords,
   reasonInWords,
   STATE_WORDS,
 } from "../words/verdict";
@@ -122,7 +123,11 @@ export function SlateVerdict({
             />
           ) : null}
           {unmeasured.length > 0 ? (
-            <Line what={`${unmeasured.length} still to measure`} says="" cost={0} />
+            <Line
+              what={`${unmeasured.length} ${verdict.enough?.drawn === false ? "not measured" : "still to measure"}`}
+              says=""
+              cost={0}
+            />
           ) : null}
           {untried.length > 0 ? (
             <Line what={`${untried.length} still to try in use`} says="" cost={0} />
@@ -233,12 +238,20 @@ function Line({ what, says, cost, note, onPick }: LineProps) {
   );
 }
 
-/** Marks in figures, as they stand. */
-export function SlateMarks({ marks }: { marks: number | null }) {
+/** Marks in figures, as they stand, and how much of an ended inspection they rest on. */
+export function SlateMarks({
+  verdict: { marks, enough, judgements, unmeasured },
+}: {
+  verdict: Pick<Verdict, "marks" | "enough" | "judgements" | "unmeasured">;
+}) {
+  const read = judgements.length;
+  const measured = enough && measuredInWords(read, read + unmeasured.length);
   return (
     <p className="font-slab text-27 font-semibold whitespace-nowrap" data-marks>
       {marksInWords(marks)}
-      <span className="ml-1 text-13 font-normal text-chalk-2">of 100</span>
+      <span className="ml-1 text-13 font-normal text-chalk-2">
+        of 100{measured ? ` · ${measured}` : ""}
+      </span>
     </p>
   );
 }

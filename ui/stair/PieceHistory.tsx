@@ -1,5 +1,6 @@
+import type { EarlyEnd } from "@/core/verdict/earlyRecord";
 import type { Outcome } from "@/core/verdict/outcomes";
-import { marksInWords, OUTCOME_WORDS } from "../words/verdict";
+import { marksInWords, measuredInWords, OUTCOME_WORDS } from "../words/verdict";
 import { dayInWords } from "../words/when";
 import { Link } from "../kit/Link";
 
@@ -11,6 +12,7 @@ export interface HistoryPiece {
   kind: "practice" | "assessed";
   outcome: Outcome | null;
   marks: number | null;
+  early: EarlyEnd | null;
 }
 
 /** Pieces made, newest first, each with what became of it. */
@@ -39,7 +41,7 @@ export function PieceHistory({
         </tr>
       </thead>
       <tbody>
-        {pieces.map(({ id, tag, exercise, startedAt, kind, outcome, marks }) => (
+        {pieces.map(({ id, tag, exercise, startedAt, kind, outcome, marks, early }) => (
           <tr key={id}>
             <td className="!py-0">
               <Link
@@ -54,7 +56,12 @@ export function PieceHistory({
             <td>
               {outcome ? OUTCOME_WORDS[outcome] : <span className="quiet">at the bench</span>}
             </td>
-            <td className="number">{outcome ? marksInWords(marks) : ""}</td>
+            <td className="number">
+              {outcome ? marksInWords(marks) : ""}
+              <span className="quiet block text-13">
+                {early && !early.drawn ? measuredInWords(early.read, early.of) : null}
+              </span>
+            </td>
             <td className="number quiet">{dayInWords(startedAt, timeZone)}</td>
           </tr>
         ))}

@@ -32,6 +32,10 @@ const ACTIONS: Record<CommandName | OtherAction, string | ((details: Details) =>
   "set-first-unit": "chose a unit",
   "set-time-zone": ({ timeZone }) => `set the school’s clock to ${timeZone}`,
   "set-grades": "changed how closely steps are judged",
+  "set-early-end": ({ on }) =>
+    on
+      ? "let inspections end once enough is known"
+      : "set that everything is measured at every inspection",
   "set-marks-rule": "changed the marks rule of …",
   "set-shop": "changed what the shop has",
   "new-exercise": "began the exercise …",

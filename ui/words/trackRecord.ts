@@ -1,5 +1,7 @@
 import type { ChoiceRecord, FirstPieces } from "@/core/climb/choiceLog";
+import { mostWrong, type EarlyRecord } from "@/core/verdict/earlyRecord";
 import type { TrackRecord } from "@/core/climb/trackRecord";
+import { countOf } from "./count";
 
 /** Fewer known outcomes than this say nothing of how good a forecast is. */
 const MIN_KNOWN = 10;
@@ -27,4 +29,20 @@ export function choicesInWords(record: ChoiceRecord): string {
     return "Every choice is kept with the list as it stood; too few are made and signed so far to count.";
   const counts = made.map(([what, { made, kept }]) => `${what}, ${kept} of ${made}`);
   return `First pieces kept, where what was set was ${counts.join("; ")}. Who is given what isn’t drawn by lot: this alone says neither is better.`;
+}
+
+/** What a school's early ends left out, and how often they were wrong as far as the drawn ones tell. */
+export function earlyEndsInWords(record: EarlyRecord): string {
+  const { ended, unread, asked, drawn, otherwise } = record;
+  const most = mostWrong(record);
+  const saved =
+    ended === 0
+      ? "No inspection has ended early so far."
+      : `${countOf(ended, "inspection")} ended early and left ${unread} of ${asked} readings out.`;
+  if (most === null) return `${saved} None was drawn to be measured whole yet.`;
+  const bound =
+    drawn < MIN_KNOWN
+      ? "too few to say how often it is wrong"
+      : `at most ${Math.ceil(100 * most)} in a hundred are wrong, as far as that tells`;
+  return `${saved} Of ${drawn} drawn and measured whole ${otherwise} came out otherwise: ${bound}.`;
 }

@@ -57,6 +57,21 @@ export function reasonInWords(reason: Exclude<Reason, { code: "measured" }>): st
 export const marksInWords = (marks: number | null): string =>
   marks === null ? "–" : String(Math.round(marks));
 
+/** How much of a piece was measured, where that wasn't all; null where it was. */
+export const measuredInWords = (read: number, of: number): string | null =>
+  read < of ? `${read} of ${of} measured` : null;
+
+/**
+ * A small chance as one in so many, rounded down to two figures.
+ *
+ * @example oneIn(0.0072) → "one in 130"
+ */
+export function oneIn(chance: number): string {
+  const pieces = Math.floor(1 / Math.max(chance, 1e-4));
+  const unit = 10 ** Math.max(0, Math.floor(Math.log10(pieces)) - 1);
+  return `one in ${(Math.floor(pieces / unit) * unit).toLocaleString("en-GB")}`;
+}
+
 /** The outcome, or how it stands while nothing speaks against the piece yet. */
 export function headlineOf({
   outcome,

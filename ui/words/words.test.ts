@@ -8,7 +8,8 @@ import { countOf } from "./count";
 import { deviceNoteInWords, temperatureInWords, weightInWords } from "./devices";
 import { errorInWords, eyeInWords } from "./eye";
 import { modelsInWords } from "./practice";
-import { trackRecordInWords } from "./trackRecord";
+import { earlyEndsInWords, trackRecordInWords } from "./trackRecord";
+import { measuredInWords, oneIn } from "./verdict";
 import {
   alikeInWords,
   besidesInWords,
@@ -30,6 +31,30 @@ test("one is one, and none are several", () => {
     "1 entry is",
     "3 entries are",
   ]);
+});
+
+test.each([
+  [0.0072, "one in 130"],
+  [0.01, "one in 100"],
+  [0.5, "one in 2"],
+  [0.000215, "one in 4,600"],
+  [0, "one in 10,000"],
+])("a chance of %d is %s", (chance, words) => {
+  expect(oneIn(chance)).toBe(words);
+});
+
+test("how much was measured is said only where it wasn't all", () => {
+  expect([measuredInWords(5, 14), measuredInWords(14, 14)]).toEqual(["5 of 14 measured", null]);
+});
+
+test.each([
+  [0, 0, 0, /^No inspection has ended early so far. None was drawn/],
+  [1, 9, 0, /^1 inspection ended early .* Of 9 drawn .*: too few to say/],
+  [7, 10, 0, /^7 inspections ended early and left 12 of 30 readings out\. Of 10 .* at most 26 in/],
+  [7, 60, 2, /Of 60 drawn and measured whole 2 came out otherwise: at most 11 in a hundred/],
+])("%d ended early, of %d drawn %d came out otherwise", (ended, drawn, otherwise, words) => {
+  const record = { ended, unread: 12, asked: 30, drawn, otherwise };
+  expect(earlyEndsInWords(record)).toMatch(words);
 });
 
 describe("why a piece is next", () => {

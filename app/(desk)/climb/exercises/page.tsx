@@ -48,7 +48,7 @@ export default async function ExercisesPage() {
               </Link>
               : {item.passed} of {item.learners} passed at the first try
               {item.worst
-                ? `; ${item.worst.name.toLowerCase()} is ${sideOf(item.worst)} on ${item.worst.off} of them`
+                ? `; ${item.worst.name.toLowerCase()} is ${sideOf(item.worst)} on ${item.worst.off} of ${item.worst.of}`
                 : ""}
               .
             </p>
@@ -95,7 +95,7 @@ export default async function ExercisesPage() {
                 </td>
                 <td>
                   {item.worst
-                    ? `${item.worst.name}, ${sideOf(item.worst)} on ${item.worst.off} of ${item.learners}`
+                    ? `${item.worst.name}, ${sideOf(item.worst)} on ${item.worst.off} of ${item.worst.of}`
                     : ""}
                 </td>
                 <td className={item.verdict === "tells" ? "quiet" : ""}>

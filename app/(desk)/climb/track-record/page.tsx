@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { STAFF } from "@/data/actor";
 import { findTrackRecords, type TrackRecords } from "@/data/queries/trackRecord";
 import { ClimbTabs } from "@/ui/climb/ClimbTabs";
-import { choicesInWords, trackRecordInWords } from "@/ui/words/trackRecord";
+import { choicesInWords, earlyEndsInWords, trackRecordInWords } from "@/ui/words/trackRecord";
 import { requireActor, recordsOf } from "../../../server";
 
 export const metadata: Metadata = { title: "How sure are we" };
@@ -65,6 +65,14 @@ const CLAIMS: readonly Claim[] = [
     what: "An exercise as a test",
     said: "Few pass, or most, by the bound of what the first tries agree with; whether it tells, only where its interval is clear of nothing.",
     checked: "By published bounds (Clopper and Pearson, Fisher).",
+  },
+  {
+    what: "Enough measured",
+    said: "An inspection may end where what isn’t read changes its verdict one time in a hundred or less; how often is said.",
+    checked:
+      "On made-up pieces with slips on three sizes in a hundred the verdict is that of all readings in 99 of a hundred, and of the pieces that all readings would not keep 98 in a hundred are found; nearly all is read then. Without slips two thirds is.",
+    own: ({ early }) =>
+      early ? earlyEndsInWords(early) : "This school measures everything, at every inspection.",
   },
   {
     what: "The eye",

@@ -17,6 +17,7 @@ import { Link } from "@/ui/kit/Link";
 import { CauseList } from "@/ui/bench/CauseList";
 import { Photos } from "@/ui/bench/Photos";
 import { ReadingTable } from "@/ui/measure/ReadingTable";
+import { EnoughNote } from "@/ui/slate/EnoughNote";
 import { SlateMarks, SlateVerdict } from "@/ui/slate/SlateVerdict";
 import { orNotFound, requireActor, recordsOf } from "../../../server";
 
@@ -58,12 +59,13 @@ export default async function PiecePage({ params }: { params: Promise<{ pieceId:
       </header>
       <section aria-label="Verdict" className="bg-slate p-4 text-chalk sm:p-5">
         <SlateVerdict verdict={verdict} unit={unit} defects={piece.defects.length} />
+        <EnoughNote verdict={verdict} closed={isClosed(piece)} />
         <CauseList
           causes={likelyCauses(signs, history.earlier, history.said, history.learned)}
           answers={history.learned.answers}
         />
         <div className="mt-3">
-          <SlateMarks marks={verdict.marks} />
+          <SlateMarks verdict={verdict} />
         </div>
       </section>
       <section aria-label="Readings" className="p-4 sm:p-5">

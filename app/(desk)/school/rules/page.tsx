@@ -1,6 +1,8 @@
 import type { Metadata } from "next";
 import { isInstructor, STAFF } from "@/data/actor";
+import { earlyRecord } from "@/data/queries/early";
 import { findGrades } from "@/data/queries/school";
+import { EarlyEndForm } from "@/ui/school/EarlyEndForm";
 import { PageTitle } from "@/ui/kit/PageTitle";
 import { GradesForm } from "@/ui/school/GradesForm";
 import { recordsOf, requireActor } from "../../../server";
@@ -9,7 +11,9 @@ export const metadata: Metadata = { title: "How closely a step is judged" };
 
 export default async function RulesPage() {
   const actor = await requireActor(STAFF);
-  const grades = await findGrades(recordsOf(actor), actor);
+  const database = recordsOf(actor);
+  const grades = await findGrades(database, actor);
+  const record = await earlyRecord(database, actor.schoolId);
   return (
     <main className="w-full max-w-xl p-5">
       <PageTitle
@@ -17,6 +21,8 @@ export default async function RulesPage() {
         under={{ href: "/school", label: actor.schoolName }}
       />
       <GradesForm grades={grades} manages={isInstructor(actor)} />
+      <h2 className="mt-8 font-slab text-20 font-semibold">When enough is measured</h2>
+      <EarlyEndForm record={record} manages={isInstructor(actor)} />
     </main>
   );
 }

@@ -1,0 +1,62 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { hasMissedTooMuch, type EarlyRecord } from "@/core/verdict/earlyRecord";
+import { FormError } from "../forms/Field";
+import { useCommand } from "../useCommand";
+import { earlyEndsInWords } from "../words/trackRecord";
+
+/** Whether inspections end once enough is known, and what that came to. */
+export function EarlyEndForm({
+  record,
+  manages,
+}: {
+  /** Null where everything is measured. */
+  record: EarlyRecord | null;
+  manages: boolean;
+}) {
+  const router = useRouter();
+  const { send, busy, error } = useCommand();
+  const set = async (on: boolean) => {
+    if ((await send("set-early-end", { on })).ok) router.refresh();
+  };
+  const isStopped = record !== null && hasMissedTooMuch(record);
+  return (
+    <div className="text-15">
+      <label className="flex min-h-11 w-fit items-center gap-3">
+        <input
+          type="checkbox"
+          className="size-5 accent-ink"
+          checked={record !== null}
+          disabled={!manages || busy}
+          onChange={({ target }) => void set(target.checked)}
+        />
+        An inspection ends once enough is known
+      </label>
+      <FormError>{error}</FormError>
+      {record ? <p>{earlyEndsInWords(record)}</p> : null}
+      {isStopped ? (
+        <p role="status" className="mt-1 font-semibold text-light">
+          More than three in a hundred drawn ones came out otherwise: everything is measured again.
+          {manages ? (
+            <button
+              type="button"
+              className="link ml-3 min-h-11"
+              disabled={busy}
+              onClick={() => void set(true)}
+            >
+              Begin anew
+            </button>
+          ) : null}
+        </p>
+      ) : null}
+      <p className="quiet mt-2 text-13">
+        For practice, guided pieces, and exercises of the first two steps by learners still on them,
+        once twelve pieces of an exercise were measured whole. What isn’t read counts as not
+        measured, and such a piece proves nothing above its exercise’s step. One in eight is drawn
+        to be measured whole all the same; where those come out otherwise too often, this turns
+        itself off.
+      </p>
+    </div>
+  );
+}
