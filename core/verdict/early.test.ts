@@ -7,7 +7,7 @@ import { earlyEndOf } from "./earlyEnd";
 import { judgePiece } from "./judgePiece";
 import { DEFAULT_MARKS_RULE } from "./marks";
 import type { Asked, PieceRecord } from "./record";
-import { canBeDecided, canBeSigned } from "./verdict";
+import { canBeDecided, canBeSigned, type Rules } from "./verdict";
 
 const RULES = { grades: STEP_GRADES, marks: DEFAULT_MARKS_RULE };
 const piece = pieceSchema.parse({
@@ -86,15 +86,19 @@ describe("an inspection that may end early", () => {
     expect(judgePiece(asked({ ...OPEN, drawn: true }), record(ALL), RULES).outcome).toBe("keep");
   });
 
-  test.each<[Step, Step]>([
-    [1, 1],
-    [2, 2],
-    [3, 2],
-  ])("proves of an exercise of step %d no more than step %d", (step, meetsStep) => {
-    const { meetsStep: met } = judgePiece(asked(OPEN, { step }), record(3), RULES);
-    expect(met).toBe(meetsStep);
-    expect(judgePiece(asked(OPEN, { step }), record(ALL), RULES).meetsStep).toBe(5);
-  });
+  const CLOSER = { ...RULES, grades: { ...STEP_GRADES, 2: 17 } } as const;
+  test.each<[string, Step, Rules, Step]>([
+    ["of step 1, judged as Fair is", 1, RULES, 2],
+    ["of step 1, judged less closely than Fair", 1, CLOSER, 1],
+    ["of step 2", 2, RULES, 2],
+    ["of step 3", 3, RULES, 2],
+  ])(
+    "an exercise %s: in part it proves so much, whole it may prove more",
+    (_, step, rules, met) => {
+      expect(judgePiece(asked(OPEN, { step }), record(3), rules).meetsStep).toBe(met);
+      expect(judgePiece(asked(OPEN, { step }), record(ALL), rules).meetsStep).toBe(5);
+    },
+  );
 
   test("with a line heavy ends at another heat, where too little metal is unlikely elsewhere", () => {
     const heavy = record(5, { off: { [first.id]: first.nominal + 1.6 } });

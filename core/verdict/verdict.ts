@@ -23,7 +23,7 @@ export type { Reason } from "./reasons";
 /** Raised whenever the same records would give another verdict. Kept with every verdict. */
 export const ENGINE_VERSION = 14;
 
-/** A piece measured in part proves its exercise's step, and none above this. */
+/** A piece measured in part proves no step above this, and none that is judged closer than it was. */
 const MAX_STEP_IN_PART = 2;
 
 /** The school's rules: tolerance grade of each step, and how marks are taken off. */
@@ -279,8 +279,9 @@ function highestStepMet(
   record: PieceRecord,
   { rules, judgeAtGrade, inPart }: { rules: Rules; judgeAtGrade: JudgeAtGrade; inPart: boolean },
 ): Step | 0 {
-  const highest = inPart ? (Math.min(asked.step, MAX_STEP_IN_PART) as Step) : 5;
+  const highest = inPart ? MAX_STEP_IN_PART : 5;
   for (let step: Step | 0 = highest; step > 0; step = (step - 1) as Step | 0) {
+    if (inPart && rules.grades[step as Step] < rules.grades[asked.step]) continue;
     if (step >= 2 && record.heats > asked.heatBudget) continue;
     if (judgeAtGrade(rules.grades[step as Step]).every(isWithin)) return step;
   }

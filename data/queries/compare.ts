@@ -5,6 +5,7 @@ import type { Queryable } from "../database";
 import { ofEachPiece } from "../ofPiece";
 import { person, piece, verdict } from "../schema";
 import { currentRecords } from "./bench";
+import { wholeInspection } from "./early";
 
 export interface ComparablePiece {
   id: string;
@@ -14,6 +15,8 @@ export interface ComparablePiece {
   number: number;
   outcome: "keep" | "another-heat" | "start-again" | null;
   marks: number | null;
+  /** Whether its inspection ended early: its marks are of what was read. */
+  inPart: boolean;
 }
 
 /**
@@ -36,6 +39,7 @@ export async function listComparable(
         ComparablePiece["outcome"]
       >`(array_agg(${verdict.outcome} order by ${verdict.sequence} desc))[1]`,
       marks: sql<number | null>`(array_agg(${verdict.marks} order by ${verdict.sequence} desc))[1]`,
+      inPart: sql<boolean>`(array_agg(not ${wholeInspection} order by ${verdict.sequence} desc))[1]`,
     })
     .from(piece)
     .innerJoin(person, eq(person.id, piece.learnerId))

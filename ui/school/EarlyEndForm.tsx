@@ -53,9 +53,8 @@ export function EarlyEndForm({
       <p className="quiet mt-2 text-13">
         For practice, guided pieces, and exercises of the first two steps by learners still on them,
         once twelve pieces of an exercise were measured whole. What isn’t read counts as not
-        measured, and such a piece proves nothing above its exercise’s step. One in eight is drawn
-        to be measured whole all the same; where those come out otherwise too often, this turns
-        itself off.
+        measured, and such a piece proves nothing above Fair. One in eight is drawn to be measured
+        whole all the same; where those come out otherwise too often, this turns itself off.
       </p>
     </div>
   );

@@ -97,7 +97,8 @@ function choicesFor(piece: BenchPiece, all: readonly ComparablePiece[]) {
   const at = own.findIndex(({ id }) => id === piece.id);
   const last = own[at - 1];
   const kept = all.filter(
-    ({ id, outcome, marks }) => id !== piece.id && outcome === "keep" && marks !== null,
+    ({ id, outcome, marks, inPart }) =>
+      id !== piece.id && outcome === "keep" && marks !== null && !inPart,
   );
   const best = kept.toSorted((a, b) => b.marks! - a.marks!)[0];
   return [
