@@ -13,7 +13,7 @@ import { school, standing, verdict } from "../schema";
 
 /** One inspection in so many is drawn to be whole all the same. */
 const DRAWN_OF = 8;
-/** So many of the latest whole inspections of an exercise say what is expected. */
+/** Of so many of an exercise's latest inspections the whole ones say what is expected. */
 const MAX_INSPECTIONS = 200;
 /** What a piece of a higher step's exercise proves is measured whole. */
 const MAX_STEP = 2;
@@ -88,18 +88,24 @@ async function wholeInspections(
   database: Queryable,
   { schoolId, learnerId, exerciseId, startedAt }: InspectedPiece,
 ) {
+  // The latest first, then what they read: a whole verdict is large.
   const { rows } = await database.execute<InspectionRow>(sql`
-    select p.learner_id = ${learnerId} as own, (
+    with latest as (
+      select v.id, p.id as piece_id, p.learner_id, v.signed_at
+      from piece p
+      join exercise_revision r on r.id = p.revision_id
+      join verdict v on v.school_id = ${schoolId} and v.piece_id = p.id and v.sequence = 1
+      where p.school_id = ${schoolId} and r.exercise_id = ${exerciseId}
+        and v.signed_at < ${startedAt.toISOString()}
+      order by v.signed_at desc, p.id
+      limit ${MAX_INSPECTIONS})
+    select latest.learner_id = ${learnerId} as own, (
       select jsonb_object_agg(j ->> 'characteristicId', j -> 'value')
       from jsonb_array_elements(v.computed -> 'judgements') j) as values
-    from piece p
-    join exercise_revision r on r.id = p.revision_id
-    join verdict v on v.school_id = ${schoolId} and v.piece_id = p.id and v.sequence = 1
-    where p.school_id = ${schoolId} and r.exercise_id = ${exerciseId}
-      and v.signed_at < ${startedAt.toISOString()}
-      and v.computed -> 'unmeasured' = '[]'
-    order by v.signed_at desc, p.id
-    limit ${MAX_INSPECTIONS}`);
+    from latest
+    join verdict v on v.school_id = ${schoolId} and v.id = latest.id
+    where v.computed -> 'unmeasured' = '[]'
+    order by latest.signed_at desc, latest.piece_id`);
   return rows.map(({ own, values }) => ({ own, values: values ?? {} }));
 }
 
