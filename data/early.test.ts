@@ -1,4 +1,4 @@
-import { eq } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import type { Pool } from "pg";
 import type { EarlyEnd } from "@/core/verdict/earlyRecord";
 import type { Characteristic } from "@/core/measure/characteristic";
@@ -146,6 +146,28 @@ test("a second inspection, a learner's own, an assessed piece of a high step: al
   expect((await sign(practice.pieceId)).ok).toBe(true);
   const { verdicts, mayStop } = await benchOf(practice.pieceId);
   expect([verdicts[0]!.outcome, mayStop]).toEqual(["another-heat", undefined]);
+});
+
+test("an assessed piece of a low step ends early for who has not passed the first two", async () => {
+  const { learner } = ours;
+  const { pieceId, exerciseId, techniqueId } = await startFid(database, ours);
+  const asStep = (step: number) =>
+    database.update(schema.exercise).set({ step }).where(eq(schema.exercise.id, exerciseId));
+  await asStep(2);
+  const held = and(
+    eq(schema.standing.schoolId, learner.schoolId),
+    eq(schema.standing.learnerId, learner.personId),
+    eq(schema.standing.techniqueId, techniqueId),
+  );
+  for (const [step, mayStop] of [
+    [1, true],
+    [2, false],
+    [3, false],
+  ] as const) {
+    await database.update(schema.standing).set({ step }).where(held);
+    expect([step, (await benchOf(pieceId)).mayStop !== undefined]).toEqual([step, mayStop]);
+  }
+  await asStep(3);
 });
 
 test("the bench expects the same whatever is signed after a piece was begun", async () => {

@@ -76,14 +76,8 @@ export function expectedOf(
   );
   const measured = characteristics.filter((line) => shareFormOf(line) !== "chosen");
   const { spreads, cares } = spreadsOf(measured, pieces);
-  const own = pieces.filter((_, at) => whole[at]!.own).slice(0, OWN_LATEST);
   const line = (one: Characteristic): ExpectedLine => ({
-    ...(spreads[one.id]
-      ? ownSpread(
-          spreads[one.id]!,
-          own.map((shares) => shares[one.id]!),
-        )
-      : { form: "chosen", mean: 0, sd: 1 }),
+    ...(spreads[one.id] ?? { form: "chosen", mean: 0, sd: 1 }),
     beyond: offBeyond(one, grade, shop),
     off: spreads[one.id] ? 0 : chosenOff(pieces.map((shares) => shares[one.id]!)),
   });
@@ -93,7 +87,8 @@ export function expectedOf(
     common: commonShare(spreads, pieces, cares),
     careSd: Math.max(MIN_CARE_SD, describe(cares.map(Math.log)).sd!),
   };
-  return { ...model, slip: slipRate(model, pieces), own };
+  const own = pieces.filter((_, at) => whole[at]!.own).slice(0, OWN_LATEST);
+  return { ...model, lines: withOwn(model.lines, own), slip: slipRate(model, pieces), own };
 }
 
 type Shares = Readonly<Record<string, number>>;
@@ -169,10 +164,15 @@ function careOf(spreads: Readonly<Record<string, Spread>>, shares: Shares): numb
   return Math.sqrt((squares(residuals) + ASSUMED_CARE) / (residuals.length + ASSUMED_CARE));
 }
 
-/** A line's spread about where it lies on the learner's own pieces, as far as few of them tell. */
-function ownSpread({ form, mean, sd }: Spread, own: readonly number[]): Spread {
-  const off = own.reduce((sum, share) => sum + sd * bound((share - mean) / sd), 0);
-  return { form, mean: mean + off / (own.length + OWN_AGAINST), sd };
+/** Lines about where they lie on the learner's own pieces, as far as few of those tell. */
+function withOwn(lines: PieceModel["lines"], own: readonly Shares[]): PieceModel["lines"] {
+  return Object.fromEntries(
+    Object.entries(lines).map(([id, line]) => {
+      const { mean, sd } = line;
+      const off = own.reduce((sum, shares) => sum + sd * bound((shares[id]! - mean) / sd), 0);
+      return [id, { ...line, mean: mean + off / (own.length + OWN_AGAINST) }];
+    }),
+  );
 }
 
 const chosenOff = (shares: readonly number[]): number =>

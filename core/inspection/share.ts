@@ -6,8 +6,7 @@ import { measuredUncertainty } from "../measure/ways";
 
 /**
  * How far a value lies from nominal as a share of the allowance on its side: beyond 1 it is
- * heavy, below −1 light. A gap or a difference has only the heavy side, and goes by the root of
- * its share: sizes of normal errors are nearly normal so.
+ * heavy, below −1 light. A gap or a difference has only the heavy side.
  *
  * @param value in the characteristic's unit
  * @example a 12 size with limits 11 to 13, heavy when above: signedShare(…, 11.5) → −0.5
