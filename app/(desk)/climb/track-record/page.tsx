@@ -70,7 +70,7 @@ const CLAIMS: readonly Claim[] = [
     what: "Enough measured",
     said: "An inspection may end where what isn’t read changes its verdict one time in a hundred or less; how often is said.",
     checked:
-      "On made-up pieces with slips on three sizes in a hundred the verdict is that of all readings in 99 of a hundred, and of the pieces that all readings would not keep 98 in a hundred are found; nearly all is read then. Without slips two thirds is.",
+      "On made-up pieces with slips on three sizes in a hundred the verdict is that of all readings in 99 of a hundred, and at least 97 in a hundred of the pieces that all readings would not keep are found; nine tenths is read then. Without slips two thirds is.",
     own: ({ early }) =>
       early ? earlyEndsInWords(early) : "This school measures everything, at every inspection.",
   },
