@@ -1,3 +1,4 @@
+import type { Characteristic } from "../measure/characteristic";
 import type { MayStop } from "../inspection/enough";
 import type { Expected } from "../inspection/expected";
 import { PIECE_FORMAT, pieceSchema } from "../piece/piece";
@@ -57,6 +58,7 @@ const record = (
 });
 
 const OPEN = { expected, drawn: false };
+const isHole = ({ measure }: Pick<Characteristic, "measure">) => measure === "diameter";
 const [first] = characteristics as [(typeof characteristics)[0]];
 const ALL = characteristics.length;
 
@@ -153,5 +155,34 @@ describe("how it ended", () => {
     const heavy = endOf(drawn, record(ALL, { off: { [last.id]: last.nominal + 3 } }));
     expect(heavy).toMatchObject({ read: 3, said: "keep", drawn: true });
     expect(heavy!.found).not.toBe("keep");
+  });
+
+  test("drawn and lost, it is read no further: that it was to be kept before is counted", () => {
+    const holed = pieceSchema.parse({
+      ...{ format: PIECE_FORMAT, name: "Holed", stock: { section: "12 square" } },
+      stretches: [{ id: "bar", kind: "prism", section: "12 square", length: 160 }],
+      features: [{ id: "hole", kind: "hole", at: 80, diameter: 5, method: "drill" }],
+    });
+    const plan = planPiece(holed).characteristics.filter(({ kind }) => kind === "size");
+    const others = plan.filter((one) => !isHole(one));
+    const lines = [...others.slice(0, 3), ...plan.filter(isHole), ...others.slice(3)];
+    const of: Asked = { ...asked(), piece: holed, characteristics: lines };
+    const likely = expected.lines[first.id]!;
+    const all = Object.fromEntries(of.characteristics.map(({ id }) => [id, likely]));
+    const mayStop = { expected: { ...expected, lines: all }, drawn: true };
+    const made: PieceRecord = {
+      ...record(0),
+      readings: lines.slice(0, 4).map((line) => ({
+        characteristicId: line.id,
+        values: [isHole(line) ? 3 * line.nominal : line.nominal],
+        instrumentUncertainty: 0.05,
+      })),
+    };
+    const computed = judgePiece({ ...of, mayStop }, made, RULES);
+    expect(computed.outcome).toBe("start-again");
+    expect(computed.unmeasured.length).toBeGreaterThan(0);
+    expect(earlyEndOf({ ...of, mayStop }, made, { rules: RULES, computed })).toMatchObject({
+      ...{ read: 3, said: "keep", found: "start-again", drawn: true },
+    });
   });
 });

@@ -24,9 +24,11 @@ export function earlyEndOf(
     return { read, of, chance: enough.chance, said: outcome, drawn: false, found: outcome };
   }
   const { mayStop } = asked;
-  if ("settledChance" in mayStop || !mayStop.drawn || unmeasured.length > 0) return null;
+  // A piece that is lost is read no further, drawn or not.
+  const isOver = unmeasured.length === 0 || outcome === "start-again";
+  if ("settledChance" in mayStop || !mayStop.drawn || !isOver) return null;
   const open: Asked = { ...asked, mayStop: { ...mayStop, drawn: false } };
-  for (let read = 1; read < record.readings.length; read += 1) {
+  for (let read = 1; read < Math.min(of, record.readings.length); read += 1) {
     const soFar = judgePiece(open, { ...record, readings: record.readings.slice(0, read) }, rules);
     if (soFar.enough && soFar.outcome)
       return {

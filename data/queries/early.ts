@@ -37,8 +37,8 @@ export interface InspectedPiece {
 /**
  * What lets the first inspection of a piece end early: the school lets it, the piece is for practice, guided or of
  * an exercise of the first two steps by a learner who has not passed those, and enough pieces were measured whole
- * before it was begun. Only those count, so that the bench and the server, hours apart, say the same. The caller has checked who is asking, and that the
- * piece has no verdict yet.
+ * before it was begun. Only those count, so that the bench and the server, hours apart, say the same. The caller has
+ * checked who is asking, and that the piece has no verdict yet.
  */
 export async function mayStopFor(
   database: Queryable,
@@ -117,7 +117,10 @@ interface RecordRow extends Record<string, unknown> {
   otherwise: number;
 }
 
-/** What early ends came to since the school let inspections end early; null where it doesn't. The caller has checked who is asking. */
+/**
+ * What early ends came to since the school let inspections end early; null where it doesn't. The caller has checked
+ * who is asking.
+ */
 export async function earlyRecord(
   database: Queryable,
   schoolId: string,
