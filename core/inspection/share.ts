@@ -9,7 +9,7 @@ import { measuredUncertainty } from "../measure/ways";
  * heavy, below −1 light. A gap or a difference has only the heavy side.
  *
  * @param value in the characteristic's unit
- * @example a 12 size with limits 11 to 13, heavy when above: signedShare(…, 11.5) → −0.5
+ * @example signedShare({ kind: "size", readings: "one", unit: "mm", nominal: 12, heavyWhen: "above", tolerance: { sizeMm: 12, coarser: 0 }, fixed: { lower: 11, upper: 13 } }, 11.5, 17) → -0.5
  */
 export function signedShare(characteristic: Characteristic, value: number, grade: number): number {
   const limits = limitsAtGrade(characteristic, grade);

@@ -43,7 +43,7 @@ export const hasMissedTooMuch = ({ drawn, otherwise }: EarlyRecord): boolean =>
  * The largest share of early ends that could be wrong and still agree with what the drawn ones
  * showed, at 95 % (Clopper and Pearson 1934); null before any was drawn.
  *
- * @example mostWrong({ drawn: 60, otherwise: 0, … }) → 0.0487
+ * @example mostWrong({ ended: 420, unread: 1900, asked: 4200, drawn: 60, otherwise: 0 }) → 0.04870291331
  */
 export const mostWrong = ({ drawn, otherwise }: EarlyRecord): number | null =>
   drawn === 0 ? null : passRateUpper(otherwise, drawn, CONFIDENCE);
