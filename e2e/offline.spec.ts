@@ -52,6 +52,26 @@ test("without the network the bench reloads, takes readings, and sends them when
   await expect(page.getByRole("region", { name: "Defects" })).toContainText("Fish-mouth");
 });
 
+test("once the device answers for the server the bench still says what to do, with a network or without", async ({
+  page,
+  context,
+}) => {
+  const errors: string[] = [];
+  page.on("pageerror", ({ message }) => errors.push(message));
+  await signInOnly(page, "oda");
+  await startPiece(page, "Bryn Ostler", "fid");
+  const bench = new URL(page.url()).pathname;
+  await kept(page, bench);
+  await page.reload();
+  await takeAndSend(page, "4.6");
+  const advised = page.locator("#slate [data-outcome]", { hasText: "Another heat" });
+  await expect(advised).toBeVisible();
+  await context.setOffline(true);
+  await page.reload();
+  await expect(advised).toBeVisible();
+  expect(errors).toEqual([]);
+});
+
 test("what was sent stays in sight when the page on the device is older than it", async ({
   page,
   context,

@@ -18,6 +18,17 @@ const SLOW_SECONDS = 6;
 /** What works without the network: the bench and what leads to it, the sheets, the learner's pages. */
 const WORKS_OFFLINE = /^\/(?:measure|sheet|next|stair|eye|piece|floor)(?:\/|$)|^\/api\/print\//;
 
+// A page's own worker is told by the fragment of its address what to load. An answer with an address of its own
+// would give it that, without the fragment: so it is given one that has none.
+registerRoute(
+  ({ request, url }) => request.destination === "worker" && url.pathname.startsWith("/_next/"),
+  async ({ request, url }) => {
+    const { body, status, statusText, headers } =
+      (await matchPrecache(url.pathname)) ?? (await fetch(request));
+    return new Response(body, { status, statusText, headers });
+  },
+);
+
 precacheAndRoute([
   ...FILES.map((url) => ({ url, revision: null })),
   { url: OFFLINE_PAGE, revision: BUILD },
