@@ -7,6 +7,7 @@ import type { Characteristic } from "@/core/measure/characteristic";
 import type { Step } from "@/core/trade/steps";
 import type { Queryable, Transaction } from "./database";
 import { insertMany } from "./insertMany";
+import { wholeInspection } from "./queries/early";
 import { revisionPlan } from "./records";
 import { curriculumRevision, standing, standingEvidence } from "./schema";
 
@@ -75,7 +76,7 @@ export async function signedPieces(
     join technique t on t.id = m.technique_id
     join verdict first on first.school_id = ${schoolId} and first.piece_id = m.id and first.sequence = 1
     join lateral (
-      select v.meets_step, coalesce(not (v.early -> 'drawn')::boolean, false) as in_part,
+      select v.meets_step, not ${wholeInspection("v")} as in_part,
         -- Only where it can count for likeness: the whole verdict is large.
         case when v.meets_step >= 4 then (
           select jsonb_object_agg(j ->> 'characteristicId', j -> 'value')

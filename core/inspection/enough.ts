@@ -10,6 +10,7 @@ export const MIN_READ = 3;
 
 /** A learner's latest piece foretells this one by this power of its likelihood, each before it by as much less. */
 const OWN_WEIGHT = 0.5;
+
 /** What could still come of the lines that aren't read. */
 export interface Unread {
   /** Chance that at least one of them is off. */

@@ -39,7 +39,7 @@ export async function listComparable(
         ComparablePiece["outcome"]
       >`(array_agg(${verdict.outcome} order by ${verdict.sequence} desc))[1]`,
       marks: sql<number | null>`(array_agg(${verdict.marks} order by ${verdict.sequence} desc))[1]`,
-      inPart: sql<boolean>`(array_agg(not ${wholeInspection} order by ${verdict.sequence} desc))[1]`,
+      inPart: sql<boolean>`(array_agg(not ${wholeInspection()} order by ${verdict.sequence} desc))[1]`,
     })
     .from(piece)
     .innerJoin(person, eq(person.id, piece.learnerId))

@@ -9,7 +9,7 @@ import type { Step } from "@/core/trade/steps";
 import type { ShopInstrument } from "@/core/measure/finer";
 import type { Rules } from "@/core/verdict/verdict";
 import type { Queryable } from "../database";
-import { school, standing, verdict } from "../schema";
+import { school, standing } from "../schema";
 
 /** One inspection in so many is drawn to be whole all the same. */
 const DRAWN_OF = 8;
@@ -147,5 +147,8 @@ export async function earlyRecord(
 
 /**
  * Whether a verdict rests on an inspection that did not end early: others are left out of populations and curves.
+ *
+ * @param table what the verdict is called in the query
  */
-export const wholeInspection = sql`coalesce((${verdict.early} -> 'drawn')::boolean, true)`;
+export const wholeInspection = (table: "verdict" | "v" = "verdict") =>
+  sql.raw(`coalesce((${table}.early -> 'drawn')::boolean, true)`);

@@ -3,6 +3,7 @@ import { judgeItem, type FirstTry, type ItemFigures } from "@/core/agree/item";
 import type { Step } from "@/core/trade/steps";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
+import { wholeInspection } from "./early";
 
 /** An exercise with how it does as a test. */
 export interface ExerciseItem extends ItemFigures {
@@ -95,7 +96,7 @@ async function worstCharacteristics(
       join exercise_revision r on r.id = p.revision_id
       join verdict v on v.school_id = p.school_id and v.piece_id = p.id and v.sequence = 1
       where p.school_id = ${schoolId} and p.kind = 'assessed' and not p.guided
-        and coalesce((v.early -> 'drawn')::boolean, true)
+        and ${wholeInspection("v")}
       order by r.exercise_id, p.learner_id, p.started_at, p.id),
     counted as (
       select first.exercise_id, j ->> 'name' as name, count(distinct first.id)::int as off,

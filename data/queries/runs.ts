@@ -73,7 +73,7 @@ export async function findRun(
       // What an inspection that ended early read tells too little for a run's sizes.
       values: sql<Record<string, number> | null>`(
         select jsonb_object_agg(j ->> 'characteristicId', j -> 'value')
-        from jsonb_array_elements(${verdict.computed} -> 'judgements') j where ${wholeInspection})`,
+        from jsonb_array_elements(${verdict.computed} -> 'judgements') j where ${wholeInspection()})`,
       steps: sql<Record<string, number> | null>`(
         select jsonb_object_agg(characteristic, step) from (
           select ${reading.characteristicId} as characteristic, max(${instrument.resolution}) as step
@@ -164,7 +164,7 @@ export async function listPieceErrors(
         eq(piece.learnerId, learnerId),
         eq(exercise.techniqueId, techniqueId),
         eq(piece.kind, "assessed"),
-        wholeInspection,
+        wholeInspection(),
       ),
     )
     .orderBy(asc(piece.startedAt), asc(piece.id));
