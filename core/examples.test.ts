@@ -18,7 +18,7 @@ test.each(examples)("$file: $call", async ({ file, call, result }) => {
   const exported = (await import(join(import.meta.dirname, file))) as Record<string, unknown>;
   const names = Object.keys(exported);
   const evaluate = (code: string): unknown =>
-    // eslint-disable-next-line @typescript-eslint/no-implied-eval -- runs our own documentation
+    // oxlint-disable-next-line typescript/no-implied-eval -- runs our own documentation
     (new Function(...names, `return (${code});`) as (...values: unknown[]) => unknown)(
       ...names.map((name) => exported[name]),
     );

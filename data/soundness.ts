@@ -88,7 +88,8 @@ async function lookAtZones(database: Queryable): Promise<Finding> {
 
 function isZone(timeZone: string): boolean {
   try {
-    return new Intl.DateTimeFormat("en", { timeZone }) !== null;
+    new Intl.DateTimeFormat("en", { timeZone });
+    return true;
   } catch {
     return false;
   }

@@ -102,8 +102,7 @@ const formatting = () =>
     ...byContent,
     ".",
   ]);
-const lint = () =>
-  check("lint", bin("eslint"), [".", "--max-warnings", "0", ...cache("eslint"), ...byContent]);
+const lint = () => check("lint", bin("oxlint"), []);
 const boundaries = () =>
   check("boundaries", bin("depcruise"), [
     "--config",
@@ -120,7 +119,7 @@ const knots = () =>
     "core",
   ]);
 const unusedCode = () => check("unused code", bin("knip"), cache("knip"));
-const types = () => check("types", bin("tsc"), ["--build", "core", "offline", "."]);
+const types = () => check("types", "npm", ["run", "--silent", "types"]);
 
 const unitTests = () => jest("unit");
 const dataTests = (postgres) => jest("data", { ...process.env, TEST_DATABASE_URL: postgres.url });
@@ -139,7 +138,7 @@ async function runAll() {
   const { prepareBrowserTests } = await import("./setup/browserTests.mjs");
   let prepared;
   const prepare = async () => {
-    prepared = await prepareBrowserTests(postgres.url, { typesChecked: wanted.includes("types") });
+    prepared = await prepareBrowserTests(postgres.url);
     await afternoon(prepared);
   };
   // The long ones first, so that both cores are done at about the same time.

@@ -20,10 +20,11 @@ export default function OfflinePage() {
       </p>
       <p className="mt-4 flex gap-4">
         {/* Whole pages, from this device: the router would ask the server. */}
-        {/* eslint-disable-next-line @next/next/no-html-link-for-pages */}
+        {/* oxlint-disable-next-line next/no-html-link-for-pages */}
         <a className="button" href="/measure">
           To the bench
         </a>
+        {/* oxlint-disable-next-line next/no-html-link-for-pages */}
         <a className="button" href="/next">
           To what is next
         </a>

@@ -97,7 +97,7 @@ test("what is short is named, the rest is sawn, and the nearest section in hand 
   ];
   const [list] = sawList([cut(264), cut(264), cut(900)], rack);
   expect(list!.bars).toHaveLength(1);
-  expect(list!.short.map(({ mm }) => mm).sort()).toEqual([264, 900]);
+  expect(list!.short.map(({ mm }) => mm).sort((a, b) => a - b)).toEqual([264, 900]);
   // 14 round has 154 mm² beside the 144 of 12 square; 10 round has 79.
   expect(list!.nearest).toBe("14 mm round");
   expect(sawList([cut(264)], [])[0]).toMatchObject({ bars: [], nearest: null });

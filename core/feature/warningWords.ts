@@ -23,7 +23,7 @@ export function wordsForWarning(
   return sentence.charAt(0).toUpperCase() + sentence.slice(1);
 }
 
-// eslint-disable-next-line complexity -- one sentence for each code, and nothing to be won by splitting the list
+// oxlint-disable-next-line complexity -- one sentence for each code, and nothing to be won by splitting the list
 function sentenceFor(warning: Warning, unit: LengthUnit, nameOf: (id: string) => string): string {
   const mm = (length: number) => printBothUnits(length, unit);
   const what = nameOf(subjectOf(warning));

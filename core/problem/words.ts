@@ -34,7 +34,7 @@ const CATALOGUE = { ...READING_PROBLEMS, ...PICTURE_PROBLEMS, ...RECORD_PROBLEMS
 const catalogued = ({ code }: Problem) =>
   Object.hasOwn(CATALOGUE, code) ? CATALOGUE[code] : undefined;
 
-// eslint-disable-next-line complexity -- one sentence for each code, and nothing to be won by splitting the list
+// oxlint-disable-next-line complexity -- one sentence for each code, and nothing to be won by splitting the list
 function wordsForInput(problem: InputProblem): string {
   switch (problem.code) {
     case "length-unreadable":

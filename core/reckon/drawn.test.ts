@@ -44,7 +44,7 @@ const reached = (said: string): number => {
     .replaceAll("−", "-")
     .replaceAll("√", "Math.sqrt");
   if (!/^[\d.eE+\-*/() MathPIsqr]+$/.test(code)) throw new Error(`Not only figures: ${said}`);
-  // eslint-disable-next-line @typescript-eslint/no-implied-eval -- figures and signs only, see above
+  // oxlint-disable-next-line typescript/no-implied-eval -- figures and signs only, see above
   return (new Function(`return ${code}`) as () => number)();
 };
 

@@ -99,7 +99,7 @@ async function watched<Result>(
   act: () => Promise<Result>,
 ): Promise<[Map<string, unknown[]>, Result]> {
   const statements = new Map<string, unknown[]>();
-  // eslint-disable-next-line @typescript-eslint/unbound-method -- called with the client it was asked of.
+  // oxlint-disable-next-line typescript/unbound-method -- called with the client it was asked of.
   const ask = pg.Client.prototype.query as (...asked: unknown[]) => unknown;
   const watching = function (this: pg.Client, ...asked: unknown[]) {
     const [query, values] = asked as [string | { text: string }, unknown[]?];

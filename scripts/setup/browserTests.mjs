@@ -9,7 +9,7 @@ import { run } from "./run.mjs";
 import { say } from "./say.mjs";
 
 /** A fresh school and a production build for the browser tests; the environment they run in. */
-export async function prepareBrowserTests(serverUrl, { typesChecked = false } = {}) {
+export async function prepareBrowserTests(serverUrl) {
   await ensureChromium();
   // The letters of an earlier run lead nowhere any more.
   const mail = join(LOCAL, "test-mail");
@@ -23,7 +23,6 @@ export async function prepareBrowserTests(serverUrl, { typesChecked = false } = 
     BELL_STEP_DEMO: "1",
     BELL_STEP_LOG: "silent",
     BELL_STEP_METRICS_TOKEN: "only-for-tests",
-    BELL_STEP_TYPES_CHECKED: typesChecked ? "1" : "",
     // The whole run signs in from one address; the limit itself is tested with the data.
     BELL_STEP_SIGN_IN_LIMIT: "100000",
     BELL_STEP_MAIL: `folder:${mail}`,

@@ -43,7 +43,7 @@ export const Photos = memo(function Photos({ pieceId, photos, closed }: PhotosPr
         <figure key={id} className="border border-rule bg-sheet">
           <a href={`/api/photo/${id}`} target="_blank" rel="noreferrer">
             {/* Served to those who may see it only: the image optimiser would not know who asks. */}
-            {/* eslint-disable-next-line @next/next/no-img-element */}
+            {/* oxlint-disable-next-line next/no-img-element */}
             <img
               src={`/api/photo/${id}`}
               width={Math.round((96 * widthPx) / heightPx)}

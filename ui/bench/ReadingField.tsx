@@ -1,7 +1,15 @@
 "use client";
 
 import { wordsForProblem } from "@/core/problem/words";
-import { useEffect, useId, useRef, useState, type KeyboardEvent, type RefObject } from "react";
+import {
+  useEffect,
+  useId,
+  useImperativeHandle,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type RefObject,
+} from "react";
 import type { Characteristic, MeasuredUnit } from "@/core/measure/characteristic";
 import { placeInText } from "@/core/measure/lineName";
 import { readEntry, type ReadingEntry } from "@/core/measure/reading";
@@ -105,16 +113,11 @@ export function ReadingField({
     setAnswer(null);
   }
 
-  useEffect(() => {
-    door.current = (line) => {
-      // As the field is now: a line may come before a key just typed has been drawn.
-      if (input.current?.value !== "" && answer === null) return false;
-      take(line);
-      return true;
-    };
-    return () => {
-      door.current = null;
-    };
+  useImperativeHandle(door, () => (line) => {
+    // As the field is now: a line may come before a key just typed has been drawn.
+    if (input.current?.value !== "" && answer === null) return false;
+    take(line);
+    return true;
   });
 
   function press(event: KeyboardEvent) {

@@ -237,7 +237,7 @@ function LearnerRows({
   chosen: string | null;
   onOpen: (id: string) => void;
 }) {
-  // eslint-disable-next-line react-hooks/incompatible-library -- nothing memoized is given what it returns
+  // oxlint-disable-next-line react/incompatible-library -- nothing memoized is given what it returns
   const virtualizer = useVirtualizer({
     count: shown.length,
     getScrollElement: () => scroller.current,

@@ -171,7 +171,7 @@ export function useDraft(
       });
     }
     // Only once, when the designer opens.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
 
   useEffect(() => {

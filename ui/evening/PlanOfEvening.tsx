@@ -85,7 +85,7 @@ export function PlanOfEvening({ classId, stays, hasFires, ...table }: PlanProps)
     }, SETTLE_MS);
     return () => clearTimeout(timer);
     // Only what was put somewhere sets it off.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [put]);
 
   const along = (minutes: number) => one && move(one.id, { minutes, toFire: null });

@@ -104,6 +104,7 @@ export function JudgeDrill({
         </h2>
         {judging ? <p className="mt-1 text-15">{leanInWords(judging)}</p> : null}
         {/* A new page, so that the server draws other pieces. */}
+        {/* oxlint-disable-next-line next/no-html-link-for-pages */}
         <a href="/eye/judge" className="button button-main mt-4">
           Ten more
         </a>

@@ -12,7 +12,6 @@ export function SignOutButton() {
     // A whole new page: nothing of this person stays in the browser's memory.
     const isEnded = await signOut();
     await forgetSent();
-    // eslint-disable-next-line @next/next/no-location-assign-relative-destination -- the reason above
     if (isEnded) window.location.assign("/sign-in?out=1");
     else
       setProblem(

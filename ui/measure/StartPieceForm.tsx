@@ -43,7 +43,7 @@ export function StartPieceForm({ choices, own }: { choices: StartChoice[]; own: 
   const { errors, isSubmitting } = form.formState;
   const command = useCommand();
   const learners = [...new Set(choices.map(({ learner }) => learner))].sort();
-  // eslint-disable-next-line react-hooks/incompatible-library -- watch is how this form library follows a field
+  // oxlint-disable-next-line react/incompatible-library -- watch is how this form library follows a field
   const learner = form.watch("learner");
   const set = choices.filter((choice) => choice.learner === learner);
 

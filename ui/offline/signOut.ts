@@ -32,7 +32,7 @@ export async function endPendingSession(): Promise<void> {
   if (localStorage.getItem(PENDING) === null || !(await endSession())) return;
   localStorage.removeItem(PENDING);
   await forgetKeptPages();
-  // eslint-disable-next-line @next/next/no-location-assign-relative-destination -- nothing of theirs stays in memory
+  // A whole new page: nothing of theirs stays in memory.
   window.location.assign("/sign-in?out=1");
 }
 

@@ -116,7 +116,7 @@ function ReckonSheet({ reckoner, unit, onUnit, typed, onTyped, onSettled }: Reck
     const settled = setTimeout(onSettled, SETTLED_MS);
     return () => clearTimeout(settled);
     // What was typed says all that a sum is.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [ok, said]);
   return (
     <>
