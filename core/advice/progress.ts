@@ -5,6 +5,7 @@ import { isOff, judgeValue } from "../measure/judge";
 import type { OperationKey } from "../operation/registry";
 import { MAIN_PART, type Feature } from "../piece/piece";
 import type { Line } from "./line";
+import { isWeldedOn } from "./ringBar";
 import type { Saying } from "./saying";
 import { featureKey, reworkOf, type MeasuredPiece, type ReworkState } from "./workpiece";
 
@@ -152,7 +153,8 @@ export function bringFeature(
   const { part, feature, key } = of;
   const rework = reworkOf(feature, key);
   const way = isOn ? rework?.on : rework?.back;
-  if (!way) return false;
+  if (!way || (feature.kind === "ring" && isWeldedOn(progress.measured.piece, part, feature)))
+    return false;
   const own = featureKey(part, feature.id);
   make(
     progress,

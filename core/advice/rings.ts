@@ -1,7 +1,8 @@
 import { featureNameInText } from "../feature/registry";
 import type { Feature } from "../piece/piece";
-import type { Line } from "./line";
 import { guarded, isOffAt, make, offNow, type Progress } from "./progress";
+import { isWeldedOn } from "./ringBar";
+import { meanOf, trueWeldedRing, type ReadLine } from "./weldedRing";
 import { featureKey, featureOf } from "./workpiece";
 
 /** What a ring's diameter and gap come to together is bar that is there: closed or opened as one. */
@@ -10,7 +11,8 @@ export function closeRings(progress: Progress): boolean {
   const rings = new Map<string, { feature: Feature; part: string }>();
   for (const { line } of offNow(progress)) {
     const of = featureOf(measured.piece, line.characteristic);
-    if (of?.feature.kind === "ring" && of.key !== "round" && of.key !== "alike")
+    if (of?.feature.kind !== "ring" || of.key === "alike") continue;
+    if (of.key !== "round" || isWeldedOn(measured.piece, of.part, of.feature))
       rings.set(featureKey(of.part, of.feature.id), of);
   }
   for (const [id, { feature, part }] of rings)
@@ -32,6 +34,10 @@ function closeRing(
   };
   const ways = ["one-way", "other-way"].flatMap((key) => read(key) ?? []);
   const [gap, round] = [read("gap"), read("round")];
+  const isUneven = round !== null && isOffAt(round.line, round.value);
+  const evened = isUneven ? [[round.line.characteristic.id, 0] as const] : [];
+  if (isWeldedOn(measured.piece, part, feature))
+    return trueWeldedRing(progress, { id, ring: feature, part }, { ways, evened });
   const nowMm = meanOf(ways) ?? feature.insideDiameter;
   const { toMm, gapMm } = closedTo(feature.insideDiameter, { ways, gap, nowMm });
   if (ways.some(({ line }) => isOffAt(line, toMm))) return false;
@@ -40,7 +46,6 @@ function closeRing(
     isGapOnly && gapMm !== null
       ? { say: gapMm < gap.value ? CLOSE_GAP : OPEN_GAP, to: gapMm }
       : { say: toMm > nowMm + 1e-6 ? OPEN : CLOSE, to: toMm };
-  const isUneven = round !== null && isOffAt(round.line, round.value);
   make(
     progress,
     {
@@ -52,25 +57,17 @@ function closeRing(
     [
       ...ways.map(({ line }) => [line.characteristic.id, toMm] as const),
       ...(gap && gapMm !== null ? [[gap.line.characteristic.id, gapMm] as const] : []),
-      ...(isUneven ? [[round.line.characteristic.id, 0] as const] : []),
+      ...evened,
     ],
     [[id, { ...feature, insideDiameter: toMm }]],
   );
   return true;
 }
 
-interface ReadLine {
-  line: Line;
-  value: number;
-}
-
 const CLOSE_GAP = "Close {it} until {to} is open";
 const OPEN_GAP = "Open the gap of {it} to {to}";
 const OPEN = "Open {it} to {to} inside, on the horn";
 const CLOSE = "Close {it} to {to} inside, over the horn";
-
-const meanOf = (read: readonly ReadLine[]): number | null =>
-  read.length > 0 ? read.reduce((sum, { value }) => sum + value, 0) / read.length : null;
 
 /** The diameter nearest to what is drawn, and the gap that its bar then leaves: π times the one less the other stays. */
 function closedTo(

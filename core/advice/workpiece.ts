@@ -1,5 +1,6 @@
 import { layBar } from "../bar/bar";
 import type { Stretch } from "../bar/schema";
+import type { Ring } from "../feature/kinds/ring";
 import { matchesOf } from "../exercise/matches";
 import { ownLines, type OwnLine } from "../exercise/ownLine";
 import { featureNameInText, kindOf } from "../feature/registry";
@@ -9,6 +10,7 @@ import { finishedSizeMm, type FinishedSize } from "../piece/finish";
 import { barOf, MAIN_PART, prefixOf, type Bar, type Feature, type Piece } from "../piece/piece";
 import type { Section } from "../section/section";
 import { stationAreaMm2, type Station } from "./form";
+import { barUnder, grownMm, isWeldedOn } from "./ringBar";
 import { placeKey, placeMm, type MetalState } from "./metalState";
 import type { Line } from "./line";
 
@@ -321,9 +323,22 @@ export class MeasuredPiece {
       const placedMm = (placeMm(metal, placeKey(drawn.id, key)) ?? mm) + movedMm;
       return Math.min(lengthMm, Math.max(0, placedMm));
     };
-    return "at" in feature
-      ? { ...feature, at: here("at", feature.at) }
-      : { ...feature, from: here("from", feature.from), to: here("to", feature.to) };
+    if ("at" in feature) return { ...feature, at: here("at", feature.at) };
+    const placed = { from: here("from", feature.from), to: here("to", feature.to) };
+    return feature.kind === "ring"
+      ? {
+          ...feature,
+          ...placed,
+          insideDiameter: feature.insideDiameter + this.ringGrownMm(part, feature, state),
+        }
+      : { ...feature, ...placed };
+  }
+
+  /** By how much the inside of a ring has grown because its bar was worked, mm: only a welded one does. */
+  ringGrownMm(part: string, ring: Ring, state: ReworkState): number {
+    const [was, is] = [this.initial.bars.get(part)!, state.bars.get(part)!];
+    if (was === is || !isWeldedOn(this.piece, part, ring)) return 0;
+    return grownMm(barUnder(this.piece, part, ring), was, is);
   }
 }
 

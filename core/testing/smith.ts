@@ -6,6 +6,7 @@ import {
   crossOf,
   cutOff,
   endsOf,
+  isWeldedRing,
   isWorked,
   ofSteel,
   scaledEnd,
@@ -178,7 +179,8 @@ export function misforged<Of extends SmithBar>(bar: Of, worse: Worse, random: Ra
       worse === "mixed" && feature.at !== undefined && pick(0.15)
         ? { at: Math.max(1, feature.at + 6 * random.next() - 3) }
         : {};
-    return { ...feature, ...moved, ...(err && pick(0.5) ? err(feature, worse, random) : {}) };
+    const isMade = err && pick(0.5) && !isWeldedRing(feature, bar);
+    return { ...feature, ...moved, ...(isMade ? err(feature, worse, random) : {}) };
   });
   return { ...wrong, ...(features ? { features } : {}) };
 }
@@ -218,9 +220,39 @@ export function followLine<Of extends SmithBar>(
     const isLongAtA = on.at! > lengthOf(bar) / 2;
     return cutOff(bar, (leg === "long") === isLongAtA ? "A" : "B", saying.to as number);
   }
+  if (on && /^Stretch .* on the horn$/.test(said)) return stretched(bar, on, saying.to as number);
   if (on && /of the legs/.test(said)) return wrappedAgain(bar, on, line, readsAs);
   const scroll = bar.features?.find(({ id, kind }) => kind === "scroll" && id === line.on[0]);
   return scroll ? rolled(bar, scroll, line, readsAs) : featureSet(bar, line, byId);
+}
+
+/** A welded ring drawn out all round until it has so much inside, by halving. */
+function stretched<Of extends SmithBar>(bar: Of, ring: SmithFeature, insideMm: number): Of {
+  const longer = (by: number): Of => {
+    let beforeMm = 0;
+    const stretches = bar.stretches.map((stretch) => {
+      const fromMm = beforeMm;
+      beforeMm += stretch.length;
+      const share =
+        Math.max(0, Math.min(ring.to!, beforeMm) - Math.max(ring.from!, fromMm)) / stretch.length;
+      const times = 1 + share * (by - 1);
+      const thinner = 1 / Math.sqrt(times);
+      const steel = steelOfStretch(stretch);
+      return stretch.section
+        ? ofSteel({ ...stretch, section: scaledSection(stretch.section, thinner, thinner) }, steel)
+        : stretch;
+    });
+    return withStretches(bar, stretches);
+  };
+  let [low, high] = [0.5, 2];
+  for (let step = 0; step < 50; step += 1) {
+    const middle = (low + high) / 2;
+    const { features } = longer(middle);
+    const inside = features!.find(({ id }) => id === ring.id)!.insideDiameter as number;
+    if (inside < insideMm) low = middle;
+    else high = middle;
+  }
+  return longer(low);
 }
 
 function shaped<Of extends SmithBar>(

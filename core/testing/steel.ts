@@ -200,9 +200,35 @@ export function withStretches<Of extends SmithBar>(
       if (steel !== undefined)
         moved[key] = Math.min(lengthMm, placeOf(changed, Math.max(0, steel - cutAtA)));
     }
-    return moved;
+    return isWeldedRing(feature, bar)
+      ? { ...moved, ...ringOn(bar, changed, feature, moved) }
+      : moved;
   });
   return { ...changed, ...(features ? { features } : {}) };
+}
+
+/** A ring that is welded shut: it is as large as its bar makes it. */
+export const isWeldedRing = (ring: SmithFeature, { features = [] }: SmithBar): boolean =>
+  ring.kind === "ring" &&
+  features.some(({ kind, at }) => kind === "weld" && at! >= ring.from! && at! <= ring.to!);
+
+/** What a welded ring has inside once its bar was changed: the bar lies along its own middle. */
+function ringOn(was: SmithBar, is: SmithBar, ring: SmithFeature, moved: SmithFeature): Json {
+  const longer = moved.to! - moved.from! - (ring.to! - ring.from!);
+  const thicker =
+    thickAt(is, (moved.from! + moved.to!) / 2) - thickAt(was, (ring.from! + ring.to!) / 2);
+  return { insideDiameter: (ring.insideDiameter as number) + longer / Math.PI - thicker };
+}
+
+/** How thick a bar is at a place, mm. */
+export function thickAt({ stretches }: SmithBar, mm: number): number {
+  let beforeMm = 0;
+  for (const stretch of stretches) {
+    if (mm <= beforeMm + stretch.length || stretch === stretches.at(-1))
+      return crossIn(stretch, (mm - beforeMm) / stretch.length).thick;
+    beforeMm += stretch.length;
+  }
+  return 0;
 }
 
 export const scaledSection = (section: SmithSection, thick: number, wide: number): SmithSection =>

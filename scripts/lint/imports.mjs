@@ -1,4 +1,5 @@
-const WHOLE = 'Write `import * as z from "zod"`: every bundler can leave out what is not used of it.';
+const WHOLE =
+  'Write `import * as z from "zod"`: every bundler can leave out what is not used of it.';
 
 /** Rules of this project's own, for the linter. */
 const plugin = {

@@ -65,7 +65,9 @@ export function studyPiecesToGo(): void {
     ["kind, which can't", kinds],
   ] as const) {
     console.log(`  by ${what}:`);
-    for (const [key, { n: of, held, stated }] of [...tallies].sort(([a], [b]) => a.localeCompare(b)))
+    for (const [key, { n: of, held, stated }] of [...tallies].sort(([a], [b]) =>
+      a.localeCompare(b),
+    ))
       console.log(
         `    ${key.padEnd(12)} ${String(of).padStart(5)} stated to hold ${percent(stated / of)}, held ${percent(held / of)} ± ${percent(1.96 * Math.sqrt(((held / of) * (1 - held / of)) / of))}`,
       );

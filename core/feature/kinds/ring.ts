@@ -27,8 +27,8 @@ export const ringMeanMm = ({ insideDiameter, from, to }: Ring, bar: LaidBar): nu
 export const ringGapMm = (ring: Ring, bar: LaidBar): number =>
   Math.PI * ringMeanMm(ring, bar) - (ring.to - ring.from);
 
-/** The ends of a ring that is welded are meant to lap. */
-const isWelded = ({ from, to }: Ring, features: readonly Placed[]) =>
+/** Whether a ring is welded shut: its ends are meant to lap, and its bar is all it will have. */
+export const isWelded = ({ from, to }: Ring, features: readonly Placed[]): boolean =>
   features.some((one) => one.kind === "weld" && "at" in one && one.at >= from && one.at <= to);
 
 const needsMm = (ring: Ring, bar: LaidBar) => Math.PI * ringMeanMm(ring, bar) - (ring.gap ?? 0);
