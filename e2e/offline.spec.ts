@@ -72,6 +72,47 @@ test("once the device answers for the server the bench still says what to do, wi
   expect(errors).toEqual([]);
 });
 
+test("a piece is measured from a picture once the device answers for the server, then without a network", async ({
+  page,
+  context,
+}) => {
+  test.slow();
+  const errors: string[] = [];
+  page.on("pageerror", ({ message }) => errors.push(message));
+  await signInOnly(page, "oda");
+  await startPiece(page, "Bryn Ostler", "fid");
+  const bench = new URL(page.url()).pathname;
+  await kept(page, bench);
+  // As a device has it that kept the application of an earlier build.
+  await page.evaluate(async () => {
+    await caches.open("picture-earlier");
+    await (await navigator.serviceWorker.ready).unregister();
+  });
+  await page.reload();
+  await kept(page, bench);
+  const read = page
+    .getByRole("complementary", { name: "From the picture" })
+    .getByRole("heading", { name: /^\d+ of \d+ read$/ });
+  const measure = async () => {
+    await page.getByRole("button", { name: "From a picture" }).click();
+    await page.getByRole("button", { name: "Practice camera" }).click();
+    await expect(read).toBeVisible({ timeout: 60_000 });
+  };
+  await measure();
+  const pictureCaches = () =>
+    page.evaluate(async () => (await caches.keys()).filter((name) => name.startsWith("picture-")));
+  await expect.poll(pictureCaches).toHaveLength(1);
+  expect(await pictureCaches()).not.toContain("picture-earlier");
+  await context.setOffline(true);
+  await page.reload();
+  await measure();
+  await page.getByRole("button", { name: "Take these readings" }).click();
+  await expect(page.getByText(/\d only on this device/)).toBeVisible();
+  await context.setOffline(false);
+  await saved(page);
+  expect(errors).toEqual([]);
+});
+
 test("what was sent stays in sight when the page on the device is older than it", async ({
   page,
   context,

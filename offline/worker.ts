@@ -13,6 +13,9 @@ declare const FILES: string[];
 
 /** Pages belong to a build: those of another would ask for files that are gone. */
 const PAGES = `${KEPT_PAGES}-${BUILD}`;
+/** What measures pictures, ten megabytes of it. */
+const PICTURES = "picture";
+const PICTURE = `${PICTURES}-${BUILD}`;
 const SLOW_SECONDS = 6;
 
 /** What works without the network: the bench and what leads to it, the sheets, the learner's pages. */
@@ -62,7 +65,7 @@ registerRoute(
 // Loaded only when a picture is measured, then kept for the shop without a network.
 registerRoute(
   ({ url }) => url.pathname === "/picture.js" || url.pathname === "/vision.js",
-  new NetworkFirst({ cacheName: `picture-${BUILD}`, networkTimeoutSeconds: SLOW_SECONDS }),
+  new NetworkFirst({ cacheName: PICTURE, networkTimeoutSeconds: SLOW_SECONDS }),
 );
 setCatchHandler(async ({ request }) =>
   request.destination === "document"
@@ -114,8 +117,10 @@ self.addEventListener("message", (event) => {
 self.addEventListener("activate", (event) => {
   event.waitUntil(
     (async () => {
-      for (const name of await caches.keys())
-        if (name.startsWith(KEPT_PAGES) && name !== PAGES) await caches.delete(name);
+      const ofOtherBuilds = (name: string) =>
+        (name.startsWith(KEPT_PAGES) && name !== PAGES) ||
+        (name.startsWith(`${PICTURES}-`) && name !== PICTURE);
+      for (const name of await caches.keys()) if (ofOtherBuilds(name)) await caches.delete(name);
     })(),
   );
 });
