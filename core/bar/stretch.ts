@@ -68,6 +68,13 @@ export const endAreaMm2 = (end: Section | Point): number =>
 /** A square is a flat as thick as it is wide. */
 const familyOf = ({ shape }: Section) => (shape === "square" ? "flat" : shape);
 
+/** Whether a stretch goes over from one form to another: its sizes between them are a matter of how it is forged. */
+export const isBetweenForms = (stretch: Stretch): boolean =>
+  stretch.kind === "transition" &&
+  stretch.from !== "point" &&
+  stretch.to !== "point" &&
+  familyOf(stretch.from) !== familyOf(stretch.to);
+
 /** Sections closer than this in every size are one, mm. */
 const SAME_MM = 0.05;
 

@@ -1,6 +1,6 @@
 import { lineThrough } from "./line";
-import { endSection } from "../bar/stretch";
-import { widthAt } from "./form";
+import { endSection, isBetweenForms } from "../bar/stretch";
+import { heightAt, sidesAt, widthAt } from "./form";
 import type { Levelled, Station } from "./trace";
 
 /** Something known to a standard uncertainty, in its unit. */
@@ -57,7 +57,9 @@ const ROUNDED_MM = 1;
 /** Where the plan's stretches meet, as they are seen: each boundary, or null where nothing is to be seen of it. */
 export function boundariesOf(bar: Levelled): (Estimate | null)[] {
   const { stretches, lengthMm } = bar.form.bar;
-  const inner = stretches.slice(0, -1).map(({ toMm }, index) => {
+  const inner = stretches.slice(0, -1).map(({ toMm, stretch }, index) => {
+    // From square to round no place on the outline says where the one ends and the other is whole.
+    if (isBetweenForms(stretch) || isBetweenForms(stretches[index + 1]!.stretch)) return null;
     const roomMm = [stretches[index]!, stretches[index + 1]!].map(
       ({ fromMm, toMm: endMm }) => endMm - fromMm,
     ) as [number, number];
@@ -124,7 +126,12 @@ function boundaryAt(
   const widths = straightWidths(bar, expectedMm - reachBefore, expectedMm + reachAfter, planMm);
   if (widths.length < 20) return null;
   const jump = widthAt(form, planMm + 0.01) - widthAt(form, planMm - 0.01);
-  if (Math.abs(jump) >= STEP_MM) return stepIn(widths, jump);
+  if (Math.abs(jump) >= STEP_MM) {
+    const step = stepIn(widths, jump);
+    if (!step) return null;
+    const faceMm = faceSeenMm(bar, step.value, planMm, jump);
+    return { value: step.value, u: Math.hypot(step.u, faceMm / Math.sqrt(12)) };
+  }
   const slope = (from: number, to: number) =>
     (widthAt(form, to) - widthAt(form, from)) / (to - from);
   const bend =
@@ -132,6 +139,25 @@ function boundaryAt(
     slope(planMm - 0.9 * before, planMm - 0.05 * before);
   if (Math.abs(bend) < MIN_SLOPE) return null;
   return cornerIn(widths);
+}
+
+/**
+ * How far along the bar the upright part of a shoulder's face is seen to reach, mm: its corner arises anywhere on it,
+ * on one side of the bar at one end of it, on the other side at the other.
+ */
+function faceSeenMm(
+  { stations, form, eye }: Levelled,
+  mm: number,
+  planMm: number,
+  jump: number,
+): number {
+  const { x, y, headingRad } = stations.reduce((a, b) =>
+    Math.abs(b.mm - mm) < Math.abs(a.mm - mm) ? b : a,
+  );
+  const away = Math.abs((x - eye.x) * Math.cos(headingRad) + (y - eye.y) * Math.sin(headingRad));
+  const thickerMm = planMm + 0.01 * Math.sign(jump);
+  const uprightMm = (heightAt(form, thickerMm) / 2) * sidesAt(form, thickerMm).upright;
+  return (away * uprightMm) / (eye.z - form.axisHeightMm);
 }
 
 /** Widths around a boundary that lie on its own straight bar, no twist among them. */
@@ -179,8 +205,8 @@ function stepIn(widths: readonly { x: number; y: number }[], jump: number): Esti
   const after = mean(widths.slice(best.at + 12, best.at + 24));
   const [thick, thin] = way > 0 ? [after, before] : [before, after];
   const level = thick - (thick - thin) * CORNER_SHARE;
-  // From well within the thicker side towards the thinner.
-  const from = Math.min(widths.length - 1, Math.max(0, best.at + 20 * way));
+  // From within the thicker side towards the thinner, no further off than a shoulder is rounded.
+  const from = Math.min(widths.length - 1, Math.max(0, best.at + NEAR_STEP * way));
   for (let index = from; index >= 0 && index < widths.length; index -= way) {
     const [a, b] = [widths[index]!, widths[index - way]];
     if (!b) return null;
@@ -193,6 +219,8 @@ function stepIn(widths: readonly { x: number; y: number }[], jump: number): Esti
   return null;
 }
 
+/** The corner of a step is looked for within so many places of where it rises most. */
+const NEAR_STEP = 8;
 /** A shoulder's corner is rounded by the hammer, mm. */
 const STEP_U_MM = 0.15;
 /** A small step's corner is known the worse, mm². */

@@ -300,6 +300,8 @@ export interface Levelled {
   ends: readonly [MatPoint | null, MatPoint | null];
   /** Takes an edge on the mat to its true place, for a place on the plan. */
   lift: (hit: Hit, planMm: number) => MatPoint;
+  /** Where the camera is. */
+  eye: Camera["at"];
 }
 
 /**
@@ -357,7 +359,7 @@ export function levelled(trace: Trace, seenBy: Camera, perturbation: Perturbatio
   });
   const [endA, endB] = trace.ends;
   const ends = [endA && faceOf(endA, 0), endB && faceOf(endB, form.bar.lengthMm)] as const;
-  return measuredAlong({ form, pose, stations: [], lengthMm: 0, ends, lift }, axis);
+  return measuredAlong({ form, pose, stations: [], lengthMm: 0, ends, lift, eye }, axis);
 }
 
 /** A place of the axis with its own two edges, which may lie a little before or behind it. */

@@ -1,3 +1,4 @@
+import { isBetweenForms } from "@/core/bar/stretch";
 import type { Characteristic } from "@/core/measure/characteristic";
 import { judgeReading } from "@/core/measure/judge";
 import { measuredUncertainty, measuredValue } from "@/core/measure/ways";
@@ -84,7 +85,7 @@ export async function studyPictures(count: number): Promise<PictureStudy> {
       const truth = new Map(planPiece(made).characteristics.map((line) => [line.id, line]));
       for (const { id, values, uncertainty } of readings) {
         const line = truth.get(id);
-        if (!line || isBetweenForms(made, line.stretch)) continue;
+        if (!line || isOnBetween(made, line.stretch)) continue;
         const asked = lines.find((one) => one.id === id)!;
         const decision = decisionOf(asked, { truth: line.nominal, values, uncertainty, grade });
         if (decision) decisions[decision] += 1;
@@ -133,13 +134,8 @@ function decisionOf(
   return picture === caliper ? "same" : "otherwise";
 }
 
-/** Whether a stretch goes over from one form to another: its size between them is a matter of how it is forged. */
-function isBetweenForms({ stretches }: Piece, id: string | null): boolean {
-  const stretch = stretches.find((one) => one.id === id);
-  if (stretch?.kind !== "transition") return false;
-  const { from, to } = stretch;
-  return from !== "point" && to !== "point" && from.shape !== to.shape;
-}
+const isOnBetween = ({ stretches }: Piece, id: string | null): boolean =>
+  stretches.some((stretch) => stretch.id === id && isBetweenForms(stretch));
 
 function figuresOf(found: readonly { off: number; sureTo: number }[]): PictureFigures {
   const mean = (values: readonly number[]) =>

@@ -66,12 +66,12 @@ export const readRadius: LineReader = (line, seen) => {
   );
   const circle = inside.length < MIN_ARC_POINTS ? null : fitCircle(inside);
   if (!circle || circle.radius > 500) return unseen("hidden");
-  // A short arc says little of its circle.
+  // A short arc says little of its circle, least where a few stray points make it out tighter than it is drawn.
   const arcMm = inside.reduce((sum, one, at) => {
     const before = inside[at - 1];
     return before ? sum + Math.hypot(one.x - before.x, one.y - before.y) : 0;
   }, 0);
-  const sagMm = arcMm ** 2 / (8 * Math.max(circle.radius, 0.5));
+  const sagMm = arcMm ** 2 / (8 * Math.max(circle.radius, line.nominal, 0.5));
   if (sagMm < 0.4) return unseen("hidden");
   return {
     values: [circle.radius],

@@ -1,0 +1,73 @@
+import { pieceSchema, type Piece } from "../piece/piece";
+import { formOf } from "./form";
+import { boundariesOf } from "./profile";
+import type { Levelled } from "./trace";
+
+const bar = (stretches: object[]): Piece =>
+  pieceSchema.parse({
+    ...{ format: "bell-step.piece/1", name: "Trial", stock: { section: "16 square" } },
+    stretches,
+  });
+const HEADED = bar([
+  { id: "shank", kind: "prism", section: "14 octagon", length: 100 },
+  { id: "head", kind: "prism", section: "16 square", length: 40 },
+]);
+
+/** A straight bar as it was seen from above its own place on the mat: every half millimetre its width. */
+function seen(piece: Piece, widthAt: (mm: number) => number, eyeX = 70): Levelled {
+  const form = formOf(piece);
+  const { lengthMm } = form.bar;
+  const stations = Array.from({ length: 2 * lengthMm - 1 }, (_, at) => {
+    const mm = (at + 1) / 2;
+    const widthMm = widthAt(mm);
+    const edge = (side: number) => ({ x: mm, y: (side * widthMm) / 2 });
+    return {
+      ...{ mm, planMm: mm, x: mm, y: 0, headingRad: 0, run: 0, widthMm },
+      ...{ left: edge(-1), right: edge(1) },
+    };
+  });
+  return {
+    ...{ form, stations, lengthMm, lift: ({ x, y }) => ({ x, y }) },
+    pose: { x: 0, y: 0, headingRad: 0, angles: [], scales: [] } as unknown as Levelled["pose"],
+    ends: [
+      { x: 0, y: 0 },
+      { x: lengthMm, y: 0 },
+    ],
+    eye: { x: eyeX, y: 0, z: 400 },
+  };
+}
+
+/** A shoulder of two millimetres at 101 mm, where the plan has it at 100. */
+const shouldered = (mm: number) => (mm < 101 ? 14 : 16);
+
+test("a shoulder is where the width rises, also where it sinks a little further on", () => {
+  const [, plain] = boundariesOf(seen(HEADED, shouldered));
+  expect(plain!.value).toBeCloseTo(101, 0);
+  const sunk = (mm: number) => (mm > 103.5 && mm < 106 ? 15.6 : shouldered(mm));
+  const [, found] = boundariesOf(seen(HEADED, sunk));
+  expect(Math.abs(found!.value - plain!.value)).toBeLessThan(0.3);
+});
+
+test("a shoulder seen aslant is known the worse, by how far its face reaches along the bar", () => {
+  const above = boundariesOf(seen(HEADED, shouldered, 101))[1]!;
+  const aslant = boundariesOf(seen(HEADED, shouldered, 1))[1]!;
+  expect(aslant.value).toBeCloseTo(above.value, 6);
+  // 100 mm aside at 392 over the bar's middle, half of 16 mm reaches 2.04 (similar triangles).
+  expect(Math.sqrt(aslant.u ** 2 - above.u ** 2)).toBeCloseTo((8 * 100) / 392 / Math.sqrt(12), 1);
+});
+
+test("where a square goes over into a round nothing says where, where it tapers its corner does", () => {
+  const stretches = (to: string) => [
+    { id: "head", kind: "prism", section: "16 square", length: 50 },
+    { id: "change", kind: "transition", from: "16 square", to, length: 40 },
+    { id: "shank", kind: "prism", section: to, length: 60 },
+  ];
+  const narrowed = (mm: number) => 16 - (4 * Math.min(40, Math.max(0, mm - 50))) / 40;
+  expect(boundariesOf(seen(bar(stretches("12 round")), narrowed)).slice(1, 3)).toEqual([
+    null,
+    null,
+  ]);
+  const [, first, second] = boundariesOf(seen(bar(stretches("12 square")), narrowed));
+  expect(first!.value).toBeCloseTo(50, 0);
+  expect(second!.value).toBeCloseTo(90, 0);
+});
