@@ -1,3 +1,4 @@
+import { isBetweenForms } from "../bar/stretch";
 import type { Characteristic } from "../measure/characteristic";
 import type { Measure } from "../measure/measures";
 import { measuredUncertainty, measuredValue } from "../measure/ways";
@@ -179,6 +180,7 @@ function readLine(line: Characteristic, seen: Seen): SeenValues {
   if (isMatch(line)) return unseen("unknown");
   if (line.readings === "gauge" || line.readings === "grade") return unseen("eye");
   if (isOnUnmodelled(line, seen.bar.form)) return unseen("unknown");
+  if (isOnChange(line, seen.bar.form)) return unseen("no-edge");
   const reader = readerOf(line, seen);
   const found = reader(line, seen);
   return "unseen" in found || found.values.every(Number.isFinite) ? found : unseen("hidden");
@@ -211,6 +213,11 @@ function isOnUnmodelled(line: Characteristic, { bar, features }: Form): boolean 
     return fromMm < span.toMm && toMm > span.fromMm;
   });
 }
+
+/** Whether a line is of a stretch that goes over from one form to another: its outline doesn't say where it begins. */
+const isOnChange = ({ stretch: id, feature }: Characteristic, { bar }: Form): boolean =>
+  feature === undefined &&
+  bar.stretches.some(({ stretch }) => stretch.id === id && isBetweenForms(stretch));
 
 /** How each measure is read: off the bar itself, or off a feature of a kind. */
 const READERS: Partial<
