@@ -131,6 +131,30 @@ test.each([
   }
 });
 
+// Where the sides go over from flat to round hangs on the hammer (common practice, no source): no outline says it.
+test("of a stretch that changes its form nothing is told, nor how long its neighbours are", () => {
+  const piece = bar(square(16), {
+    stretches: [
+      { id: "head", kind: "prism", section: square(16), length: 40 },
+      {
+        ...{ id: "change", kind: "transition", length: 30 },
+        ...{ from: square(16), to: { shape: "round", size: 14 } },
+      },
+      { id: "shank", kind: "prism", section: { shape: "round", size: 14 }, length: 90 },
+    ],
+    features: [],
+  });
+  const random = seededRandom(41);
+  const scene = randomScene(variedPiece(piece, random), "a4", SIZE, random)!;
+  const { readings, notSeen } = measured(scene, piece);
+  const read = readings.map(({ id }) => id);
+  expect(read).toEqual(expect.arrayContaining(["shank.middle-flat", "piece.length"]));
+  expect(read.filter((id) => id.startsWith("change."))).toEqual([]);
+  const why = new Map(notSeen.map(({ id, why }) => [id, why]));
+  for (const id of ["head.length", "change.middle-flat", "change.length", "shank.length"])
+    expect([id, why.get(id)]).toEqual([id, "no-edge"]);
+});
+
 describe("what can't be measured is refused, with what to change", () => {
   const scene = () => sceneOf(STAKE, 7);
   const hand = (x: number, y: number, radiusMm: number) =>
