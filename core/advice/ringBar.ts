@@ -14,6 +14,7 @@ export interface BarUnder {
   middle: number;
 }
 
+/** What bar a ring is made of, as it is drawn. */
 export function barUnder(piece: Piece, part: string, { from, to }: Ring): BarUnder {
   const { stretches } = layBar(barOf(piece, part).stretches);
   return {
