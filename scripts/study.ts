@@ -1,4 +1,5 @@
 import { printEnough } from "./study/enough";
+import { printKeys } from "./study/keys";
 import { printNext } from "./study/next";
 import { printPictures } from "./study/photo";
 import { printSpoiled } from "./study/spoiled";
@@ -7,6 +8,7 @@ import { studyPiecesToGo, writeMaps } from "./study/piecesToGo";
 const STUDIES: Record<string, (count?: string) => void | Promise<void>> = {
   enough: printEnough,
   fit: writeMaps,
+  keys: printKeys,
   next: printNext,
   pictures: printPictures,
   "pieces-to-go": studyPiecesToGo,
