@@ -17,14 +17,22 @@ const kept = (page: Page, path: string) =>
     )
     .toBe(true);
 
-test("without the network the bench reloads, takes readings, and sends them when it is back", async ({
-  page,
-  context,
-}) => {
+/** A bench whose page is kept on the device, with all that went wrong on it. */
+async function keptBench(page: Page): Promise<{ bench: string; errors: string[] }> {
+  const errors: string[] = [];
+  page.on("pageerror", ({ message }) => errors.push(message));
   await signInOnly(page, "oda");
   await startPiece(page, "Bryn Ostler", "fid");
   const bench = new URL(page.url()).pathname;
   await kept(page, bench);
+  return { bench, errors };
+}
+
+test("without the network the bench reloads, takes readings, and sends them when it is back", async ({
+  page,
+  context,
+}) => {
+  const { bench } = await keptBench(page);
   await context.setOffline(true);
   await page.reload();
   await expect(page.locator("[data-reading]")).toBeFocused();
@@ -56,12 +64,7 @@ test("once the device answers for the server the bench still says what to do, wi
   page,
   context,
 }) => {
-  const errors: string[] = [];
-  page.on("pageerror", ({ message }) => errors.push(message));
-  await signInOnly(page, "oda");
-  await startPiece(page, "Bryn Ostler", "fid");
-  const bench = new URL(page.url()).pathname;
-  await kept(page, bench);
+  const { errors } = await keptBench(page);
   await page.reload();
   await takeAndSend(page, "4.6");
   const advised = page.locator("#slate [data-outcome]", { hasText: "Another heat" });
@@ -77,12 +80,7 @@ test("a piece is measured from a picture once the device answers for the server,
   context,
 }) => {
   test.slow();
-  const errors: string[] = [];
-  page.on("pageerror", ({ message }) => errors.push(message));
-  await signInOnly(page, "oda");
-  await startPiece(page, "Bryn Ostler", "fid");
-  const bench = new URL(page.url()).pathname;
-  await kept(page, bench);
+  const { bench, errors } = await keptBench(page);
   // As a device has it that kept the application of an earlier build.
   await page.evaluate(async () => {
     await caches.open("picture-earlier");
