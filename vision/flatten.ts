@@ -36,8 +36,12 @@ const MIN_OPENING_MM2 = 2;
 const PAPER_WITHIN_MM = 60;
 /** The mat's light changes over no less than this, mm. */
 const LIGHT_OVER_MM = 12;
-/** Of the way from steel to paper, where the rough outline runs: darker than a shadow. */
+/** Of the way from steel to paper, where the rough outline runs: darker than most shadows. */
 const ROUGH_SHARE = 0.36;
+/** Where a shadow is that dark it runs elsewhere between these shares, in the emptiest place. */
+const ROUGH_SHARES = [0.2, 0.45] as const;
+/** A place counts as empty with those so near to it, shares of the whole range of light. */
+const NEAR_LIGHT = 0.03;
 /** The distance to edges is scope so fine, cells a millimetre. */
 const DISTANCE_PER_MM = 2;
 
@@ -181,9 +185,10 @@ function steelMask(cv: Vision, { data, columns, rows }: Field, scope: Scope): Ma
 /** The light below which it is steel: between the darkest body of the picture and paper (Otsu 1979 for where that body ends). */
 function steelLevel(data: Float32Array): number {
   const bins = 100;
+  const perBin = 1 / bins / 0.9;
   const counts = new Array<number>(bins).fill(0);
   for (let at = 0; at < data.length; at += 7)
-    counts[Math.min(bins - 1, Math.max(0, Math.floor(data[at]! * bins * 0.9)))]! += 1;
+    counts[Math.min(bins - 1, Math.max(0, Math.floor(data[at]! / perBin)))]! += 1;
   const total = counts.reduce((sum, one) => sum + one, 0);
   const all = counts.reduce((sum, one, index) => sum + one * index, 0);
   let [below, belowSum, best, cut] = [0, 0, -1, bins / 2];
@@ -199,8 +204,24 @@ function steelLevel(data: Float32Array): number {
   const dark = counts.slice(0, cut + 1);
   const darkCount = dark.reduce((sum, one) => sum + one, 0);
   let sum = 0;
-  const steel = dark.findIndex((one) => (sum += one) >= darkCount * 0.3) / bins / 0.9;
-  return Math.min(0.62, steel + (1 - steel) * ROUGH_SHARE);
+  const steel = dark.findIndex((one) => (sum += one) >= darkCount * 0.3) * perBin;
+  return Math.min(0.62, emptiest(counts, perBin, steel));
+}
+
+/** The light between steel and paper that fewest places have: a shadow may lie where it mostly is. */
+function emptiest(counts: readonly number[], perBin: number, steel: number): number {
+  const near = Math.round(NEAR_LIGHT / perBin);
+  const lightAt = (share: number) => steel + (1 - steel) * share;
+  const countNear = (light: number) => {
+    const at = Math.round(light / perBin);
+    return counts.slice(at - near, at + near + 1).reduce((sum, one) => sum + one, 0);
+  };
+  const usual = lightAt(ROUGH_SHARE);
+  const [from, to] = ROUGH_SHARES.map(lightAt) as [number, number];
+  const steps = Math.floor((to - from) / perBin);
+  const places = Array.from({ length: steps + 1 }, (_, step) => from + step * perBin);
+  const best = places.reduce((a, b) => (countNear(b) < countNear(a) ? b : a));
+  return countNear(best) * 2 < countNear(usual) ? best : usual;
 }
 
 function distanceField(cv: Vision, mask: Mat, field: Field, scope: Scope): Field {

@@ -131,6 +131,18 @@ test.each([
   }
 });
 
+// A low, bare lamp: how dark its shadow is hangs on what else lights the bench.
+test.each([0.28, 0.34])("a shadow with %s of the light is not taken for steel", (fill) => {
+  const scene = sceneOf(STAKE, 7);
+  const light = { ...scene.appearance.light, fill, heightDeg: 38, softMm: 1, uneven: 0 };
+  const appearance = { ...scene.appearance, light, steel: 0.09, shine: 0 };
+  const { readings } = measured({ ...scene, appearance }, STAKE);
+  const width = readings.find(({ id }) => id === "body.middle-flat")!;
+  const made = variedPiece(STAKE, seededRandom(7));
+  const truth = planPiece(made).characteristics.find(({ id }) => id === "body.middle-flat")!;
+  expect(Math.abs(width.values[0]! - truth.nominal)).toBeLessThan(width.uncertainty);
+});
+
 // Where the sides go over from flat to round hangs on the hammer (common practice, no source): no outline says it.
 test("of a stretch that changes its form nothing is told, nor how long its neighbours are", () => {
   const piece = bar(square(16), {
