@@ -1,5 +1,13 @@
 import { isLightCell, FRAMED_CELLS } from "../../photo/markCodes";
-import { MARK_MM, MATS, matMarks, RULER_MM, rulerStart, type MatSize } from "../../photo/mat";
+import {
+  MARK_MM,
+  MATS,
+  matMarks,
+  RULER_MM,
+  rulerStart,
+  type MatArea,
+  type MatSize,
+} from "../../photo/mat";
 import type { Random } from "../../stats/random";
 import { isOpen, type Solid } from "./solid";
 
@@ -137,7 +145,26 @@ export function seesAll(setup: CameraSetup, widthMm: number, heightMm: number): 
   });
 }
 
+/** Whether all of a solid appears over an area of the mat, with this much free round it, mm: its height hides some. */
+export function seesOver(
+  setup: CameraSetup,
+  { points }: Solid,
+  { area, roomMm }: { area: MatArea; roomMm: number },
+): boolean {
+  const { eye } = lensOf(setup);
+  for (let at = 0; at < points.length; at += 3) {
+    const far = eye[2] / (eye[2] - points[at + 2]!);
+    const x = eye[0] + (points[at]! - eye[0]) * far;
+    const y = eye[1] + (points[at + 1]! - eye[1]) * far;
+    const free = Math.min(x - area.minX, area.maxX - x, y - area.minY, area.maxY - y);
+    if (free < roomMm) return false;
+  }
+  return true;
+}
+
 interface Lens {
+  /** Where the camera is, mm. */
+  eye: readonly [x: number, y: number, z: number];
   /** Where places over the mat appear, and how far off they are. */
   see: (x: number, y: number, z: number) => [u: number, v: number, depth: number];
   /** Places of the ground that a row of pixels sees. */
@@ -173,6 +200,7 @@ function lensOf(setup: CameraSetup): Lens {
   const focalPx = focal * Math.max(widthPx, heightPx);
   const [cu, cv] = [(widthPx - 1) / 2, (heightPx - 1) / 2];
   return {
+    eye,
     see(x, y, z) {
       const [dx, dy, dz] = [x - eye[0], y - eye[1], z - eye[2]];
       const depth = -(dx * back[0] + dy * back[1] + dz * back[2]);

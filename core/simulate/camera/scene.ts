@@ -1,7 +1,7 @@
 import { MATS, plainArea, type MatSize } from "../../photo/mat";
 import type { Piece } from "../../piece/piece";
 import type { Random } from "../../stats/random";
-import { seesAll, type Scene, type CameraSetup } from "./photograph";
+import { seesAll, seesOver, type Scene, type CameraSetup } from "./photograph";
 import { solidOf, type Placement, type Solid } from "./solid";
 
 /** How large a picture the simulated camera takes, px. */
@@ -16,11 +16,7 @@ const between = (random: Random, from: number, to: number): number =>
   from + (to - from) * random.next();
 
 /** A piece laid on a mat somewhere within its plain middle; null where it doesn't fit. */
-function laidSomewhere(
-  piece: Piece,
-  mat: MatSize,
-  random: Random,
-): { solid: Solid; placement: Placement } | null {
+function laidSomewhere(piece: Piece, mat: MatSize, random: Random): Solid | null {
   const area = plainArea(mat);
   const isFlipped = random.next() < 0.3;
   for (let tries = 0; tries < 40; tries += 1) {
@@ -31,18 +27,22 @@ function laidSomewhere(
     const roomX = area.maxX - area.minX - 2 * ROOM_MM - (wide.max - wide.min);
     const roomY = area.maxY - area.minY - 2 * ROOM_MM - (high.max - high.min);
     if (roomX < 0 || roomY < 0) continue;
-    const placement = {
+    const placement: Placement = {
       ...at,
       x: area.minX + ROOM_MM + roomX * random.next() - wide.min,
       y: area.minY + ROOM_MM + roomY * random.next() - high.min,
     };
-    return { solid: solidOf(piece, placement), placement };
+    return solidOf(piece, placement);
   }
   return null;
 }
 
-/** Free mat round a piece, mm: what its height hides of it, seen aslant. */
+/** Free mat round a piece, mm. */
 const ROOM_MM = 8;
+/** Free mat round it as the camera sees it, mm: its height hides some. */
+const SEEN_ROOM_MM = 2;
+/** Somebody who takes a picture looks whether it will do, and lays the piece or holds the camera otherwise. */
+const LOOKS = 12;
 
 function spanOf({ points }: Solid, axis: 0 | 1): { min: number; max: number } {
   let [min, max] = [Infinity, -Infinity];
@@ -78,6 +78,23 @@ function heldSomehow(
   return { ...setup, distanceMm };
 }
 
+/** A piece laid so, and a camera held so, that all of it appears on the plain middle; null where none was found. */
+function lookedAt(
+  piece: Piece,
+  mat: MatSize,
+  size: PictureSize,
+  random: Random,
+): Pick<Scene, "solids" | "setup"> | null {
+  const seen = { area: plainArea(mat), roomMm: SEEN_ROOM_MM };
+  for (let looks = 0; looks < LOOKS; looks += 1) {
+    const solid = laidSomewhere(piece, mat, random);
+    if (!solid) return null;
+    const setup = heldSomehow(mat, size, random);
+    if (seesOver(setup, solid, seen)) return { solids: [solid], setup };
+  }
+  return null;
+}
+
 /** A piece on a mat, photographed somehow: light, shadows, steel, blur and noise as they come. */
 export function randomScene(
   piece: Piece,
@@ -85,12 +102,11 @@ export function randomScene(
   size: PictureSize,
   random: Random,
 ): Scene | null {
-  const laid = laidSomewhere(piece, mat, random);
-  if (!laid) return null;
+  const looked = lookedAt(piece, mat, size, random);
+  if (!looked) return null;
   return {
     mat,
-    solids: [laid.solid],
-    setup: heldSomehow(mat, size, random),
+    ...looked,
     appearance: {
       light: {
         fromDeg: between(random, 0, 360),
