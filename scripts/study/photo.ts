@@ -1,3 +1,5 @@
+import { fork } from "node:child_process";
+import { availableParallelism } from "node:os";
 import { isBetweenForms } from "@/core/bar/stretch";
 import type { Characteristic } from "@/core/measure/characteristic";
 import { judgeReading } from "@/core/measure/judge";
@@ -12,6 +14,7 @@ import { STEP_GRADES } from "@/core/trade/steps";
 import { seededRandom } from "@/core/stats/random";
 import { SHELF_EXERCISES, WORKED_EXERCISES } from "@/data/demo/exercises";
 import { measurePicture } from "@/vision/measure";
+import type { Vision } from "@/vision/library";
 import { jpegOf, loadVision, readPicture } from "@/vision/node";
 
 /** What pictures say of one measure, over all that were taken. */
@@ -54,65 +57,123 @@ export const picturedPieces = (): { piece: Piece; grade: number }[] =>
 
 const TWELVE_MEGAPIXELS = { widthPx: 4000, heightPx: 3000 };
 
+/** What one picture said: each reading beside what is true, or why there are none. */
+interface PictureTaken {
+  readings: { measure: string; off: number; sureTo: number }[];
+  decisions: (keyof Decisions)[];
+  refused: string | null;
+  seconds: number;
+}
+
+/** The pieces that are photographed, one after the other. */
+const PIECES = picturedPieces();
+
 /**
- * Photographs pieces of all demonstration exercises of one bar, each made a little off its
- * drawing, as a phone would, and measures them: how far off, how often within what is stated.
- * What is true of a made piece is what its own plan says; middles of tapers from one form to
- * another have no one truth, and are left out.
+ * Photographs a piece of one demonstration exercise of one bar, made a little off its drawing, as
+ * a phone would, and measures it. What is true of a made piece is what its own plan says; middles
+ * of tapers from one form to another have no one truth, and are left out. Null for a piece that
+ * no mat has room for.
  */
-export async function studyPictures(count: number): Promise<PictureStudy> {
-  const cv = await loadVision();
-  const pieces = picturedPieces();
-  const found: { measure: string; off: number; sureTo: number }[] = [];
-  const decisions: Decisions = { same: 0, leftToCaliper: 0, otherwise: 0 };
-  const refused: Record<string, number> = {};
-  const seconds: number[] = [];
-  for (let at = 0; at < count; at += 1) {
-    const random = seededRandom(1000 + at);
-    const { piece: drawn, grade } = pieces[at % pieces.length]!;
-    const made = variedPiece(drawn, random);
-    const scene =
-      randomScene(made, "a4", TWELVE_MEGAPIXELS, random) ??
-      randomScene(made, "a3", TWELVE_MEGAPIXELS, random);
-    if (!scene) continue;
-    const file = await jpegOf(photograph(scene, random));
-    const started = performance.now();
-    try {
-      const picture = await readPicture(file);
-      const lines = planPiece(drawn).characteristics;
-      const { readings } = measurePicture(cv, picture, { bar: drawn, lines });
-      seconds.push((performance.now() - started) / 1000);
-      const truth = new Map(planPiece(made).characteristics.map((line) => [line.id, line]));
-      for (const { id, values, uncertainty } of readings) {
-        const line = truth.get(id);
-        if (!line || isOnBetween(made, line.stretch)) continue;
-        const asked = lines.find((one) => one.id === id)!;
-        const decision = decisionOf(asked, { truth: line.nominal, values, uncertainty, grade });
-        if (decision) decisions[decision] += 1;
-        found.push({
-          measure: line.measure,
-          off: Math.abs(measuredValue(line.readings, values) - line.nominal),
-          sureTo: measuredUncertainty(line.readings, uncertainty),
-        });
-      }
-    } catch (fault) {
-      if (!(fault instanceof Refusal)) throw fault;
-      const { code } = fault.problem;
-      refused[code] = (refused[code] ?? 0) + 1;
+async function studyPicture(cv: Vision, at: number): Promise<PictureTaken | null> {
+  const random = seededRandom(1000 + at);
+  const { piece: drawn, grade } = PIECES[at % PIECES.length]!;
+  const made = variedPiece(drawn, random);
+  const scene =
+    randomScene(made, "a4", TWELVE_MEGAPIXELS, random) ??
+    randomScene(made, "a3", TWELVE_MEGAPIXELS, random);
+  if (!scene) return null;
+  const file = await jpegOf(photograph(scene, random));
+  const taken: PictureTaken = { readings: [], decisions: [], refused: null, seconds: 0 };
+  const started = performance.now();
+  const lines = planPiece(drawn).characteristics;
+  const truth = new Map(planPiece(made).characteristics.map((line) => [line.id, line]));
+  try {
+    const { readings } = measurePicture(cv, await readPicture(file), { bar: drawn, lines });
+    taken.seconds = (performance.now() - started) / 1000;
+    for (const { id, values, uncertainty } of readings) {
+      const line = truth.get(id);
+      if (!line || isOnBetween(made, line.stretch)) continue;
+      const asked = lines.find((one) => one.id === id)!;
+      const decision = decisionOf(asked, { truth: line.nominal, values, uncertainty, grade });
+      if (decision) taken.decisions.push(decision);
+      taken.readings.push({
+        measure: line.measure,
+        off: Math.abs(measuredValue(line.readings, values) - line.nominal),
+        sureTo: measuredUncertainty(line.readings, uncertainty),
+      });
     }
+  } catch (fault) {
+    if (!(fault instanceof Refusal)) throw fault;
+    taken.refused = fault.problem.code;
   }
-  const measures = [...new Set(found.map(({ measure }) => measure))].map(
-    (measure) => [measure, figuresOf(found.filter((one) => one.measure === measure))] as const,
-  );
-  seconds.sort((a, b) => a - b);
+  return taken;
+}
+
+/** The pictures of those numbers, one after the other. */
+export async function takePictures(
+  numbers: readonly number[],
+  onTaken: (taken: PictureTaken | null) => void = () => undefined,
+): Promise<PictureTaken[]> {
+  const cv = await loadVision();
+  const all: PictureTaken[] = [];
+  for (const at of numbers) {
+    const taken = await studyPicture(cv, at);
+    onTaken(taken);
+    if (taken) all.push(taken);
+  }
+  return all;
+}
+
+/** What pictures came to together. */
+export function pictureFigures(taken: readonly PictureTaken[]): PictureStudy {
+  const found = taken.flatMap(({ readings }) => readings);
+  const decided = taken.flatMap(({ decisions }) => decisions);
+  const seconds = taken.flatMap((one) => (one.refused ? [] : [one.seconds])).sort((a, b) => a - b);
+  const refusals = taken.flatMap(({ refused }) => refused ?? []);
+  const countOf = <Value>(all: readonly Value[], one: Value) =>
+    all.filter((other) => other === one).length;
   return {
-    pictures: count,
-    refused,
-    measures: Object.fromEntries(measures),
+    pictures: taken.length,
+    refused: Object.fromEntries(refusals.map((code) => [code, countOf(refusals, code)])),
+    measures: Object.fromEntries(
+      [...new Set(found.map(({ measure }) => measure))].map((measure) => [
+        measure,
+        figuresOf(found.filter((one) => one.measure === measure)),
+      ]),
+    ),
     held: figuresOf(found).held,
-    decisions,
+    decisions: {
+      same: countOf(decided, "same"),
+      leftToCaliper: countOf(decided, "leftToCaliper"),
+      otherwise: countOf(decided, "otherwise"),
+    },
     medianSeconds: seconds[Math.floor(seconds.length / 2)] ?? 0,
   };
+}
+
+/** Pictures shared among as many processes as there are cores. */
+async function takeInProcesses(count: number): Promise<PictureTaken[]> {
+  const processes = Math.min(count, availableParallelism());
+  let done = 0;
+  const share = (first: number) =>
+    new Promise<PictureTaken[]>((resolve, reject) => {
+      const taken: PictureTaken[] = [];
+      const child = fork(new URL("./takePictures.ts", import.meta.url), [
+        ...[first, processes, count].map(String),
+      ]);
+      child.on("message", (one: PictureTaken | null) => {
+        done += 1;
+        if (done % 20 === 0) console.error(`${done} of ${count} pictures`);
+        if (one) taken.push(one);
+      });
+      child.on("exit", (code) =>
+        code === 0
+          ? resolve(taken)
+          : reject(new Error(`A share of the pictures ended with ${code}.`)),
+      );
+    });
+  const shares = await Promise.all(Array.from({ length: processes }, (_, first) => share(first)));
+  return shares.flat();
 }
 
 /** What is sure about the shop's caliper, mm. */
@@ -150,8 +211,8 @@ function figuresOf(found: readonly { off: number; sureTo: number }[]): PictureFi
 
 /** `npm run study -- pictures 300`: what measuring from pictures comes to, printed. Ten seconds a picture. */
 export async function printPictures(count = "60"): Promise<void> {
-  const { pictures, refused, measures, held, decisions, medianSeconds } = await studyPictures(
-    Number(count),
+  const { pictures, refused, measures, held, decisions, medianSeconds } = pictureFigures(
+    await takeInProcesses(Number(count)),
   );
   const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
   console.log(
