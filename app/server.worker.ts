@@ -2,6 +2,7 @@ import { receiveMessageOnPort, type MessagePort } from "node:worker_threads";
 import type { Evening, EveningPlan } from "@/core/evening/evening";
 import { planningOf } from "@/core/evening/plan";
 import { sawList } from "@/core/evening/sawList";
+import { layOver } from "@/core/photo/layOver";
 import { findReckoner, reckon } from "@/core/reckon/registry";
 import { loadSolver } from "@/core/solver/milp";
 import type { WorkerAnswer, WorkerTask } from "./workerPool";
@@ -12,6 +13,7 @@ export default async function answer<Task extends WorkerTask>(
 ): Promise<WorkerAnswer[Task["kind"]]>;
 export default async function answer(task: WorkerTask) {
   if (task.kind === "evening") return planned(task.evening, task.port);
+  if (task.kind === "lay") return layOver(task.mine, task.other);
   await loadSolver();
   if (task.kind === "saw") return sawList(task.wanted, task.rack);
   await findReckoner(task.name)?.ready?.();

@@ -3,18 +3,22 @@ import type { MessagePort } from "node:worker_threads";
 import { Tinypool } from "tinypool";
 import type { Evening, EveningPlan } from "@/core/evening/evening";
 import type { RackBar, SectionToSaw, WantedCut } from "@/core/evening/sawList";
+import type { Overlay } from "@/core/photo/layOver";
+import type { PieceOutline } from "@/core/photo/outline";
 import type { reckon } from "@/core/reckon/registry";
 
 /** What is worked out beside the server's own thread, so that nobody else waits for it. */
 export type WorkerTask =
   | { kind: "saw"; wanted: readonly WantedCut[]; rack: readonly RackBar[] }
   | { kind: "reckon"; name: string; input: unknown }
+  | { kind: "lay"; mine: PieceOutline; other: PieceOutline }
   /** Its share is said on the port; any message there ends it. */
   | { kind: "evening"; evening: Evening; port: MessagePort };
 
 export interface WorkerAnswer {
   saw: SectionToSaw[];
   reckon: ReturnType<typeof reckon>;
+  lay: Overlay | null;
   evening: EveningPlan;
 }
 

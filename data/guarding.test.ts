@@ -4,6 +4,7 @@ import { contentOfPiece } from "@/core/exercise/exercise";
 import { writePack } from "@/core/exercise/pack";
 import { PIECE_FORMAT, pieceSchema } from "@/core/piece/piece";
 import type { Actor } from "./actor";
+import { boxOutline } from "@/core/testing/outlines";
 import { addPhoto } from "./commands/photos";
 import { COMMAND_NAMES } from "./commands/run";
 import type { Database } from "./database";
@@ -95,6 +96,8 @@ beforeAll(async () => {
     "saw-bars",
     "say-evening",
     "floor",
+    "keep-outline",
+    "trace-template",
   ] as const)
     await actOk(database, ours.instructor, name, given[name]);
 });
@@ -244,6 +247,13 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
       calledAt: "2026-11-24T18:00:00Z",
     },
     "withdraw-photo": { photoId },
+    "keep-outline": {
+      outlineId: newId(),
+      pieceId: open.id,
+      outline: boxOutline(200, 12),
+      takenAt: "2026-11-24T18:00:00Z",
+    },
+    "trace-template": { templateId: newId(), revisionId: open.revisionId, outlineId: null },
     "declare-work": { pieceId: open.id, corrections: ["filed"], aids: [] },
     "check-instrument": {
       checkId: newId(),
@@ -426,6 +436,7 @@ const RECORDING = [
   "note-device",
   "call-size",
   "withdraw-photo",
+  "keep-outline",
   "check-instrument",
   "set-shop",
   "fill-study",
@@ -682,6 +693,8 @@ describe("the database itself", () => {
       "floor_event",
       "sawn_bar",
       "audit_event",
+      "piece_outline",
+      "traced_template",
     ];
     for (const { name } of (await tables()).rows) {
       if (name === "join_link") continue;

@@ -42,6 +42,7 @@ const LARGE = [
   "floor_event",
   "photo",
   "piece",
+  "piece_outline",
   "reading",
   "stage_check",
   "standing",

@@ -3,10 +3,11 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import DxfParser from "dxf-parser";
-import { templateDrawing } from "@/core/drawing/pieceDrawings";
+import { fullSizeDrawing, templateDrawing, tracedDrawing } from "@/core/drawing/pieceDrawings";
 import { exerciseContentSchema, reckonExercise } from "@/core/exercise/exercise";
 import { layBar } from "@/core/bar/bar";
 import { finishBar } from "@/core/piece/finish";
+import { boxOutline } from "@/core/testing/outlines";
 import { SHELF_EXERCISES } from "@/data/demo/exercises";
 import { boardPdf } from "./board";
 import { runsOf } from "./document";
@@ -38,6 +39,9 @@ const printable = (exercise = bracket, more: Partial<Printable> = {}): Printable
   unit: "mm",
   ...more,
 });
+
+const sidePdf = (given: Printable) =>
+  templatePdf(given, { drawing: fullSizeDrawing(given.exercise.revision.content.piece, "side") });
 
 let folder: string;
 beforeAll(() => (folder = mkdtempSync(join(tmpdir(), "bell-step-print-"))));
@@ -71,10 +75,7 @@ const textOf = (pdf: Uint8Array): string => {
 test.each(["a4", "letter"] as const)(
   "the ruler of a template on %s is true to 0.2 mm over 250 mm",
   async (paper) => {
-    const pdf = await templatePdf({
-      ...printable(bracket, { paper }),
-      elevation: "side",
-    });
+    const pdf = await sidePdf(printable(bracket, { paper }));
     const page = render(pdf, 1, 600);
     const across = page.width > page.height;
     // Along the ruler's side of the sheet, the lines that stand 2 mm in from its edge.
@@ -95,7 +96,7 @@ test.each(["a4", "letter"] as const)(
 
 test("a template is drawn at its true size: the outline's width, measured on the page", async () => {
   const { piece } = bracket.revision.content;
-  const pdf = await templatePdf({ ...printable(), elevation: "side" });
+  const pdf = await sidePdf(printable());
   const page = render(pdf, 1, 150);
   const { outline } = finishBar(piece.stretches, piece.features ?? [], "side");
   const xs = outline.map(({ x }) => x);
@@ -133,7 +134,7 @@ test("a template of more than sixty sheets is refused, of fewer it is printed, a
       ...given.exercise.revision,
       content: { ...content, piece: { ...content.piece, stretches } },
     };
-    return { ...given, exercise: { ...given.exercise, revision }, elevation: "side" as const };
+    return { ...given, exercise: { ...given.exercise, revision } };
   };
   const sheetsOf = (lengthMm: number) => {
     const { columns, rows } = spreadOver(
@@ -150,20 +151,32 @@ test("a template of more than sixty sheets is refused, of fewer it is printed, a
     else over = between;
   }
   expect([sheetsOf(fits), sheetsOf(over)]).toEqual([60, 61]);
-  await expect(templatePdf(ofLength(over))).rejects.toMatchObject({
+  await expect(sidePdf(ofLength(over))).rejects.toMatchObject({
     problem: { code: "template-too-large", sheets: 61, max: 60 },
   });
-  const pdf = await templatePdf(ofLength(fits));
+  const pdf = await sidePdf(ofLength(fits));
   expect(pdf.length).toBeLessThan(2_000_000);
 });
 
 test("a tiled template has registration crosses on every sheet that has a neighbour", async () => {
   const long = structuredClone(bracket);
   long.revision.content.piece.stretches[1]!.length = 700;
-  const pdf = await templatePdf({ ...printable(long), elevation: "side" });
+  const pdf = await sidePdf(printable(long));
   const { columns, rows } = spreadOver(templateDrawing(long.revision.content.piece, "side"), "a4");
   expect(columns * rows).toBeGreaterThan(1);
   expect(textOf(pdf)).toContain(`sheet 1.1 of ${rows} × ${columns}`);
+});
+
+test("a template that was traced is drawn at its true size, and says from what", async () => {
+  const drawing = tracedDrawing(boxOutline(230, 24));
+  const pdf = await templatePdf(printable(), { drawing, from: "traced from BS-0412" });
+  expect(textOf(pdf)).toContain("full size, traced from BS-0412 ·");
+  const page = render(pdf, 1, 300);
+  let [first, last] = [page.width, 0];
+  for (let y = 0; y < page.height * 0.8; y += 1)
+    for (let x = 0; x < page.width; x += 1)
+      if (page.isInk(x, y)) [first, last] = [Math.min(first, x), Math.max(last, x)];
+  expect(Math.abs(page.mm(last - first) - 230)).toBeLessThan(0.5);
 });
 
 test("the sheet says what to cut, what to do, what to mind, and what isn't for lifting", async () => {

@@ -1,7 +1,5 @@
-import { fullSizeDrawing } from "@/core/drawing/pieceDrawings";
 import { withinExtents, type Drawing } from "@/core/drawing/drawing";
 import { refuse } from "@/core/problem/problem";
-import type { Elevation } from "@/core/piece/outline";
 import { bytesOf, newDocument, type Pdf } from "./document";
 import { drawOn, write } from "./drawings";
 import { MARGIN_MM, PAPERS, pt, type Paper } from "./paper";
@@ -17,6 +15,12 @@ const FOOT_MM = 8;
 const MAX_SHEETS = 60;
 /** Words at a cut are drawn on both sheets, mm. */
 const WORDS_MM = 40;
+
+/** What is printed, mm, and where it is from, if it isn't the drawing. */
+interface Template {
+  drawing: Drawing;
+  from?: string;
+}
 
 interface Sheets {
   across: boolean;
@@ -52,18 +56,17 @@ export function spreadOver(drawing: Drawing, paper: Paper): Sheets {
 }
 
 /**
- * The template at its true size: tiled over as many sheets as it takes, with
+ * A template at its true size: tiled over as many sheets as it takes, with
  * registration crosses where they overlap and a ruler on every sheet to check
  * that the printer kept the size.
  *
  * @throws Refusal where it would take more sheets than are printed
  */
 export async function templatePdf(
-  printable: Printable & { elevation: Elevation },
+  { exercise, schoolName, paper, unit }: Printable,
+  { drawing, from }: Template,
 ): Promise<Uint8Array<ArrayBuffer>> {
-  const { exercise, schoolName, paper, unit, elevation } = printable;
   const { name, revision } = exercise;
-  const drawing = fullSizeDrawing(revision.content.piece, elevation);
   const sheets = spreadOver(drawing, paper);
   const count = sheets.columns * sheets.rows;
   if (count > MAX_SHEETS) refuse({ code: "template-too-large", sheets: count, max: MAX_SHEETS });
@@ -102,7 +105,7 @@ export async function templatePdf(
         count > 1 ? ` · sheet ${row + 1}.${column + 1} of ${sheets.rows} × ${sheets.columns}` : "";
       write(
         pdf,
-        `${name}, revision ${revision.number}, full size${which} · ${schoolName}. Print at 100 %; the ruler is ${RULER_MM} mm.`,
+        `${name}, revision ${revision.number}, full size${from ? `, ${from}` : ""}${which} · ${schoolName}. Print at 100 %; the ruler is ${RULER_MM} mm.`,
         {
           x: pt(left),
           y: pdf.page.height - pt(MARGIN_MM) - 4,

@@ -5,6 +5,7 @@ import { formOf } from "@/core/photo/form";
 import { layForm, type Fit } from "@/core/photo/fit";
 import { MATS, type MatPoint, type MatSize } from "@/core/photo/mat";
 import { judgeFit, judgeMat } from "@/core/photo/judgePicture";
+import type { PieceOutline } from "@/core/photo/outline";
 import {
   agreedReadings,
   openingsOff,
@@ -12,6 +13,7 @@ import {
   type PhotoReadings,
   type Taken,
 } from "@/core/photo/read";
+import { outlineOf } from "@/core/photo/takenOutline";
 import { levelled, traceBar, type Trace } from "@/core/photo/trace";
 import type { Bar } from "@/core/piece/piece";
 import { refuse } from "@/core/problem/problem";
@@ -44,6 +46,8 @@ export interface Measured extends PhotoReadings {
   /** Width along the bar, mm from end A. */
   profile: [number, number][];
   trace: Trace;
+  /** The outline with heights taken off, in the piece's own frame. */
+  outline: PieceOutline;
 }
 
 /** The mat in a picture, and the camera that sees it so. */
@@ -165,6 +169,7 @@ export function measurePicture(
       widthMm === null ? [] : [[mm, widthMm]],
     ),
     trace,
+    outline: outlineOf(best.taken),
   };
 }
 

@@ -1,6 +1,8 @@
 import type { Characteristic } from "@/core/measure/characteristic";
 import type { CameraValues } from "@/core/photo/camera";
+import type { Overlay } from "@/core/photo/layOver";
 import type { MatPoint } from "@/core/photo/mat";
+import type { PieceOutline } from "@/core/photo/outline";
 import type { PhotoReading } from "@/core/photo/read";
 import type { Unseen } from "@/core/photo/unseen";
 import type { Piece } from "@/core/piece/piece";
@@ -8,12 +10,13 @@ import type { MatSeen, MeasuringStep } from "./measure";
 
 /**
  * What is asked of the worker: a picture measured; a camera's view looked at, whether it could be;
- * or a picture taken by the simulated camera.
+ * a picture taken by the simulated camera; or an outline laid over another.
  */
 export type PictureRequest =
   | { ask: "look"; picture: Blob }
   | { ask: "measure"; picture: Blob; piece: Piece; lines: readonly Characteristic[] }
-  | { ask: "take"; piece: Piece; seed: number };
+  | { ask: "take"; piece: Piece; seed: number }
+  | { ask: "lay"; mine: PieceOutline; other: PieceOutline };
 
 /** A picture as it was measured, with all that is drawn over it, in the picture's pixels. */
 export interface PictureMeasured {
@@ -26,6 +29,8 @@ export interface PictureMeasured {
   /** Where each line is on the piece, by its id. */
   places: Record<string, MatPoint>;
   camera: CameraValues;
+  /** What is kept of it, to be laid over others. */
+  outline: PieceOutline;
 }
 
 /** What the worker answers. */
@@ -33,6 +38,8 @@ export type PictureReply =
   | { step: MeasuringStep | "library" | "taking" }
   | { measured: PictureMeasured }
   | { taken: Blob }
+  /** Null where they have too little in common. */
+  | { laid: Overlay | null }
   /** What a view is refused for, to be changed first. */
   | { looked: { refused: string | null } }
   | { refused: string };

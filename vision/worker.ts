@@ -1,4 +1,5 @@
 import { project } from "@/core/photo/camera";
+import { layOver } from "@/core/photo/layOver";
 import { mmOfPlan } from "@/core/photo/profile";
 import { levelled } from "@/core/photo/trace";
 import type { MatPoint } from "@/core/photo/mat";
@@ -53,6 +54,8 @@ async function answer(request: PictureRequest): Promise<void> {
     scope.postMessage({ step: "taking" });
     return scope.postMessage({ taken: await takePicture(request) });
   }
+  if (request.ask === "lay")
+    return scope.postMessage({ laid: layOver(request.mine, request.other) });
   const cv = await loadVision();
   const picture = await pixelsOf(request.picture);
   if (request.ask === "look")
@@ -108,7 +111,7 @@ async function takePicture({
 }
 
 function asShown(
-  { mat, readings, notSeen, outlines, trace, fitted }: Measured,
+  { mat, readings, notSeen, outlines, trace, fitted, outline }: Measured,
   { width, height }: { width: number; height: number },
   { lines }: Extract<PictureRequest, { ask: "measure" }>,
 ): PictureMeasured {
@@ -134,5 +137,6 @@ function asShown(
     outlines: outlines.map((line) => line.map(onPicture)),
     places: Object.fromEntries(places),
     camera: camera.values,
+    outline,
   };
 }

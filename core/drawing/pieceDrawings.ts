@@ -8,9 +8,10 @@ import { placedParts, type Pose } from "../piece/assembly";
 import { barOf, MAIN_PART, type Part, type Piece, type Stretch } from "../piece/piece";
 import type { Plan } from "../piece/plan";
 import { stretchSection } from "../bar/stretch";
+import type { PieceOutline } from "../photo/outline";
 import { caliperSizesMm, sectionAreaMm2, type Section } from "../section/section";
 import { basketMarks } from "./basketDrawing";
-import { drawingOf, shifted, type Drawing, type Mark } from "./drawing";
+import { drawingOf, line, shifted, type Drawing, type Mark } from "./drawing";
 import { ruler } from "./ruler";
 import { dimensionX, dimensionY, sectionMark } from "./shapes";
 import { surfaceMarks } from "./surfaceMarks";
@@ -302,10 +303,16 @@ export const fullSizeDrawing = (piece: Piece, elevation: Elevation): Drawing =>
   );
 
 /** The template with a ruler under it, to check that it is shown or cut at its true size. */
-export function templateDrawing(piece: Piece, elevation: Elevation): Drawing {
-  const { marks, extents } = fullSizeDrawing(piece, elevation);
-  return drawingOf([...marks, ...ruler(extents.minX, extents.minY - 16)]);
-}
+export const templateDrawing = (piece: Piece, elevation: Elevation): Drawing =>
+  withRuler(fullSizeDrawing(piece, elevation));
+
+/** A drawing with a ruler under it. */
+export const withRuler = ({ marks, extents }: Drawing): Drawing =>
+  drawingOf([...marks, ...ruler(extents.minX, extents.minY - 16)]);
+
+/** An outline that was traced from a piece, as it was seen. */
+export const tracedDrawing = ({ edges }: PieceOutline): Drawing =>
+  drawingOf(edges.map((edge) => line(edge.map(([x, y]) => [x, y]))));
 
 /**
  * What moved between two revisions: the piece as it is, and the outline as it was.

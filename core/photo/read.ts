@@ -4,11 +4,12 @@ import type { Measure } from "../measure/measures";
 import { measuredUncertainty, measuredValue } from "../measure/ways";
 import { alikePairs } from "../piece/alike";
 import type { Bar } from "../piece/piece";
-import { cameraOf, type Camera, type FittedCamera } from "./camera";
+import type { FittedCamera } from "./camera";
 import { featureExtent, type Feature } from "../feature/registry";
 import type { EdgePoint } from "./edges";
 import type { Form } from "./form";
 import type { MatPoint } from "./mat";
+import { COVERAGE, perturbationsOf } from "./perturbations";
 import { boundariesOf, mmOfPlan } from "./profile";
 import {
   readAngle,
@@ -31,7 +32,6 @@ import { readPitch, readTurns, readTwistStraightness } from "./reading/twist";
 import { readSides, readStraightness, readWidth } from "./reading/widths";
 import { levelled, type Perturbation, type Trace } from "./trace";
 import type { Unseen } from "./unseen";
-import { EigenvalueDecomposition } from "ml-matrix";
 
 /** A line as the picture has it. */
 export interface PhotoReading {
@@ -55,16 +55,6 @@ export interface Taken {
   /** What an edge may be off by, mm: of the picture's blur and its pixels. */
   edgeMm: number;
 }
-
-/**
- * From a standard uncertainty to what holds in 95 of 100 on made-up pictures: more than 2, since
- * what a hammer does to an edge isn't normal.
- */
-const COVERAGE = 2.6;
-/** A learner's bar is as high as drawn to about this, as a share. */
-const HEIGHT_SHARE = 0.06;
-/** How surely thinner places lie as high as the thickest lets them. */
-const SAG = 0.35;
 
 /** Reads every line of a plan that can be read, each with how sure it is. */
 export function readLines(bar: Bar, lines: readonly Characteristic[], taken: Taken): PhotoReadings {
@@ -94,37 +84,6 @@ const isMatch = ({ id, kind }: Characteristic): boolean =>
 
 const farthest = (a: readonly number[], b: readonly number[]): number =>
   Math.max(...a.map((value, index) => Math.abs(value - (b[index] ?? value))));
-
-/** Cameras a standard deviation off in each direction they may be off in, and the bar's heights. */
-function perturbationsOf({ camera, covariance }: FittedCamera): Perturbation[] {
-  const scale = scalesOf(covariance);
-  const plain = covariance.clone();
-  for (let row = 0; row < plain.rows; row += 1)
-    for (let column = 0; column < plain.columns; column += 1)
-      plain.set(row, column, plain.get(row, column) / scale[row]! / scale[column]!);
-  const { realEigenvalues, eigenvectorMatrix } = new EigenvalueDecomposition(plain, {
-    assumeSymmetric: true,
-  });
-  const cameras = realEigenvalues.flatMap((value, at): Camera[] => {
-    const size = Math.sqrt(Math.max(0, value));
-    return [
-      cameraOf(
-        camera.values.map((one, row) => one + eigenvectorMatrix.get(row, at) * size * scale[row]!),
-      ),
-    ];
-  });
-  return [
-    ...cameras.map((other) => ({ camera: other, height: 0, sag: 0 })),
-    { camera, height: HEIGHT_SHARE, sag: 0 },
-    { camera, height: 0, sag: SAG },
-  ];
-}
-
-/** Standard deviations, by which a covariance is brought to one size before it is taken apart. */
-const scalesOf = (covariance: FittedCamera["covariance"]): number[] =>
-  Array.from({ length: covariance.rows }, (_, at) =>
-    Math.sqrt(Math.max(1e-30, covariance.get(at, at))),
-  );
 
 function seenWith({ trace, fitted, openings, edgeMm }: Taken, perturbation: Perturbation): Seen {
   const bar = levelled(trace, fitted.camera, perturbation);

@@ -10,6 +10,7 @@ export type BenchEvent =
   | { name: "answer-try"; input: CommandInput<"answer-try"> }
   | { name: "check-stage"; input: CommandInput<"check-stage"> }
   | { name: "call-size"; input: CommandInput<"call-size"> }
+  | { name: "keep-outline"; input: CommandInput<"keep-outline"> }
   | { name: "note-device"; input: CommandInput<"note-device"> }
   | { name: "declare-work"; input: CommandInput<"declare-work"> }
   | { name: "sign-verdict"; input: CommandInput<"sign-verdict"> };
@@ -31,6 +32,8 @@ export function eventId({ name, input }: BenchEvent): string {
       return input.checkId;
     case "call-size":
       return input.callId;
+    case "keep-outline":
+      return input.outlineId;
     case "note-device":
       return input.noteId;
     case "declare-work":
@@ -90,6 +93,8 @@ const APPLIERS: { [Name in BenchEvent["name"]]: Applier<Name> } = {
     ...piece,
     ...{ corrections, undeclared, aids },
   }),
+  // Of no other reading's doing, and looked at on its own.
+  "keep-outline": (piece) => piece,
   // Signed is what the server has signed.
   "sign-verdict": (piece) => piece,
 };

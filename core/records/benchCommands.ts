@@ -6,6 +6,7 @@ import { MIN_CHECK_READINGS } from "../measure/instrumentCheck";
 import { MAX_VALUES } from "../measure/readingWays";
 import { DRAWN_MEASURES } from "../eye/drawn";
 import { SEVERITIES } from "../trade/defects";
+import { outlineSchema } from "../photo/outline";
 import { MAX_CELSIUS, MAX_GRAMS } from "../measure/device";
 import { AIDS, CORRECTIONS } from "../trade/declared";
 import { OUTCOMES } from "../verdict/outcomes";
@@ -113,6 +114,13 @@ export const BENCH_COMMANDS = {
     calledAt: instantSchema,
   }),
   "withdraw-photo": z.strictObject({ photoId: idSchema }),
+  /** What a picture saw of a piece's outline. */
+  "keep-outline": z.strictObject({
+    outlineId: idSchema,
+    pieceId: idSchema,
+    outline: outlineSchema,
+    takenAt: instantSchema,
+  }),
   /** What a scale (g) or a pyrometer (°C) sent. */
   "note-device": z.strictObject({
     noteId: idSchema,

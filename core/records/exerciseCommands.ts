@@ -39,6 +39,12 @@ export const EXERCISE_COMMANDS = {
   }),
   /** Null goes back to the school's own rule. */
   "set-marks-rule": z.strictObject({ exerciseId: idSchema, rule: marksRuleSchema.nullable() }),
+  /** The outline that is a revision's template; null puts the traced one away. */
+  "trace-template": z.strictObject({
+    templateId: idSchema,
+    revisionId: idSchema,
+    outlineId: idSchema.nullable(),
+  }),
   "retire-exercise": z.strictObject({ exerciseId: idSchema, retired: z.boolean() }),
   "import-pack": z.strictObject({
     /** An exercise and a revision id for each exercise of the pack, in its order. */

@@ -38,6 +38,7 @@ import {
   moveLearner,
   renamePerson,
 } from "./membership";
+import { keepOutline, traceTemplate } from "./outlines";
 import {
   addLearner,
   addStaff,
@@ -86,6 +87,8 @@ const HANDLERS: { [Name in CommandName]: Command<Name> } = {
   "call-size": callSize,
   "call-drawn": callDrawn,
   "judge-drawn": judgeDrawn,
+  "keep-outline": keepOutline,
+  "trace-template": traceTemplate,
   "withdraw-photo": withdrawPhoto,
   "declare-work": declareWork,
   "sign-verdict": signVerdict,

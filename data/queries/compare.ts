@@ -66,3 +66,22 @@ export async function readingsOf(
     found.set(pieceId, (await currentRecords(database, { schoolId, pieceId })).readings);
   return found;
 }
+
+/** What one would lay beside a piece first: the learner's last, and the best of the class. */
+export function firstChoices(
+  piece: { id: string; learnerId: string },
+  all: readonly ComparablePiece[],
+): { why: string; piece: ComparablePiece }[] {
+  const own = all.filter(({ learnerId }) => learnerId === piece.learnerId);
+  const at = own.findIndex(({ id }) => id === piece.id);
+  const last = own[at - 1];
+  const kept = all.filter(
+    ({ id, outcome, marks, inPart }) =>
+      id !== piece.id && outcome === "keep" && marks !== null && !inPart,
+  );
+  const best = kept.toSorted((a, b) => b.marks! - a.marks!)[0];
+  return [
+    ...(last ? [{ why: "the last", piece: last }] : []),
+    ...(best ? [{ why: "the best kept", piece: best }] : []),
+  ];
+}

@@ -36,6 +36,7 @@ export {
   school,
 } from "./people";
 export { causeSaid, deviceNote, eyeCall, judgingCall, photo, stageCheck, tryResult } from "./notes";
+export { pieceOutline, tracedTemplate } from "./outlines";
 export {
   defect,
   instrument,

@@ -7,7 +7,7 @@ import { headlineOf } from "../words/verdict";
 import { BenchFooter } from "./BenchFooter";
 import { BenchSlate } from "./BenchSlate";
 import { BenchWork } from "./BenchWork";
-import { takeFromPicture } from "./takeFromPicture";
+import { keepOutline, takeFromPicture } from "./takeFromPicture";
 import { useBenchPage, type BenchPage, type BenchViewProps } from "./useBenchPage";
 
 const DefectDialog = dynamic(
@@ -38,8 +38,9 @@ export function BenchView(props: BenchViewProps) {
         piece={piece}
         unit={unit}
         instrument={instruments.find(({ kind }) => kind === "photograph")}
-        onTake={(instrument, lines) => {
+        onTake={(instrument, lines, outline) => {
           takeFromPicture(bench, instrument, lines);
+          keepOutline(bench, outline);
           setOpen(null);
         }}
         onClose={() => setOpen(null)}

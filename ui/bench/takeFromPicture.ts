@@ -1,3 +1,4 @@
+import type { PieceOutline } from "@/core/photo/outline";
 import type { BenchInstrument } from "@/core/records/bench";
 import { newId } from "../command";
 import type { PictureLine } from "../photo/useReadings";
@@ -29,4 +30,17 @@ export function takeFromPicture(
       },
     });
   }
+}
+
+/** Keeps the outline of a picture with the piece, to be laid over others. */
+export function keepOutline({ piece, record }: Bench, outline: PieceOutline): void {
+  record({
+    name: "keep-outline",
+    input: {
+      outlineId: newId(),
+      pieceId: piece.id,
+      outline,
+      takenAt: new Date().toISOString(),
+    },
+  });
 }

@@ -5,6 +5,7 @@ import type { Characteristic } from "@/core/measure/characteristic";
 import { forgedOutline, tellingElevation, type OutlineStation } from "@/core/piece/outline";
 import type { Piece } from "@/core/piece/piece";
 import type { Judgement } from "@/core/measure/judge";
+import { Legend, TimesChoice, type Times } from "./deviations";
 import { measuredOutline } from "@/core/verdict/likeness";
 
 interface Measured {
@@ -19,14 +20,13 @@ interface ComparedPiecesProps {
   other: Measured;
 }
 
-const TIMES = [1, 5, 10] as const;
 const WIDTH = 900;
 const SIDE = 16;
 const MIN_HEIGHT = 90;
 
 /** Both outlines by their readings over the drawn one; deviations as they are, or made plain. */
 export function ComparedPieces({ piece, characteristics, mine, other }: ComparedPiecesProps) {
-  const [times, setTimes] = useState<(typeof TIMES)[number]>(5);
+  const [times, setTimes] = useState<Times>(5);
   const drawn = forgedOutline(piece, tellingElevation(piece));
   const outlineOf = ({ judgements }: Measured) =>
     measuredOutline(drawn, characteristics, { judgements, times });
@@ -71,47 +71,8 @@ export function ComparedPieces({ piece, characteristics, mine, other }: Compared
           {other.label}
         </Legend>
         <Legend className="stroke-rule-strong">as drawn</Legend>
-        <fieldset className="ml-auto flex items-center gap-3">
-          <legend className="sr-only">How large deviations are drawn</legend>
-          <span className="quiet">deviations</span>
-          {TIMES.map((one) => (
-            <label key={one} className="flex min-h-11 items-center gap-1.5">
-              <input
-                type="radio"
-                name="times"
-                checked={times === one}
-                onChange={() => setTimes(one)}
-                className="size-5 accent-ink"
-              />
-              {one === 1 ? "as they are" : `${one} times`}
-            </label>
-          ))}
-        </fieldset>
+        <TimesChoice times={times} onTimes={setTimes} />
       </div>
     </section>
-  );
-}
-
-function Legend({
-  className,
-  dashed = false,
-  children,
-}: {
-  className: string;
-  dashed?: boolean;
-  children: string;
-}) {
-  return (
-    <span className="flex items-center gap-2">
-      <svg width={34} height={8} aria-hidden="true">
-        <path
-          d="M0 4H34"
-          className={className}
-          strokeWidth={2}
-          strokeDasharray={dashed ? "7 5" : undefined}
-        />
-      </svg>
-      {children}
-    </span>
   );
 }

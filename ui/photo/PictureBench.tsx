@@ -1,6 +1,7 @@
 "use client";
 
 import { useRef, useState } from "react";
+import type { PieceOutline } from "@/core/photo/outline";
 import type { BenchInstrument, BenchPiece } from "@/core/records/bench";
 import { seedOfId } from "@/core/stats/random";
 import type { LengthUnit } from "@/core/units/length";
@@ -8,6 +9,7 @@ import { Key } from "../kit/Key";
 import { useKeys } from "../kit/useKeys";
 import { CorrectionBar } from "./CorrectionBar";
 import { KeepPicture } from "./KeepPicture";
+import { LaidOver } from "./LaidOver";
 import { Overlay } from "./Overlay";
 import { PictureSlate } from "./PictureSlate";
 import { PictureStation } from "./PictureStation";
@@ -20,8 +22,12 @@ interface PictureBenchProps {
   unit: LengthUnit;
   /** The school's pictures on the mat, as an instrument; a school taken in from before there were any has none. */
   instrument: BenchInstrument | undefined;
-  /** Takes readings onto the record. */
-  onTake: (instrument: BenchInstrument, lines: readonly PictureLine[]) => void;
+  /** Takes readings, and the outline they are of, onto the record. */
+  onTake: (
+    instrument: BenchInstrument,
+    lines: readonly PictureLine[],
+    outline: PieceOutline,
+  ) => void;
   onClose: () => void;
 }
 
@@ -46,9 +52,11 @@ export function PictureBench({ piece, unit, instrument, onTake, onClose }: Pictu
   };
   const takeAll = () =>
     instrument &&
+    measured &&
     onTake(
       instrument,
       lines.filter(({ values }) => values !== null),
+      measured.outline,
     );
   useKeys(
     "picture",
@@ -113,6 +121,14 @@ export function PictureBench({ piece, unit, instrument, onTake, onClose }: Pictu
                   />
                 ))}
               </ol>
+              <LaidOver
+                key={`laid over ${picture.url}`}
+                pieceId={piece.id}
+                tag={piece.tag}
+                outline={measured.outline}
+                unit={unit}
+                lay={pictures.lay}
+              />
               <div className="mt-2 flex flex-wrap gap-x-6">
                 <button type="button" className="link min-h-11" onClick={stop}>
                   Another picture

@@ -1,5 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Characteristic } from "@/core/measure/characteristic";
+import type { Overlay } from "@/core/photo/layOver";
+import type { PieceOutline } from "@/core/photo/outline";
 import type { Piece } from "@/core/piece/piece";
 import type { PictureMeasured, PictureReply, PictureRequest } from "@/vision/messages";
 
@@ -75,6 +77,17 @@ export function usePicture(piece: Piece, lines: readonly Characteristic[]) {
     [ask],
   );
 
+  /** Lays an outline over another; null where they have too little in common, or it can't be done here. */
+  const lay = useCallback(
+    (mine: PieceOutline, other: PieceOutline) =>
+      new Promise<Overlay | null>((resolve) => {
+        ask({ ask: "lay", mine, other }, (reply) => {
+          if ("laid" in reply) resolve(reply.laid);
+        });
+      }),
+    [ask],
+  );
+
   /** Puts away what the last picture was refused for. */
   const forget = useCallback(() => setState({ is: "waiting", refused: null }), []);
 
@@ -83,5 +96,5 @@ export function usePicture(piece: Piece, lines: readonly Characteristic[]) {
     setState({ is: "waiting", refused: null });
   }, [end]);
 
-  return { state, picture, measure, take, look, forget, stop };
+  return { state, picture, measure, take, look, lay, forget, stop };
 }

@@ -6,11 +6,13 @@ const LINK = "link flex min-h-11 items-center text-15";
 interface DownloadsProps {
   exerciseId: string;
   revisionId: string;
+  /** The piece that the revision's template was traced from; null where none was. */
+  tracedFrom: string | null;
   unit: LengthUnit;
 }
 
 /** Everything of a revision that can be printed or taken along, in open formats. */
-export function Downloads({ exerciseId, revisionId, unit }: DownloadsProps) {
+export function Downloads({ exerciseId, revisionId, tracedFrom, unit }: DownloadsProps) {
   const file = (name: string) => `/api/print/${revisionId}/${name}`;
   return (
     <section aria-label="To print and to keep" className="mt-4 border-t-2 border-ink pt-3">
@@ -51,6 +53,11 @@ export function Downloads({ exerciseId, revisionId, unit }: DownloadsProps) {
           <button className="button" formAction={file("template.pdf")}>
             Template
           </button>
+          {tracedFrom ? (
+            <button className="button" formAction={file("traced.pdf")}>
+              Traced from {tracedFrom}
+            </button>
+          ) : null}
         </p>
       </form>
       <p className="mt-1 flex flex-wrap gap-x-5">
@@ -60,6 +67,16 @@ export function Downloads({ exerciseId, revisionId, unit }: DownloadsProps) {
         <a href={file("template.dxf")} className={LINK} download>
           DXF
         </a>
+        {tracedFrom ? (
+          <>
+            <a href={file("traced.svg")} className={LINK} download>
+              Traced, SVG
+            </a>
+            <a href={file("traced.dxf")} className={LINK} download>
+              Traced, DXF
+            </a>
+          </>
+        ) : null}
         <a href={`/api/piece/${revisionId}`} className={LINK} download>
           The piece file
         </a>

@@ -66,6 +66,8 @@ const ACTIONS: Record<CommandName | OtherAction, string | ((details: Details) =>
   "regrade-piece": "graded … again",
   "say-cause": "said why … came out so",
   "withdraw-photo": "took back a photograph",
+  "keep-outline": "kept the outline of …",
+  "trace-template": "changed an exercise’s traced template",
   "check-instrument": "checked an instrument",
   "say-next": "said what … makes next, or not",
   "plan-classes": "planned classes of …",

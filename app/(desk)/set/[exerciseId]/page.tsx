@@ -22,6 +22,7 @@ import { PartList } from "@/ui/set/PartList";
 import { SectionTitle } from "@/ui/set/SectionTitle";
 import { Stages } from "@/ui/set/Stages";
 import { StockAnswer } from "@/ui/set/StockAnswer";
+import { findTracedTemplate } from "@/data/queries/outlines";
 import { WayOfWorking } from "@/ui/set/WayOfWorking";
 import { dayInWords } from "@/ui/words/when";
 import { budgetInWords } from "@/ui/words/stage";
@@ -53,6 +54,7 @@ export default async function ExercisePage({ params, searchParams }: Params) {
   const roster = await listRoster(database, actor);
   const clearances = await listClearances(database, actor);
   const machines = machinesOf(content);
+  const traced = await findTracedTemplate(database, actor, revision.id);
   const open = await listOpenAssignments(database, actor);
   const assigned = new Set(
     open.filter(({ exerciseId }) => exerciseId === exercise.id).map(({ learnerId }) => learnerId),
@@ -116,7 +118,12 @@ export default async function ExercisePage({ params, searchParams }: Params) {
     <>
       <StockAnswer piece={piece} plan={plan} unit={unit} />
       <p className="mt-3 text-15">{budgetInWords(content.heatBudget, content.minuteBudget)}</p>
-      <Downloads exerciseId={exercise.id} revisionId={revision.id} unit={unit} />
+      <Downloads
+        exerciseId={exercise.id}
+        revisionId={revision.id}
+        tracedFrom={traced?.tag ?? null}
+        unit={unit}
+      />
       {isInstructor(actor) ? (
         <>
           <ExerciseActions

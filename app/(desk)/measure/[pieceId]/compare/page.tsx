@@ -5,13 +5,15 @@ import { askedOf, type BenchPiece, type BenchReading } from "@/core/records/benc
 import { idSchema } from "@/core/units/fields";
 import { differencesOf } from "@/core/verdict/likeness";
 import { judgePiece } from "@/core/verdict/judgePiece";
-import { isStaff } from "@/data/actor";
+import { isInstructor, isStaff } from "@/data/actor";
 import { findBenchPiece } from "@/data/queries/bench";
-import { listComparable, readingsOf, type ComparablePiece } from "@/data/queries/compare";
+import { firstChoices, listComparable, readingsOf } from "@/data/queries/compare";
 import { ComparedPieces } from "@/ui/compare/ComparedPieces";
 import { DifferenceTable } from "@/ui/compare/DifferenceTable";
 import { OtherPiece } from "@/ui/compare/OtherPiece";
+import { Pictures } from "@/ui/compare/Pictures";
 import { Link } from "@/ui/kit/Link";
+import { picturesShown } from "../../../../outlinesShown";
 import { orNotFound, requireActor, recordsOf } from "../../../../server";
 
 export const metadata: Metadata = { title: "Side by side" };
@@ -32,7 +34,7 @@ export default async function ComparePage({ params, searchParams }: Props) {
   const database = recordsOf(actor);
   const piece = await orNotFound(findBenchPiece(database, actor, id.data));
   const all = await listComparable(database, actor, piece.id);
-  const choices = choicesFor(piece, all);
+  const choices = firstChoices({ id: piece.id, learnerId: piece.learner.id }, all);
   const wanted = askedSchema.parse(await searchParams).with;
   const other = all.find((one) => one.id === wanted && one.id !== piece.id) ?? choices[0]?.piece;
   const run = all.filter(({ learnerId }) => learnerId === piece.learner.id).slice(-RUN);
@@ -41,10 +43,14 @@ export default async function ComparePage({ params, searchParams }: Props) {
     ...(other ? [other.id] : []),
   ]);
   const judged = (of: readonly BenchReading[]) => judgementsOf(piece, of);
+  const pictures = await picturesShown(database, actor, { pieceId: piece.id, other });
   const mine = judged(piece.readings);
   const theirs = judged(other ? readings.get(other.id)! : []);
   const unit = actor.firstUnit;
   const others = all.filter((one) => one.id !== piece.id);
+  const shownPictures = (
+    <Pictures {...pictures} tag={piece.tag} mayTrace={isInstructor(actor)} unit={unit} />
+  );
   return (
     <main className="mx-auto w-full max-w-5xl p-5">
       <Link
@@ -68,6 +74,7 @@ export default async function ComparePage({ params, searchParams }: Props) {
             mine={{ label: piece.tag, judgements: mine }}
             other={{ label: other.tag, judgements: theirs }}
           />
+          {shownPictures}
           <DifferenceTable
             differences={differencesOf(mine, theirs)}
             labels={{ mine: piece.tag, other: other.tag }}
@@ -76,9 +83,12 @@ export default async function ComparePage({ params, searchParams }: Props) {
           />
         </>
       ) : (
-        <p className="mt-3 border-t-2 border-ink bg-sheet p-5 text-17">
-          No other piece was made to this revision yet; there is nothing to lay beside it.
-        </p>
+        <>
+          <p className="mt-3 border-t-2 border-ink bg-sheet p-5 text-17">
+            No other piece was made to this revision yet; there is nothing to lay beside it.
+          </p>
+          {shownPictures}
+        </>
       )}
     </main>
   );
@@ -90,19 +100,3 @@ const judgementsOf = (piece: BenchPiece, readings: readonly BenchReading[]) =>
     { readings, defects: [], heats: 0, minutes: 0, tries: [], corrections: [] },
     piece.rules,
   ).judgements;
-
-/** What one would lay beside it first: the learner's last, and the best of the class. */
-function choicesFor(piece: BenchPiece, all: readonly ComparablePiece[]) {
-  const own = all.filter(({ learnerId }) => learnerId === piece.learner.id);
-  const at = own.findIndex(({ id }) => id === piece.id);
-  const last = own[at - 1];
-  const kept = all.filter(
-    ({ id, outcome, marks, inPart }) =>
-      id !== piece.id && outcome === "keep" && marks !== null && !inPart,
-  );
-  const best = kept.toSorted((a, b) => b.marks! - a.marks!)[0];
-  return [
-    ...(last ? [{ why: "the last", piece: last }] : []),
-    ...(best ? [{ why: "the best kept", piece: best }] : []),
-  ];
-}

@@ -1,0 +1,138 @@
+import { twistAt, type Form } from "./form";
+import type { MatPoint } from "./mat";
+import type { OutlinePoint, PieceOutline } from "./outline";
+import { COVERAGE, perturbationsOf } from "./perturbations";
+import type { Taken } from "./read";
+import { levelled, type Levelled, type Station } from "./trace";
+
+/** Places of an outline stand about so far apart, mm. */
+const APART_MM = 1;
+/** Edges that weren't seen for longer than this are two edges, mm. */
+const GAP_MM = 3;
+
+/**
+ * The outline of a bar in a picture, heights taken off, so that pictures from other places can be
+ * laid over it.
+ */
+export function outlineOf({ trace, fitted, edgeMm }: Taken): PieceOutline {
+  const { camera } = fitted;
+  const plain = levelled(trace, camera, { camera, height: 0, sag: 0 });
+  const moved = perturbationsOf(fitted).map((one) => levelled(trace, camera, one));
+  return { edges: edgesOf(plain), sureMm: rounded(sureOf(plain, moved, edgeMm)) };
+}
+
+/** The edges clockwise: one side, the face of end B, the other side back, the face of end A. */
+function edgesOf(bar: Levelled): OutlinePoint[][] {
+  const { pose, ends } = bar;
+  const stations = bar.stations.filter((station) => isOneOutline(bar.form, station));
+  const own = ownFrame(pose);
+  const [near, far] = pose.side === 1 ? (["left", "right"] as const) : (["right", "left"] as const);
+  const along = (side: "left" | "right", back: boolean) =>
+    runsOf(back ? stations.toReversed() : stations, side).map((run) =>
+      run.map(({ place, mm }) => own(place, mm)),
+    );
+  const face = (end: 0 | 1): OutlinePoint[][] => {
+    const station = end === 0 ? stations[0] : stations.at(-1);
+    const at = ends[end];
+    if (!at || !station || station.widthMm === null) return [];
+    const mm = end === 0 ? 0 : bar.lengthMm;
+    const corner = (by: number) =>
+      own(
+        {
+          x: at.x - (Math.sin(station.headingRad) * by * station.widthMm!) / 2,
+          y: at.y + (Math.cos(station.headingRad) * by * station.widthMm!) / 2,
+        },
+        mm,
+      );
+    const corners = [corner(pose.side), corner(-pose.side)];
+    return [end === 1 ? corners : corners.reverse()];
+  };
+  return [...along(near, false), ...face(1), ...along(far, true), ...face(0)];
+}
+
+/** Whether the same bar shows the same outline from elsewhere: a twist's goes up and down with the way it is seen. */
+const isOneOutline = (form: Form, { planMm }: Station): boolean => !twistAt(form, planMm);
+
+/** Takes places of the mat into a bar's own frame, to hundredths of a millimetre. */
+function ownFrame({ x, y, headingRad, side }: Levelled["pose"]) {
+  const [cos, sin] = [Math.cos(headingRad), Math.sin(headingRad)];
+  return (place: MatPoint, mm: number): OutlinePoint => {
+    const [dx, dy] = [place.x - x, place.y - y];
+    return [rounded(cos * dx + sin * dy), rounded(side * (cos * dy - sin * dx)), rounded(mm)];
+  };
+}
+
+const rounded = (mm: number): number => Math.round(mm * 100) / 100;
+
+/** One side's places where it was seen, in lines without gaps. */
+function runsOf(stations: readonly Station[], side: "left" | "right") {
+  const runs: { place: MatPoint; mm: number }[][] = [];
+  let before = -Infinity;
+  for (const station of stations) {
+    const place = station[side];
+    const { mm } = station;
+    if (!place) continue;
+    const isNew = Math.abs(mm - before) > GAP_MM;
+    if (!isNew && Math.abs(mm - before) < APART_MM) continue;
+    if (isNew) runs.push([]);
+    runs.at(-1)!.push({ place, mm });
+    before = mm;
+  }
+  return runs.filter((run) => run.length > 1);
+}
+
+/** Of a hundred places so many are off by no more than is said. */
+const SURE_SHARE = 0.95;
+
+/** What places may be off by once the bar is laid as well as can be: of the camera, its height and its edges. */
+function sureOf(plain: Levelled, moved: readonly Levelled[], edgeMm: number): number {
+  const squares = new Map<number, number>();
+  for (const other of moved) {
+    const pairs = pairsOf(plain, other).filter(({ of }) => isOneOutline(plain.form, of));
+    const lay = laidOnto(pairs);
+    for (const { of, to } of pairs) {
+      const there = lay(to);
+      const [nx, ny] = [-Math.sin(of.headingRad), Math.cos(of.headingRad)];
+      const off = (there.x - of.x) * nx + (there.y - of.y) * ny;
+      squares.set(of.planMm, (squares.get(of.planMm) ?? 0) + off * off);
+    }
+  }
+  const sorted = [...squares.values()].sort((a, b) => a - b);
+  const square = sorted[Math.floor((sorted.length - 1) * SURE_SHARE)] ?? 0;
+  return COVERAGE * Math.sqrt(square + edgeMm ** 2);
+}
+
+interface Pair {
+  of: Station;
+  to: Station;
+}
+
+/** The same places of two readings of one trace. */
+function pairsOf(plain: Levelled, other: Levelled): Pair[] {
+  const others = new Map(other.stations.map((station) => [station.planMm, station]));
+  return plain.stations.flatMap((of) => {
+    const to = others.get(of.planMm);
+    return to ? [{ of, to }] : [];
+  });
+}
+
+/** The rigid motion that lays the second places onto the first with the least squares (Arun, Huang and Blostein 1987). */
+function laidOnto(pairs: readonly Pair[]): (place: MatPoint) => MatPoint {
+  const middle = (side: "of" | "to"): MatPoint => ({
+    x: pairs.reduce((sum, pair) => sum + pair[side].x, 0) / pairs.length,
+    y: pairs.reduce((sum, pair) => sum + pair[side].y, 0) / pairs.length,
+  });
+  const [a, b] = [middle("of"), middle("to")];
+  let [dot, cross] = [0, 0];
+  for (const { of, to } of pairs) {
+    const [px, py, qx, qy] = [to.x - b.x, to.y - b.y, of.x - a.x, of.y - a.y];
+    dot += px * qx + py * qy;
+    cross += px * qy - py * qx;
+  }
+  const turn = Math.atan2(cross, dot);
+  const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+  return ({ x, y }) => ({
+    x: a.x + cos * (x - b.x) - sin * (y - b.y),
+    y: a.y + sin * (x - b.x) + cos * (y - b.y),
+  });
+}
