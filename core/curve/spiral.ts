@@ -96,54 +96,81 @@ const WIDTH_POINTS_PER_TURN = 180;
 /** More than this are not needed for a spiral that isn't star-shaped. */
 const MAX_WIDTH_POINTS = 1440;
 
+/** How far a bar reaches outwards from its centre line, mm, at a share of a spiral's length from the inner end. */
+type Outwards = (share: number) => number;
+const NOTHING: Outwards = () => 0;
+
 /**
- * How wide a spiral is across the caliper on its centre line, mm: the largest
- * distance between any two of its points.
+ * How wide a spiral is across the caliper, mm: the largest distance between any two
+ * of its points, with what the bar reaches outwards there; on its centre line unless said.
  *
  * About a fixed eye the outer end is always one of the two: turning any other
  * widest pair outwards moves both away from the eye, and so apart. A clothoid has
  * no fixed eye, and all pairs are tried.
+ *
+ * @example spiralWidthMm({ form: "archimedean", innerMm: 20, outerMm: 20, turns: 0.5 }) → 40
  */
-export function spiralWidthMm(spiral: Spiral): number {
+export function spiralWidthMm(spiral: Spiral, outwards: Outwards = NOTHING): number {
   const { form, innerMm: r, outerMm: R, turns } = spiral;
   if (form === "clothoid") {
     const count = Math.max(90, Math.ceil(turns * WIDTH_POINTS_PER_TURN));
-    return widestAcrossMm(spiralPoints(spiral, Math.min(count, MAX_WIDTH_POINTS)));
+    return widestAcrossMm(spiralPoints(spiral, Math.min(count, MAX_WIDTH_POINTS)), outwards);
   }
-  const squareAcross = (turnsBack: number): number => {
+  const lengthMm = spiralLengthMm(spiral);
+  const endMm = outwards(1);
+  const widthAcross = (turnsBack: number): number => {
     const share = 1 - turnsBack / turns;
     const rho = form === "archimedean" ? r + (R - r) * share : r * (R / r) ** share;
-    return rho * rho + R * R - 2 * rho * R * Math.cos(2 * Math.PI * turnsBack);
+    const across = Math.sqrt(
+      Math.max(0, rho * rho + R * R - 2 * rho * R * Math.cos(2 * Math.PI * turnsBack)),
+    );
+    if (outwards === NOTHING) return across;
+    const upToMm = spiralLengthMm({ form, innerMm: r, outerMm: rho, turns: turns * share });
+    return across + endMm + outwards(Math.min(1, upToMm / lengthMm));
   };
   // Only the outermost turn can lie opposite the end.
   const step = Math.min(turns, 1.25) / WIDTH_STEPS;
   let widest = 0;
-  let top = squareAcross(0);
+  let top = widthAcross(0);
   for (let n = 1; n <= WIDTH_STEPS; n += 1) {
-    const square = squareAcross(n * step);
-    if (square <= top) continue;
+    const width = widthAcross(n * step);
+    if (width <= top) continue;
     widest = n;
-    top = square;
+    top = width;
   }
-  if (widest === 0 || widest === WIDTH_STEPS) return Math.sqrt(top);
-  const before = squareAcross((widest - 1) * step);
-  const after = squareAcross((widest + 1) * step);
+  if (widest === 0 || widest === WIDTH_STEPS) return top;
+  const before = widthAcross((widest - 1) * step);
+  const after = widthAcross((widest + 1) * step);
   // Between the steps, where the parabola through the three largest turns.
   const bend = before - 2 * top + after;
   const aside = bend === 0 ? 0 : (before - after) / (2 * bend);
-  return Math.sqrt(Math.max(top, squareAcross((widest + aside) * step)));
+  return Math.max(top, widthAcross((widest + aside) * step));
 }
 
 /** Steps over the outermost turn in which the widest place is looked for. */
 const WIDTH_STEPS = 32;
 
 /**
- * The largest distance between any two points of a curve, mm. Accurate to about
- * the square of the spacing of the points.
+ * The largest distance between any two points of a curve that stand evenly along it, mm. Accurate
+ * to about the square of their spacing.
  */
-function widestAcrossMm(points: readonly CurvePoint[]): number {
+function widestAcrossMm(points: readonly CurvePoint[], outwards: Outwards): number {
   const xs = Float64Array.from(points, ({ xMm }) => xMm);
   const ys = Float64Array.from(points, ({ yMm }) => yMm);
+  if (outwards === NOTHING) return Math.sqrt(widestSquare(xs, ys));
+  const halves = Float64Array.from(points, (_, at) => outwards(at / (points.length - 1)));
+  let widest = 0;
+  for (let a = 0; a < xs.length; a += 1)
+    for (let b = a + 1; b < xs.length; b += 1) {
+      const dx = xs[b]! - xs[a]!;
+      const dy = ys[b]! - ys[a]!;
+      const width = Math.sqrt(dx * dx + dy * dy) + halves[a]! + halves[b]!;
+      if (width > widest) widest = width;
+    }
+  return widest;
+}
+
+function widestSquare(xs: Float64Array, ys: Float64Array): number {
   let widest = 0;
   for (let a = 0; a < xs.length; a += 1)
     for (let b = a + 1; b < xs.length; b += 1) {
@@ -152,7 +179,7 @@ function widestAcrossMm(points: readonly CurvePoint[]): number {
       const square = dx * dx + dy * dy;
       if (square > widest) widest = square;
     }
-  return Math.sqrt(widest);
+  return widest;
 }
 
 /**

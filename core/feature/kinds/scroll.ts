@@ -34,6 +34,8 @@ const FORM_SHARE = 1 / 25;
 /** Within this share of its bar it is a matter of how the eye is begun (common practice, no source). */
 const BAR_SHARE = 1 / 100;
 
+const HAIR = 1e-6;
+
 const middleOf = ({ from, to }: Scroll) => (from + to) / 2;
 
 /**
@@ -127,9 +129,16 @@ function arcs(scroll: Scroll, bar: LaidBar, finestRad: number): Arc[] {
   return eyeFirst(scroll, bar) ? outwards : outwards.reverse();
 }
 
-/** Width over the outside of a scroll, mm. */
-const widthMm = (scroll: Scroll, bar: LaidBar) =>
-  spiralWidthMm(scrollSpiral(scroll, bar)) + thicknessAt(bar, middleOf(scroll));
+/** Width over the outside of a scroll, mm, as thick as its bar is all along it. */
+function widthMm(scroll: Scroll, bar: LaidBar): number {
+  const { from, to } = scroll;
+  const isEyeFirst = eyeFirst(scroll, bar);
+  return spiralWidthMm(scrollSpiral(scroll, bar), (share) => {
+    // Its own end, where another stretch begins there.
+    const fromEyeMm = Math.min(share, 1 - HAIR) * (to - from);
+    return thicknessAt(bar, isEyeFirst ? from + fromEyeMm : to - fromEyeMm) / 2;
+  });
+}
 
 /** The scroll that its bar makes so wide: as open as that asks, with the turns that then go into it. */
 function ofWidth(one: Scroll, wideMm: number, bar: LaidBar): Scroll {
