@@ -1,10 +1,10 @@
-import { layBar, type LaidBar } from "../bar/bar";
+import { layBar, sectionAt, type LaidBar } from "../bar/bar";
 import type { Stretch } from "../bar/schema";
 import { stretchSection } from "../bar/stretch";
 import { dot, moved, type Vector } from "../curve/vector";
 import type { Arc } from "../feature/curve";
 import { featureExtent, kindOf, type Feature } from "../feature/registry";
-import { caliperSizesMm } from "../section/section";
+import { caliperSizesMm, cornerRadiusMm } from "../section/section";
 
 /** A place on the finished piece's centre line, with the directions of its section there. */
 export interface CentreStation {
@@ -89,7 +89,7 @@ export function stationAt(stations: readonly CentreStation[], sMm: number): Cent
 
 /**
  * How far the finished bar reaches, mm: along its longest straight run, across
- * its thickness there, and across its width.
+ * its thickness there, and across its width. Over a twist it reaches as far as its corners.
  */
 export function reachesOf(
   stretches: readonly Stretch[],
@@ -97,20 +97,53 @@ export function reachesOf(
 ): [lengthMm: number, heightMm: number, depthMm: number] {
   const stations = coarseWalk(stretches, features).stations;
   const { along, up, across } = longestStraight(stations);
+  const corners = turnedCorners(stations, stretches, features);
   const reach = (direction: Vector): number => {
     let [least, most] = [Infinity, -Infinity];
-    for (const station of stations) {
-      const middle = dot(station.at, direction);
-      const half =
-        (Math.abs(dot(station.up, direction)) * station.thicknessMm +
-          Math.abs(dot(station.across, direction)) * station.widthMm) /
-        2;
+    const reaches = (middle: number, half: number) => {
       if (middle - half < least) least = middle - half;
       if (middle + half > most) most = middle + half;
-    }
+    };
+    for (const station of stations)
+      reaches(
+        dot(station.at, direction),
+        (Math.abs(dot(station.up, direction)) * station.thicknessMm +
+          Math.abs(dot(station.across, direction)) * station.widthMm) /
+          2,
+      );
+    for (const { station, cornerMm } of corners)
+      reaches(
+        dot(station.at, direction),
+        cornerMm * Math.hypot(dot(station.up, direction), dot(station.across, direction)),
+      );
     return most - least;
   };
   return [reach(along), reach(up), reach(across)];
+}
+
+/** Turned so far, a corner has come up on every side of the bar. */
+const ALL_SIDES_TURNS = 0.25;
+
+/** Places where the section is turned round, with how far its corners reach from the centre line there. */
+function turnedCorners(
+  stations: readonly CentreStation[],
+  stretches: readonly Stretch[],
+  features: readonly Feature[],
+): { station: CentreStation; cornerMm: number }[] {
+  const turned = features.filter(
+    (feature) =>
+      kindOf(feature).turnsSection && "turns" in feature && feature.turns! >= ALL_SIDES_TURNS,
+  );
+  if (turned.length === 0) return [];
+  const bar = layBar(stretches);
+  return turned.flatMap((feature) => {
+    const { fromMm, toMm } = featureExtent(feature, bar);
+    const between = stations.flatMap(({ sMm }) => (sMm > fromMm && sMm < toMm ? [sMm] : []));
+    return [fromMm, ...between, toMm].map((mm) => ({
+      station: stationAt(stations, mm),
+      cornerMm: cornerRadiusMm(sectionAt(bar, mm)),
+    }));
+  });
 }
 
 /** Coarse is enough for a size: steps of 15° are within a hundredth of a millimetre a bar's width. */

@@ -199,10 +199,26 @@ test("the size said is the size drawn, of every exercise of the demonstration", 
     const size = finishedSizeMm(piece);
     const { outline } = finishBar(piece.stretches, piece.features ?? [], "side");
     const drawn = extentsOf(outline);
-    const near = (a: number, b: number) => Math.abs(a - b) <= Math.max(1, size.lengthMm / 100);
+    // A twist is drawn as wide as the bar is across its flats; the corners of 12 square stand out by 2.5 more.
+    const twist = piece.features?.find(({ kind }) => kind === "twist");
+    const cornersMm = twist ? 2.6 : 0;
+    const near = (a: number, b: number) =>
+      Math.abs(a - b) <= Math.max(1, size.lengthMm / 100) + cornersMm;
     expect([name, near(drawn.maxX - drawn.minX, size.lengthMm)]).toEqual([name, true]);
     expect([name, near(drawn.maxY - drawn.minY, size.heightMm)]).toEqual([name, true]);
   }
+});
+
+// By hand: half of the diagonal of 12 square is 6·√2, beside a half thickness of 6.
+test.each([
+  [0.2, 0],
+  [0.25, 6 * Math.SQRT2 - 6],
+  [3, 6 * Math.SQRT2 - 6],
+])("a bent bar of 12 square twisted by %s turns is higher by %s", (turns, moreMm) => {
+  const heel = { id: "heel", kind: "bend", at: 200, angle: 90, insideRadius: 6 };
+  const twist = { id: "turns", kind: "twist", from: 40, to: 140, turns, hand: "right" };
+  const highMm = (...features: object[]) => finishedSizeMm(barWith(260, ...features)).heightMm;
+  expect(highMm(heel, twist) - highMm(heel)).toBeCloseTo(moreMm, 9);
 });
 
 test("the longest straight run lies level, whatever comes before it", () => {
