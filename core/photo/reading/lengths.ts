@@ -1,3 +1,4 @@
+import { twistAt } from "../form";
 import type { MatPoint } from "../mat";
 import { unseen, type LineReader, type Seen } from "./reading";
 import { stretchOf } from "./widths";
@@ -49,7 +50,11 @@ export const readOverall: LineReader = (line, seen) => {
   const straight = bar.form.runs
     .map(({ fromMm, toMm, feature }, run) => ({ run, lengthMm: feature ? 0 : toMm - fromMm }))
     .reduce((a, b) => (b.lengthMm > a.lengthMm ? b : a));
-  const own = bar.stations.filter(({ run, left, right }) => run === straight.run && left && right);
+  // A twist's outline leans to one side, seen aslant: it says little of which way the run goes.
+  const own = bar.stations.filter(
+    ({ run, left, right, planMm }) =>
+      run === straight.run && left && right && !twistAt(bar.form, planMm),
+  );
   if (straight.lengthMm < 10 || own.length < 12) return unseen("no-edge");
   const seenShare =
     bar.stations.filter(({ left, right }) => left !== null || right !== null).length /

@@ -97,12 +97,22 @@ function peakAround(
   return centre + Math.max(-reach, Math.min(reach, off));
 }
 
+/** Crests further apart than this many times what is usual have one between them that wasn't seen. */
+const MISSED_TIMES = 1.6;
+
+/** Whether a crest between others wasn't seen: then neither turns nor pitches are known. */
+function isOneMissed(at: readonly number[]): boolean {
+  const gaps = at.slice(1).map((mm, index) => mm - at[index]!);
+  const usual = [...gaps].sort((a, b) => a - b)[Math.floor(gaps.length / 2)]!;
+  return Math.max(...gaps) > usual * MISSED_TIMES;
+}
+
 /** How many turns a twist has, by its crests and how the bar lies behind them. */
 export const readTurns: LineReader = (line, seen) => {
   const crests = crestsOf(line.feature, seen);
   if (!crests) return unseen("unknown");
   const { at, perTurn, fromMm, toMm } = crests;
-  if (at.length < 2) return unseen("hidden");
+  if (at.length < 2 || isOneMissed(at)) return unseen("hidden");
   const perMm = slopeOf(at) / perTurn;
   const byPitch = perMm * (toMm - fromMm);
   // Lying flat behind the twist as before it, the bar has turned from flat to flat.
@@ -126,7 +136,7 @@ export const readPitch: LineReader = (line, seen) => {
   const { at, perTurn } = crests;
   const pitches = at.slice(perTurn).map((mm, index) => mm - at[index]!);
   const count = Math.min(line.count ?? 2, pitches.length);
-  if (pitches.length < 2) return unseen("hidden");
+  if (pitches.length < 2 || isOneMissed(at)) return unseen("hidden");
   const picked = Array.from(
     { length: count },
     (_, index) => pitches[Math.round((index * (pitches.length - 1)) / Math.max(1, count - 1))]!,
