@@ -111,6 +111,7 @@ const EXPECTED: Record<string, Expected | "post" | "stream"> = {
   // The same for everyone: paper with marks. Who is signed out has none.
   "/api/mat/[file]": { ...EVERYONE, nobody: 401, stranger: 200 },
   "/api/metrics": NOBODYS,
+  "/api/outlines/[pieceId]": FILES,
   "/api/pack": LISTS,
   "/api/pack/[exerciseId]": FILES,
   // A learner's, for who looks after learners.

@@ -1,7 +1,7 @@
 import { mkdtemp, rm, writeFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { chromium, expect } from "@playwright/test";
+import { chromium, expect, type Locator, type Page } from "@playwright/test";
 import { pieceSchema } from "@/core/piece/piece";
 import { photograph } from "@/core/simulate/camera/photograph";
 import { randomScene } from "@/core/simulate/camera/scene";
@@ -14,20 +14,27 @@ import { expectAccessible } from "./accessible";
 
 test.beforeEach(async ({ page }) => signInOnly(page, "oda"));
 
-test("a piece is measured from a picture, looked at, corrected, and taken", async ({ page }) => {
-  test.slow();
-  await startPiece(page, "Pell Ansgar", "fid");
+/** Takes pictures by the practice camera until one is measured: a made-up one may be refused, as a real one may. */
+async function takePicture(page: Page): Promise<Locator> {
   await page.keyboard.press("p");
-  await expect(page.getByRole("heading", { name: "From a picture" })).toBeVisible();
-  await expectAccessible(page);
   const slate = page.getByRole("complementary", { name: "From the picture" });
-  // A made-up picture may be refused, as a real one may: then another is taken.
   await expect(async () => {
     await page.getByRole("button", { name: "Practice camera" }).click();
     await expect(slate.getByRole("heading", { name: /^\d+ of \d+ read$/ })).toBeVisible({
       timeout: 60_000,
     });
   }).toPass();
+  return slate;
+}
+
+test("a piece is measured from a picture, looked at, corrected, and taken", async ({ page }) => {
+  test.slow();
+  await startPiece(page, "Pell Ansgar", "fid");
+  await page.keyboard.press("p");
+  await expect(page.getByRole("heading", { name: "From a picture" })).toBeVisible();
+  await expectAccessible(page);
+  await page.keyboard.press("Escape");
+  const slate = await takePicture(page);
   await expectAccessible(page);
   // What stands upright is said so, and has no value.
   await expect(slate.getByText("it stands upright").first()).toBeVisible();
@@ -57,6 +64,37 @@ test("a piece is measured from a picture, looked at, corrected, and taken", asyn
   await expect(page.getByRole("img", { name: /^Photograph 1, added by Oda/ })).toBeVisible();
   await expect(page.getByText(`After ${before - 1} of`)).toBeVisible();
   await saved(page);
+});
+
+test("the outline of a first piece is the template that the next is laid over", async ({
+  page,
+}) => {
+  test.slow();
+  await startPiece(page, "Pell Ansgar", "fid");
+  const first = page.url();
+  await takePicture(page);
+  await page.getByRole("button", { name: "Take these readings" }).click();
+  await saved(page);
+  await page.goto(`${first}/compare`);
+  await page.getByRole("button", { name: /^Make .* the template for the next ones$/ }).click();
+  await expect(page.getByText(/is this exercise’s template/)).toBeVisible();
+  await startPiece(page, "Pell Ansgar", "fid");
+  await takePicture(page);
+  await page.getByRole("button", { name: /^the template, traced from/ }).click();
+  const laid = page.getByRole("region", { name: /^Laid over the template/ });
+  await expect(laid).toContainText(/apart/);
+  await expectAccessible(page);
+  await laid.getByLabel("10 times").check();
+  await expect(laid.getByRole("img", { name: /deviations drawn 10 times$/ })).toBeVisible();
+  await page.getByRole("button", { name: "Take these readings" }).click();
+  await saved(page);
+  // Side by side, both lie over the template and over one another.
+  await page.goto(`${page.url()}/compare`);
+  await expect(
+    page.getByRole("region", { name: "From their pictures" }).getByRole("img").first(),
+  ).toBeVisible();
+  await page.getByRole("button", { name: "Put the traced template away" }).click();
+  await expect(page.getByRole("button", { name: "Put the traced template away" })).toBeHidden();
 });
 
 test("what is no picture, and a picture without the mat, is refused with what to do", async ({
