@@ -28,6 +28,8 @@ export interface PictureMeasured {
   outlines: MatPoint[][];
   /** Where each line is on the piece, by its id. */
   places: Record<string, MatPoint>;
+  /** The two edges of each width, the two ends of each length, by the line's id: what is moved to correct it. */
+  spans: Record<string, readonly [MatPoint, MatPoint]>;
   camera: CameraValues;
   /** What is kept of it, to be laid over others. */
   outline: PieceOutline;

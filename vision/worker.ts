@@ -1,7 +1,8 @@
+import type { Characteristic } from "@/core/measure/characteristic";
 import { project } from "@/core/photo/camera";
 import { layOver } from "@/core/photo/layOver";
 import { mmOfPlan } from "@/core/photo/profile";
-import { levelled } from "@/core/photo/trace";
+import { levelled, type Trace } from "@/core/photo/trace";
 import type { MatPoint } from "@/core/photo/mat";
 import { Refusal, refuse } from "@/core/problem/problem";
 import { wordsForProblem } from "@/core/problem/words";
@@ -136,7 +137,38 @@ function asShown(
     heightPx: height,
     outlines: outlines.map((line) => line.map(onPicture)),
     places: Object.fromEntries(places),
+    spans: Object.fromEntries(
+      lines.flatMap((line): [string, [MatPoint, MatPoint]][] => {
+        const span = spanOf(line, trace);
+        return span ? [[line.id, [onPicture(span[0]), onPicture(span[1])]]] : [];
+      }),
+    ),
     camera: camera.values,
     outline,
   };
+}
+
+/** A width's edges are shown no further from its place than this, mm. */
+const BESIDE_MM = 8;
+
+/** The two places on the mat that a width or a length is between; null for what is no such size, or wasn't seen. */
+function spanOf(
+  { measure, readings, part, atMm, stretch }: Characteristic,
+  { places, form }: Trace,
+): [MatPoint, MatPoint] | null {
+  if (part !== undefined || readings !== "one") return null;
+  const nearest = <Of extends { planMm: number }>(all: readonly Of[], mm: number) =>
+    all.reduce((a, b) => (Math.abs(b.planMm - mm) < Math.abs(a.planMm - mm) ? b : a));
+  if (measure === "thickness") {
+    const seen = places.flatMap(({ planMm, left, right }) =>
+      left && right && Math.abs(planMm - atMm) < BESIDE_MM ? [{ planMm, left, right }] : [],
+    );
+    if (seen.length === 0) return null;
+    const { left, right } = nearest(seen, atMm);
+    return [left, right];
+  }
+  if (measure !== "length") return null;
+  const { stretches, lengthMm } = form.bar;
+  const of = stretches.find((one) => one.stretch.id === stretch);
+  return [nearest(places, of?.fromMm ?? 0), nearest(places, of?.toMm ?? lengthMm)];
 }

@@ -5,6 +5,7 @@ import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
 import type { PictureMeasured } from "@/vision/messages";
 import { STATE_PATHS } from "../kit/StateShape";
+import { EdgeHandles } from "./EdgeHandles";
 import type { PictureLine } from "./useReadings";
 
 interface OverlayProps {
@@ -16,6 +17,8 @@ interface OverlayProps {
   /** Whether the lit reading is looked at closer. */
   isClose: boolean;
   onPick: (id: string) => void;
+  /** The lit reading's edges were moved. */
+  onMove: (id: string, value: number) => void;
 }
 
 /** How much closer the lit reading is looked at. */
@@ -31,7 +34,16 @@ const STATE_FILL = {
 const TAG = { high: 26, perLetter: 8.4, pad: 42, away: 44 } as const;
 
 /** The picture as it was taken, what was found in it as a chalk line, and a tag for each reading. */
-export function Overlay({ url, measured, lines, activeId, unit, isClose, onPick }: OverlayProps) {
+export function Overlay({
+  url,
+  measured,
+  lines,
+  activeId,
+  unit,
+  isClose,
+  onPick,
+  onMove,
+}: OverlayProps) {
   const { widthPx, heightPx, outlines, places } = measured;
   const frame = useRef<HTMLDivElement>(null);
   const [screen, setScreen] = useState({ width: 860, height: 366 });
@@ -51,6 +63,7 @@ export function Overlay({ url, measured, lines, activeId, unit, isClose, onPick 
   const scale = view.width / screen.width;
   const tags = placedTags(lines, places, { unit, scale, view });
   const isLit = (id: string) => id === activeId;
+  const moved = movable(activeId, measured, lines);
   return (
     <div
       ref={frame}
@@ -130,9 +143,30 @@ export function Overlay({ url, measured, lines, activeId, unit, isClose, onPick 
             </g>
           </g>
         ))}
+        {moved ? (
+          <EdgeHandles
+            key={moved.id}
+            {...moved}
+            scale={scale}
+            onMove={(value) => onMove(moved.id, value)}
+          />
+        ) : null}
       </svg>
     </div>
   );
+}
+
+/** The lit reading where it is between two edges: they can be moved. */
+function movable(
+  id: string | null,
+  { spans, readings }: PictureMeasured,
+  lines: readonly PictureLine[],
+) {
+  const span = id === null ? undefined : spans[id];
+  const read = readings.find((one) => one.id === id)?.values[0];
+  const value = lines.find(({ line }) => line.id === id);
+  if (!span || !read || !value?.values) return null;
+  return { id: id!, span, readValue: read, value: value.values[0]!, name: value.line.name };
 }
 
 interface View {

@@ -93,6 +93,7 @@ export function PictureBench({ piece, unit, instrument, onTake, onClose }: Pictu
                 unit={unit}
                 isClose={isClose}
                 onPick={setLitId}
+                onMove={readings.correct}
               />
               {lit ? (
                 <CorrectionBar

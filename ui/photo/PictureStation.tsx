@@ -66,7 +66,7 @@ export function PictureStation({
             </span>
             <span className="text-13 text-ink-2">
               {isCorrected
-                ? "as you typed it"
+                ? "as you set it"
                 : judgement.state === "too-close"
                   ? "to the caliper"
                   : `sure to ${printMeasured(uncertainty, line.unit, unit)}`}
