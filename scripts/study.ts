@@ -1,6 +1,7 @@
 import { printEnough } from "./study/enough";
 import { printKeys } from "./study/keys";
 import { printNext } from "./study/next";
+import { printInspections } from "./study/pictureInspections";
 import { printPictures } from "./study/photo";
 import { printSpoiled } from "./study/spoiled";
 import { studyPiecesToGo, writeMaps } from "./study/piecesToGo";
@@ -8,6 +9,7 @@ import { studyPiecesToGo, writeMaps } from "./study/piecesToGo";
 const STUDIES: Record<string, (count?: string) => void | Promise<void>> = {
   enough: printEnough,
   fit: writeMaps,
+  inspections: printInspections,
   keys: printKeys,
   next: printNext,
   pictures: printPictures,

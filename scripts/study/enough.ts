@@ -179,7 +179,11 @@ function slipped(line: Characteristic, grade: number, random: Random): number[] 
 }
 
 /** Of the instrument asked for, or of the one that then decides what this one can't. */
-function uncertaintyOf(line: Characteristic, values: readonly number[], grade: number): number {
+export function uncertaintyOf(
+  line: Characteristic,
+  values: readonly number[],
+  grade: number,
+): number {
   const { uncertainty } = INSTRUMENTS.find(({ kind }) => kind === line.instrument)!;
   const { state, value, lower, upper } = judgeReading(line, values, {
     instrumentUncertainty: uncertainty,

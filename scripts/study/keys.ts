@@ -7,14 +7,14 @@ import { SHELF_EXERCISES, WORKED_EXERCISES } from "@/data/demo/exercises";
  * The keystroke-level model (Card, Moran and Newell, 1980; from memory): a key by somebody who is no typist, and what
  * it takes to think of the next thing, s. What the caliper takes at the piece is on top of it.
  */
-const KEY_S = 0.28;
-const THINK_S = 1.35;
+export const KEY_S = 0.28;
+export const THINK_S = 1.35;
 /** A size as it is typed: tenths off a caliper, whole ones off a rule and a protractor. */
 const typed = ({ nominal, instrument, unit }: Characteristic): string =>
   nominal.toFixed(unit === "mm" && instrument === "caliper" ? 1 : 0);
 
 /** Keys of one line: each value and Enter, or the one key of what is chosen. */
-function keysOf(line: Characteristic): number {
+export function keysOf(line: Characteristic): number {
   if (line.readings === "gauge" || line.readings === "grade") return 1;
   const values = line.readings === "one" ? 1 : (line.count ?? 2);
   return values * (typed(line).length + 1);

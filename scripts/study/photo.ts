@@ -4,6 +4,8 @@ import { isBetweenForms } from "@/core/bar/stretch";
 import type { Characteristic } from "@/core/measure/characteristic";
 import { judgeReading } from "@/core/measure/judge";
 import { measuredUncertainty, measuredValue } from "@/core/measure/ways";
+import { farthestOff } from "@/core/photo/reading/curves";
+import { centreLine } from "@/core/piece/centreline";
 import { planPiece } from "@/core/piece/plan";
 import { pieceSchema, type Piece } from "@/core/piece/piece";
 import { Refusal } from "@/core/problem/problem";
@@ -70,9 +72,9 @@ const PIECES = picturedPieces();
 
 /**
  * Photographs a piece of one demonstration exercise of one bar, made a little off its drawing, as
- * a phone would, and measures it. What is true of a made piece is what its own plan says; middles
- * of tapers from one form to another have no one truth, and are left out. Null for a piece that
- * no mat has room for.
+ * a phone would, and measures it. What is true of a made piece is what its own plan says (of a
+ * scroll's form, how its middle line lies on the drawn one's); middles of tapers from one form to
+ * another have no one truth, and are left out. Null for a piece that no mat has room for.
  */
 async function studyPicture(cv: Vision, at: number): Promise<PictureTaken | null> {
   const random = seededRandom(1000 + at);
@@ -94,11 +96,12 @@ async function studyPicture(cv: Vision, at: number): Promise<PictureTaken | null
       const line = truth.get(id);
       if (!line || isOnBetween(made, line.stretch)) continue;
       const asked = lines.find((one) => one.id === id)!;
-      const decision = decisionOf(asked, { truth: line.nominal, values, uncertainty, grade });
+      const value = line.measure === "form" ? formTruth(made, drawn, line.feature) : line.nominal;
+      const decision = decisionOf(asked, { truth: value, values, uncertainty, grade });
       if (decision) taken.decisions.push(decision);
       taken.readings.push({
         measure: line.measure,
-        off: Math.abs(measuredValue(line.readings, values) - line.nominal),
+        off: Math.abs(measuredValue(line.readings, values) - value),
         sureTo: measuredUncertainty(line.readings, uncertainty),
       });
     }
@@ -107,6 +110,17 @@ async function studyPicture(cv: Vision, at: number): Promise<PictureTaken | null
     taken.refused = fault.problem.code;
   }
   return taken;
+}
+
+/** How far a made scroll's middle line lies off the drawn one's, mm: its own plan takes it for its template. */
+function formTruth(made: Piece, drawn: Piece, id: string | undefined): number {
+  const middle = ({ stretches, features = [] }: Piece) => {
+    const scroll = features.find((one) => one.id === id) as { from: number; to: number };
+    return centreLine(stretches, features)
+      .filter(({ sMm }) => sMm >= scroll.from && sMm <= scroll.to)
+      .map(({ at: [x, y] }) => ({ x, y }));
+  };
+  return farthestOff(middle(made), middle(drawn));
 }
 
 /** The pictures of those numbers, one after the other. */
