@@ -8,6 +8,9 @@ import { unseen, type LineReader, type Opening, type Seen } from "./reading";
 /** An opening this far from where the plan has it is another, mm, or this share of its way along. */
 const NEAR_MM = 15;
 
+/** What is hidden of a hole shows in how little it is a circle; its diameter is off by about this share of that. */
+const HIDDEN_SHARE = 0.8;
+
 /** The opening that is a feature's: the nearest to where the plan has it, nearer to it than to any other's. */
 function openingOf(feature: string | undefined, seen: Seen): Opening | null {
   const { features, bar } = seen.bar.form;
@@ -44,7 +47,9 @@ export const readDiameter: LineReader = (line, seen) => {
   const u = Math.hypot(seen.edgeMm, 0.05);
   if (isKind(feature, "hole") && (feature.shape ?? "round") === "round") {
     const circle = fitCircle(opening.edge);
-    return circle && circle.rms < 0.6 ? { values: [2 * circle.radius], u } : unseen("far");
+    if (!circle || circle.rms >= 0.6) return unseen("far");
+    // Seen aslant its far wall hides some of it: it is no whole circle then.
+    return { values: [2 * circle.radius], u: Math.hypot(u, HIDDEN_SHARE * circle.rms) };
   }
   const heading = headingAt(seen, opening.mm);
   const isAlong = line.id.endsWith(".long") || line.id.endsWith(".length");

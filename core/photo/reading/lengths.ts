@@ -40,6 +40,9 @@ const edgesOf = ({ bar }: Seen): MatPoint[] => [
   ...bar.ends.flatMap((end) => end ?? []),
 ];
 
+/** A run's direction is off by about this share of what those of its halves differ. */
+const HALVES_SHARE = 0.25;
+
 /** The overall size of a bent bar, along or across its longest straight run. */
 export const readOverall: LineReader = (line, seen) => {
   const { bar } = seen;
@@ -61,8 +64,15 @@ export const readOverall: LineReader = (line, seen) => {
     bar.stations.length;
   if (seenShare < 0.85 || bar.ends.some((end) => end === null)) return unseen("hidden");
   const [dx, dy] = directionOf(own);
-  const reach = isAlong ? reachAlong(edgesOf(seen), dx, dy) : reachAlong(edgesOf(seen), -dy, dx);
-  return { values: [reach], u: 0.12 };
+  const edges = edgesOf(seen);
+  const [along, across] = [reachAlong(edges, dx, dy), reachAlong(edges, -dy, dx)];
+  // Turned by what its halves differ, one way takes in some of the other.
+  const [first, second] = [own.slice(0, own.length / 2), own.slice(own.length / 2)].map(
+    directionOf,
+  );
+  const turnRad = Math.abs(first![0] * second![1] - first![1] * second![0]) * HALVES_SHARE;
+  const [value, other] = isAlong ? [along, across] : [across, along];
+  return { values: [value], u: Math.hypot(0.12, other * turnRad) };
 };
 
 /** The direction of a straight run, by least squares over its middle. */

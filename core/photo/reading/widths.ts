@@ -146,7 +146,7 @@ export const readStraightness: LineReader = (line, seen): SeenValues => {
     return points.length < (toMm - fromMm) * 0.8 ? null : gapUnder(points);
   });
   if (gaps.some((gap) => gap === null)) return unseen("hidden");
-  return { values: [Math.max(...(gaps as number[]))], u: Math.hypot(0.08, seen.edgeMm) };
+  return { values: [Math.max(...(gaps as number[]))], u: Math.hypot(0.11, seen.edgeMm) };
 };
 
 function spanOfStraight(line: Parameters<LineReader>[0], seen: Seen): [number, number] | null {
