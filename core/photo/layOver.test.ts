@@ -72,7 +72,7 @@ test("one bump is found where it is, and doesn't push the rest aside", () => {
   expect(farthest.offMm).toBeGreaterThan(2.7);
   expect(farthest.offMm).toBeLessThan(3);
   for (const { mm, offMm } of sides.flat())
-    if (Math.abs(mm - 60) > 40) expect(Math.abs(offMm)).toBeLessThan(0.1);
+    if (Math.abs(mm - 60) > 40) expect(Math.abs(offMm)).toBeLessThan(0.3);
 });
 
 // A flake of scale, or a speck on the mat, is no form.
