@@ -19,6 +19,8 @@ export interface CentreStation {
   across: Vector;
   thicknessMm: number;
   widthMm: number;
+  /** Where the section is twisted: by how much, and how far its corners reach from the centre line. */
+  twisted?: { rad: number; cornerMm: number };
 }
 
 /** An arc, and how far it gets along for each millimetre of bar: less than one where legs are wrapped. */
@@ -95,55 +97,72 @@ export function reachesOf(
   stretches: readonly Stretch[],
   features: readonly Feature[],
 ): [lengthMm: number, heightMm: number, depthMm: number] {
-  const stations = coarseWalk(stretches, features).stations;
-  const { along, up, across } = longestStraight(stations);
-  const corners = turnedCorners(stations, stretches, features);
+  const walked = coarseWalk(stretches, features).stations;
+  const { along, up, across } = longestStraight(walked);
+  const stations = withTwists(walked, stretches, features);
   const reach = (direction: Vector): number => {
     let [least, most] = [Infinity, -Infinity];
-    const reaches = (middle: number, half: number) => {
+    for (const station of stations) {
+      const middle = dot(station.at, direction);
+      const [onUp, onAcross] = [dot(station.up, direction), dot(station.across, direction)];
+      const half =
+        station.twisted === undefined
+          ? (Math.abs(onUp) * station.thicknessMm + Math.abs(onAcross) * station.widthMm) / 2
+          : station.twisted.cornerMm * Math.hypot(onUp, onAcross);
       if (middle - half < least) least = middle - half;
       if (middle + half > most) most = middle + half;
-    };
-    for (const station of stations)
-      reaches(
-        dot(station.at, direction),
-        (Math.abs(dot(station.up, direction)) * station.thicknessMm +
-          Math.abs(dot(station.across, direction)) * station.widthMm) /
-          2,
-      );
-    for (const { station, cornerMm } of corners)
-      reaches(
-        dot(station.at, direction),
-        cornerMm * Math.hypot(dot(station.up, direction), dot(station.across, direction)),
-      );
+    }
     return most - least;
   };
   return [reach(along), reach(up), reach(across)];
 }
 
+/** A hair to the side of a boundary, where the section jumps, mm. */
+const HAIR_MM = 1e-6;
 /** Turned so far, a corner has come up on every side of the bar. */
 const ALL_SIDES_TURNS = 0.25;
 
-/** Places where the section is turned round, with how far its corners reach from the centre line there. */
-function turnedCorners(
+/** No more stations than this are put into one twist. */
+const MAX_TWIST_STEPS = 600;
+
+/**
+ * The stations with those of twists saying how the section lies there.
+ *
+ * @param perTurn stations put into each turn, so that its corners are seen to come up; none but at its ends by default
+ */
+export function withTwists(
   stations: readonly CentreStation[],
   stretches: readonly Stretch[],
   features: readonly Feature[],
-): { station: CentreStation; cornerMm: number }[] {
-  const turned = features.filter(
-    (feature) =>
-      kindOf(feature).turnsSection && "turns" in feature && feature.turns! >= ALL_SIDES_TURNS,
-  );
-  if (turned.length === 0) return [];
+  perTurn = 0,
+): readonly CentreStation[] {
   const bar = layBar(stretches);
-  return turned.flatMap((feature) => {
-    const { fromMm, toMm } = featureExtent(feature, bar);
-    const between = stations.flatMap(({ sMm }) => (sMm > fromMm && sMm < toMm ? [sMm] : []));
-    return [fromMm, ...between, toMm].map((mm) => ({
-      station: stationAt(stations, mm),
-      cornerMm: cornerRadiusMm(sectionAt(bar, mm)),
-    }));
+  const twists = features.flatMap((feature) => {
+    const turns = kindOf(feature).turnsSection && "turns" in feature ? feature.turns! : 0;
+    return turns < ALL_SIDES_TURNS ? [] : [{ turns, ...featureExtent(feature, bar) }];
   });
+  if (twists.length === 0) return stations;
+  const placesMm = twists.flatMap(({ fromMm, toMm, turns }) => {
+    const steps = Math.min(MAX_TWIST_STEPS, Math.ceil(turns * perTurn));
+    const within = Array.from({ length: Math.max(0, steps - 1) }, (_, at) => (at + 1) / steps);
+    return [
+      ...[fromMm - HAIR_MM, fromMm + HAIR_MM, toMm - HAIR_MM, toMm + HAIR_MM],
+      ...within.map((share) => fromMm + (toMm - fromMm) * share),
+    ];
+  });
+  const own = placesMm.flatMap((mm) =>
+    mm > 0 && mm < bar.lengthMm ? [stationAt(stations, mm)] : [],
+  );
+  return [...stations, ...own]
+    .sort((a, b) => a.sMm - b.sMm)
+    .map((station) => {
+      const { sMm } = station;
+      const twist = twists.find(({ fromMm, toMm }) => sMm > fromMm && sMm < toMm);
+      if (!twist) return station;
+      const share = (sMm - twist.fromMm) / (twist.toMm - twist.fromMm);
+      const cornerMm = cornerRadiusMm(sectionAt(bar, sMm));
+      return { ...station, twisted: { rad: 2 * Math.PI * twist.turns * share, cornerMm } };
+    });
 }
 
 /** Coarse is enough for a size: steps of 15° are within a hundredth of a millimetre a bar's width. */
@@ -325,9 +344,6 @@ function arcsOf(bar: LaidBar, features: readonly Feature[], finestRad: number): 
   pushStraight(arcs, stops, takeUps, [doneMm, bar.lengthMm]);
   return arcs;
 }
-
-/** A hair before a boundary, where the section jumps, mm. */
-const HAIR_MM = 1e-6;
 
 /** Straight bar, stopped at every boundary so that a step in it is drawn as a step. */
 function pushStraight(

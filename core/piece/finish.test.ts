@@ -199,11 +199,7 @@ test("the size said is the size drawn, of every exercise of the demonstration", 
     const size = finishedSizeMm(piece);
     const { outline } = finishBar(piece.stretches, piece.features ?? [], "side");
     const drawn = extentsOf(outline);
-    // A twist is drawn as wide as the bar is across its flats; the corners of 12 square stand out by 2.5 more.
-    const twist = piece.features?.find(({ kind }) => kind === "twist");
-    const cornersMm = twist ? 2.6 : 0;
-    const near = (a: number, b: number) =>
-      Math.abs(a - b) <= Math.max(1, size.lengthMm / 100) + cornersMm;
+    const near = (a: number, b: number) => Math.abs(a - b) <= Math.max(1, size.lengthMm / 100);
     expect([name, near(drawn.maxX - drawn.minX, size.lengthMm)]).toEqual([name, true]);
     expect([name, near(drawn.maxY - drawn.minY, size.heightMm)]).toEqual([name, true]);
   }

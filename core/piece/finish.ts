@@ -3,7 +3,7 @@ import { kindOf, type Feature } from "../feature/registry";
 import { placedStation, type Pose } from "./assembly";
 import type { Edge, FlatPoint, Surface, SurfaceMarks } from "../feature/surface";
 import type { Vector } from "../curve/vector";
-import { centreLine, reachesOf, stationAt, type CentreStation } from "./centreline";
+import { centreLine, reachesOf, stationAt, withTwists, type CentreStation } from "./centreline";
 import type { Elevation } from "./outline";
 import type { Piece } from "./piece";
 
@@ -35,6 +35,9 @@ const projector =
   ([x, y, z]: Vector): FlatPoint =>
     elevation === "side" ? { x, y } : { x, y: z };
 
+/** A twist is drawn by so many places a turn: eight to each of a square's corners. */
+const PER_TURN = 32;
+
 /** How far a direction of the section points along a direction of the elevation. */
 function share(v: Vector, { x, y }: FlatPoint, flat: (v: Vector) => FlatPoint): number {
   const seen = flat(v);
@@ -42,9 +45,21 @@ function share(v: Vector, { x, y }: FlatPoint, flat: (v: Vector) => FlatPoint): 
 }
 
 /** Half of what the section reaches from the centre line in a direction of the elevation, mm. */
-const reachMm = (station: CentreStation, direction: FlatPoint, flat: (v: Vector) => FlatPoint) =>
-  (station.thicknessMm / 2) * share(station.up, direction, flat) +
-  (station.widthMm / 2) * share(station.across, direction, flat);
+function reachMm(
+  { up, across, thicknessMm, widthMm, twisted }: CentreStation,
+  direction: FlatPoint,
+  flat: (v: Vector) => FlatPoint,
+): number {
+  const [onUp, onAcross] = [share(up, direction, flat), share(across, direction, flat)];
+  if (!twisted) return (thicknessMm / 2) * onUp + (widthMm / 2) * onAcross;
+  // As wide as the section is once it is turned so far, and no wider than across its corners.
+  const [cos, sin] = [Math.cos(twisted.rad), Math.sin(twisted.rad)];
+  const half =
+    (thicknessMm * Math.abs(onUp * cos + onAcross * sin) +
+      widthMm * Math.abs(onAcross * cos - onUp * sin)) /
+    2;
+  return Math.min(half, twisted.cornerMm * Math.hypot(onUp, onAcross));
+}
 
 /**
  * A finished bar in an elevation: the centre line bent to its true developed
@@ -59,7 +74,7 @@ export function finishBar(
   elevation: Elevation,
   pose?: Pose,
 ): FinishedBar {
-  const line = centreLine(stretches, features);
+  const line = withTwists(centreLine(stretches, features), stretches, features, PER_TURN);
   const stations = pose ? line.map((station) => placedStation(station, pose)) : line;
   const flat = projector(elevation);
   const edges = edgesOf(stations, flat);
