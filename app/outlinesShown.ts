@@ -58,9 +58,10 @@ export async function picturesShown(
   const { revisionId, template } = await findTemplateFor(database, actor, pieceId);
   const mine = kept.get(pieceId);
   const theirs = other && kept.get(other.id);
-  const isTheirs = theirs !== undefined && theirs.id === template?.id;
   const over = [
-    ...(theirs && !isTheirs ? [{ label: other!.tag, outline: theirs.outline }] : []),
+    ...(other && theirs && theirs.id !== template?.id
+      ? [{ label: other.tag, outline: theirs.outline }]
+      : []),
     ...(template && template.id !== mine?.id
       ? [{ label: templateLabel(template), outline: template.outline }]
       : []),
