@@ -56,7 +56,8 @@ export function layOver(mine: PieceOutline, other: PieceOutline): Overlay | null
       leastSquares(
         start,
         [0.01, 0.01, 1e-4],
-        (motion) => Float64Array.from(laidBy, (one) => offOf(edges, moved(motion, one)) ?? 0),
+        // Beside what wasn't seen nothing fits: it isn't better than a bad place.
+        (motion) => Float64Array.from(laidBy, (one) => offOf(edges, moved(motion, one)) ?? SOFT_MM),
         { rounds: ROUNDS, softMax: SOFT_MM },
       ),
     ),

@@ -119,14 +119,23 @@ function diameterAt(inside: readonly MatPoint[], { x, y }: MatPoint, angle: numb
   return radii[0] === null || radii[1] === null ? null : radii[0]! + radii[1]!;
 }
 
+/** Faces that lie otherwise than their bar says by more than this weren't the faces, mm. */
+const GAP_OFF_MM = 1.5;
+
 /** The gap of a ring that is a bar's whole length: between the faces of its ends. */
 export const readGap: LineReader = (line, seen) => {
   const found = runOf(seen, line.feature);
   const { bar } = seen;
   if (!found || found.before.length + found.after.length > 0) return unseen("no-edge");
   const [a, b] = bar.ends;
-  if (!a || !b) return unseen("hidden");
-  return { values: [Math.hypot(b.x - a.x, b.y - a.y)], u: 0.15 };
+  const [first, last] = [bar.stations[0], bar.stations.at(-1)];
+  if (!a || !b || !first || !last) return unseen("hidden");
+  const gap = Math.hypot(b.x - a.x, b.y - a.y);
+  // The bar's first and last places lie as far apart as the gap and what is left of the bar to either face.
+  const across = Math.hypot(last.x - first.x, last.y - first.y);
+  if (Math.abs(across - (gap + first.mm + bar.lengthMm - last.mm)) > GAP_OFF_MM)
+    return unseen("hidden");
+  return { values: [gap], u: 0.15 };
 };
 
 /** The widest a scroll is across the caliper. */
