@@ -3,6 +3,7 @@ import type { MatPoint } from "./mat";
 import type { OutlinePoint, PieceOutline } from "./outline";
 import { COVERAGE, perturbationsOf } from "./perturbations";
 import type { Taken } from "./read";
+import { rigidMotion } from "./rigid";
 import { levelled, type Levelled, type Station } from "./trace";
 
 /** Places of an outline stand about so far apart, mm. */
@@ -85,13 +86,13 @@ function runsOf(stations: readonly Station[], side: "left" | "right") {
 const SURE_SHARE = 0.95;
 
 /** What places may be off by once the bar is laid as well as can be: of the camera, its height and its edges. */
-function sureOf(plain: Levelled, moved: readonly Levelled[], edgeMm: number): number {
+function sureOf(plain: Levelled, others: readonly Levelled[], edgeMm: number): number {
   const squares = new Map<number, number>();
-  for (const other of moved) {
+  for (const other of others) {
     const pairs = pairsOf(plain, other).filter(({ of }) => isOneOutline(plain.form, of));
-    const lay = laidOnto(pairs);
-    for (const { of, to } of pairs) {
-      const there = lay(to);
+    const lay = rigidMotion(pairs.map(({ of, moved: from }) => ({ to: of, from })));
+    for (const { of, moved: from } of pairs) {
+      const there = lay(from);
       const [nx, ny] = [-Math.sin(of.headingRad), Math.cos(of.headingRad)];
       const off = (there.x - of.x) * nx + (there.y - of.y) * ny;
       squares.set(of.planMm, (squares.get(of.planMm) ?? 0) + off * off);
@@ -102,37 +103,11 @@ function sureOf(plain: Levelled, moved: readonly Levelled[], edgeMm: number): nu
   return COVERAGE * Math.sqrt(square + edgeMm ** 2);
 }
 
-interface Pair {
-  of: Station;
-  to: Station;
-}
-
 /** The same places of two readings of one trace. */
-function pairsOf(plain: Levelled, other: Levelled): Pair[] {
+function pairsOf(plain: Levelled, other: Levelled): { of: Station; moved: Station }[] {
   const others = new Map(other.stations.map((station) => [station.planMm, station]));
   return plain.stations.flatMap((of) => {
-    const to = others.get(of.planMm);
-    return to ? [{ of, to }] : [];
-  });
-}
-
-/** The rigid motion that lays the second places onto the first with the least squares (Arun, Huang and Blostein 1987). */
-function laidOnto(pairs: readonly Pair[]): (place: MatPoint) => MatPoint {
-  const middle = (side: "of" | "to"): MatPoint => ({
-    x: pairs.reduce((sum, pair) => sum + pair[side].x, 0) / pairs.length,
-    y: pairs.reduce((sum, pair) => sum + pair[side].y, 0) / pairs.length,
-  });
-  const [a, b] = [middle("of"), middle("to")];
-  let [dot, cross] = [0, 0];
-  for (const { of, to } of pairs) {
-    const [px, py, qx, qy] = [to.x - b.x, to.y - b.y, of.x - a.x, of.y - a.y];
-    dot += px * qx + py * qy;
-    cross += px * qy - py * qx;
-  }
-  const turn = Math.atan2(cross, dot);
-  const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
-  return ({ x, y }) => ({
-    x: a.x + cos * (x - b.x) - sin * (y - b.y),
-    y: a.y + sin * (x - b.x) + cos * (y - b.y),
+    const moved = others.get(of.planMm);
+    return moved ? [{ of, moved }] : [];
   });
 }

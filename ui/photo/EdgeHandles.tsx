@@ -63,19 +63,13 @@ export function EdgeHandles({ span, readValue, value, scale, name, onMove }: Edg
         return (
           <g key={edge}>
             <rect
-              x={x - (SQUARE / 2) * scale}
-              y={y - (SQUARE / 2) * scale}
-              width={SQUARE * scale}
-              height={SQUARE * scale}
+              {...squareAt({ x, y }, SQUARE * scale)}
               fill="#FBFAF5"
               stroke="#20262B"
               strokeWidth={3 * scale}
             />
             <rect
-              x={x - (HOLD / 2) * scale}
-              y={y - (HOLD / 2) * scale}
-              width={HOLD * scale}
-              height={HOLD * scale}
+              {...squareAt({ x, y }, HOLD * scale)}
               fill="transparent"
               className="cursor-move touch-none"
               role="slider"
@@ -102,3 +96,8 @@ export function EdgeHandles({ span, readValue, value, scale, name, onMove }: Edg
     </g>
   );
 }
+
+const squareAt = ({ x, y }: MatPoint, size: number) => ({
+  ...{ x: x - size / 2, y: y - size / 2 },
+  ...{ width: size, height: size },
+});

@@ -34,6 +34,7 @@ const FORM_SHARE = 1 / 25;
 /** Within this share of its bar it is a matter of how the eye is begun (common practice, no source). */
 const BAR_SHARE = 1 / 100;
 
+/** So little short of its outer end a scroll is still of its own stretch, as a share of its length. */
 const HAIR = 1e-6;
 
 const middleOf = ({ from, to }: Scroll) => (from + to) / 2;
@@ -134,7 +135,6 @@ function widthMm(scroll: Scroll, bar: LaidBar): number {
   const { from, to } = scroll;
   const isEyeFirst = eyeFirst(scroll, bar);
   return spiralWidthMm(scrollSpiral(scroll, bar), (share) => {
-    // Its own end, where another stretch begins there.
     const fromEyeMm = Math.min(share, 1 - HAIR) * (to - from);
     return thicknessAt(bar, isEyeFirst ? from + fromEyeMm : to - fromEyeMm) / 2;
   });

@@ -2,6 +2,7 @@ import type { Feature } from "../../feature/registry";
 import { fitCircle } from "../../measure/fits";
 import { placesAlong } from "../form";
 import type { MatPoint } from "../mat";
+import { rigidMotion } from "../rigid";
 import type { Station } from "../trace";
 import { directionOf } from "./lengths";
 import { unseen, type LineReader, type Seen, type SeenValues } from "./reading";
@@ -184,18 +185,19 @@ const FORM_ROUNDS = 30;
 /** How far the farthest point of a line is from another, laid on it as well as it goes (closest points, again and again). */
 export function farthestOff(line: readonly MatPoint[], template: readonly MatPoint[]): number {
   // Both go the same way along the bar: begin where equal shares of them lie on one another.
-  let moved = laidOnto(
-    template,
-    line.map((point, at) => ({
-      point,
-      near: template[Math.round((at / Math.max(1, line.length - 1)) * (template.length - 1))]!,
-    })),
+  let moved = template.map(
+    rigidMotion(
+      line.map((to, at) => ({
+        to,
+        from: template[Math.round((at / Math.max(1, line.length - 1)) * (template.length - 1))]!,
+      })),
+    ),
   );
   let far: number[] = [];
   for (let round = 0; round < FORM_ROUNDS; round += 1) {
-    const pairs = line.map((point) => ({ point, near: nearestOn(moved, point) }));
-    far = pairs.map(({ point, near }) => Math.hypot(point.x - near.x, point.y - near.y));
-    moved = laidOnto(moved, pairs);
+    const pairs = line.map((to) => ({ to, from: nearestOn(moved, to) }));
+    far = pairs.map(({ to, from }) => Math.hypot(to.x - from.x, to.y - from.y));
+    moved = moved.map(rigidMotion(pairs));
   }
   return Math.max(...far);
 }
@@ -212,31 +214,6 @@ function nearestOn(line: readonly MatPoint[], { x, y }: MatPoint): MatPoint {
     if (off < square) [best, square] = [{ x: px, y: py }, off];
   }
   return best;
-}
-
-/** Points turned and moved so that each pair's near point comes nearest to its own (Procrustes, in the plane). */
-function laidOnto(
-  points: readonly MatPoint[],
-  pairs: readonly { point: MatPoint; near: MatPoint }[],
-): MatPoint[] {
-  const middle = (of: (pair: (typeof pairs)[number]) => MatPoint): MatPoint => ({
-    x: pairs.reduce((sum, pair) => sum + of(pair).x, 0) / pairs.length,
-    y: pairs.reduce((sum, pair) => sum + of(pair).y, 0) / pairs.length,
-  });
-  const [to, from] = [middle(({ point }) => point), middle(({ near }) => near)];
-  let [cos, sin] = [0, 0];
-  for (const { point, near } of pairs) {
-    const [ax, ay] = [near.x - from.x, near.y - from.y];
-    const [bx, by] = [point.x - to.x, point.y - to.y];
-    cos += ax * bx + ay * by;
-    sin += ax * by - ay * bx;
-  }
-  const angle = Math.atan2(sin, cos);
-  const [c, s] = [Math.cos(angle), Math.sin(angle)];
-  return points.map(({ x, y }) => ({
-    x: to.x + c * (x - from.x) - s * (y - from.y),
-    y: to.y + s * (x - from.x) + c * (y - from.y),
-  }));
 }
 
 export const isKind = <Kind extends Feature["kind"]>(

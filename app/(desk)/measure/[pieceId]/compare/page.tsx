@@ -11,7 +11,7 @@ import { firstChoices, listComparable, readingsOf } from "@/data/queries/compare
 import { ComparedPieces } from "@/ui/compare/ComparedPieces";
 import { DifferenceTable } from "@/ui/compare/DifferenceTable";
 import { OtherPiece } from "@/ui/compare/OtherPiece";
-import { Pictures } from "@/ui/compare/Pictures";
+import { ComparedPictures } from "@/ui/compare/ComparedPictures";
 import { Link } from "@/ui/kit/Link";
 import { picturesShown } from "../../../../outlinesShown";
 import { orNotFound, requireActor, recordsOf } from "../../../../server";
@@ -49,7 +49,7 @@ export default async function ComparePage({ params, searchParams }: Props) {
   const unit = actor.firstUnit;
   const others = all.filter((one) => one.id !== piece.id);
   const shownPictures = (
-    <Pictures {...pictures} tag={piece.tag} mayTrace={isInstructor(actor)} unit={unit} />
+    <ComparedPictures {...pictures} tag={piece.tag} mayTrace={isInstructor(actor)} unit={unit} />
   );
   return (
     <main className="mx-auto w-full max-w-5xl p-5">

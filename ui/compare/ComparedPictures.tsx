@@ -7,7 +7,7 @@ import { newId } from "../command";
 import { useCommand } from "../useCommand";
 import { LaidOutlines } from "./LaidOutlines";
 
-interface PicturesProps {
+interface ComparedPicturesProps {
   tag: string;
   revisionId: string;
   outlineId: string | null;
@@ -19,7 +19,13 @@ interface PicturesProps {
 }
 
 /** What pictures of two pieces say when one is laid over the other, and over the template. */
-export function Pictures({ tag, outlineId, laid, unit, ...tracing }: PicturesProps) {
+export function ComparedPictures({
+  tag,
+  outlineId,
+  laid,
+  unit,
+  ...tracing
+}: ComparedPicturesProps) {
   if (outlineId === null)
     return laid.length > 0 || tracing.templateId ? (
       <p className="mt-3 text-15 text-ink-2">
@@ -51,7 +57,7 @@ function TemplateChoice({
   revisionId,
   outlineId,
   templateId,
-}: Pick<PicturesProps, "tag" | "revisionId" | "templateId"> & { outlineId: string }) {
+}: Pick<ComparedPicturesProps, "tag" | "revisionId" | "templateId"> & { outlineId: string }) {
   const router = useRouter();
   const { send, busy, error } = useCommand();
   const trace = async (outline: string | null) => {
