@@ -175,10 +175,12 @@ function steelMask(cv: Vision, { data, columns, rows }: Field, scope: Scope): Ma
   // The library's `data` is made anew with every look at it.
   const dark = mask.data;
   for (let at = 0; at < data.length; at += 1) dark[at] = data[at]! < level ? 255 : 0;
-  const small = scope.keep(cv.getStructuringElement(cv.MORPH_ELLIPSE, new cv.Size(5, 5)));
-  const open = scope.keep(new cv.Mat());
-  cv.morphologyEx(mask, open, cv.MORPH_CLOSE, small);
-  cv.morphologyEx(open, mask, cv.MORPH_OPEN, small);
+  const round = (px: number) =>
+    scope.keep(cv.getStructuringElement(cv.MORPH_ELLIPSE, new cv.Size(px, px)));
+  const closed = scope.keep(new cv.Mat());
+  cv.morphologyEx(mask, closed, cv.MORPH_CLOSE, round(5));
+  // No more than this is taken off: thin tips are lost by it.
+  cv.morphologyEx(closed, mask, cv.MORPH_OPEN, round(3));
   return mask;
 }
 

@@ -127,7 +127,8 @@ test.each([
     const sureTo = measuredUncertainty(way, reading!.uncertainty);
     // One reading in twenty may lie beyond, but none far.
     expect({ id, off, isWithin: off <= 1.5 * sureTo }).toMatchObject({ isWithin: true });
-    expect(sureTo).toBeLessThan(4);
+    // Of a slender point the last millimetres are lost: it may as well end there.
+    expect(sureTo).toBeLessThan(7);
   }
 });
 

@@ -13,6 +13,7 @@ import {
   type PhotoReadings,
   type Taken,
 } from "@/core/photo/read";
+import { isSameFromEitherEnd } from "@/core/photo/symmetry";
 import { outlineOf } from "@/core/photo/takenOutline";
 import { levelled, traceBar, type Trace } from "@/core/photo/trace";
 import type { Bar } from "@/core/piece/piece";
@@ -152,10 +153,10 @@ export function measurePicture(
   const edgeMm = edgeUncertaintyMm(mat.mmPerPixel, blurMm);
   const ways = fits.map((fit): Way => {
     const trace = traceBar(form, fit.pose, edges, fitted.camera.at);
-    const taken = { trace, fitted, openings, edgeMm };
+    const taken = { trace, fitted, openings, edgeMm, thinMm: THIN_MM + THIN_PX * mat.mmPerPixel };
     return { fit, taken, cost: fit.cost + OPENING_WEIGHT * openingsOff(taken) ** 2 };
   });
-  const { best, other } = likeliest(ways);
+  const { best, other } = likeliest(ways, isSameFromEitherEnd(form));
   const { trace } = best.taken;
   const only = readLines(bar, lines, best.taken);
   const found = other ? agreedReadings(lines, only, readLines(bar, lines, other.taken)) : only;
@@ -173,6 +174,10 @@ export function measurePicture(
   };
 }
 
+/** Finding the steel loses what is thinner than so many pixels (three are taken off and put on again), and than so much that blurs, mm. */
+const THIN_PX = 4;
+const THIN_MM = 0.2;
+
 /** A way the piece may lie. */
 interface Way {
   fit: Fit;
@@ -187,9 +192,11 @@ const UNLIKELY_TIMES = 1.8;
 const UNLIKELY_MORE = 12;
 
 /** The likeliest way, and another where it can't be told from it. */
-function likeliest(ways: readonly Way[]): { best: Way; other: Way | null } {
+function likeliest(ways: readonly Way[], areEndsAlike: boolean): { best: Way; other: Way | null } {
   const [best, other] = [...ways].sort((a, b) => a.cost - b.cost) as [Way, Way | undefined];
-  const isOpen = other !== undefined && other.cost < best.cost * UNLIKELY_TIMES + UNLIKELY_MORE;
+  const isOpen =
+    other !== undefined &&
+    (areEndsAlike || other.cost < best.cost * UNLIKELY_TIMES + UNLIKELY_MORE);
   return { best, other: isOpen ? other : null };
 }
 

@@ -1,6 +1,6 @@
 import { pieceSchema, type Piece } from "../piece/piece";
 import { formOf } from "./form";
-import { boundariesOf } from "./profile";
+import { boundariesOf, pointAt } from "./profile";
 import type { Levelled } from "./trace";
 
 const bar = (stretches: object[]): Piece =>
@@ -8,6 +8,8 @@ const bar = (stretches: object[]): Piece =>
     ...{ format: "bell-step.piece/1", name: "Trial", stock: { section: "16 square" } },
     stretches,
   });
+/** As a picture of twelve megapixels loses it. */
+const THIN_MM = 0.6;
 const HEADED = bar([
   { id: "shank", kind: "prism", section: "14 octagon", length: 100 },
   { id: "head", kind: "prism", section: "16 square", length: 40 },
@@ -41,16 +43,16 @@ function seen(piece: Piece, widthAt: (mm: number) => number, eyeX = 70): Levelle
 const shouldered = (mm: number) => (mm < 101 ? 14 : 16);
 
 test("a shoulder is where the width rises, also where it sinks a little further on", () => {
-  const [, plain] = boundariesOf(seen(HEADED, shouldered));
+  const [, plain] = boundariesOf(seen(HEADED, shouldered), THIN_MM);
   expect(plain!.value).toBeCloseTo(101, 0);
   const sunk = (mm: number) => (mm > 103.5 && mm < 106 ? 15.6 : shouldered(mm));
-  const [, found] = boundariesOf(seen(HEADED, sunk));
+  const [, found] = boundariesOf(seen(HEADED, sunk), THIN_MM);
   expect(Math.abs(found!.value - plain!.value)).toBeLessThan(0.3);
 });
 
 test("a shoulder seen aslant is known the worse, by how far its face reaches along the bar", () => {
-  const above = boundariesOf(seen(HEADED, shouldered, 101))[1]!;
-  const aslant = boundariesOf(seen(HEADED, shouldered, 1))[1]!;
+  const above = boundariesOf(seen(HEADED, shouldered, 101), THIN_MM)[1]!;
+  const aslant = boundariesOf(seen(HEADED, shouldered, 1), THIN_MM)[1]!;
   expect(aslant.value).toBeCloseTo(above.value, 6);
   // 100 mm aside at 392 over the bar's middle, half of 16 mm reaches 2.04 (similar triangles).
   expect(Math.sqrt(aslant.u ** 2 - above.u ** 2)).toBeCloseTo((8 * 100) / 392 / Math.sqrt(12), 1);
@@ -63,11 +65,31 @@ test("where a square goes over into a round nothing says where, where it tapers 
     { id: "shank", kind: "prism", section: to, length: 60 },
   ];
   const narrowed = (mm: number) => 16 - (4 * Math.min(40, Math.max(0, mm - 50))) / 40;
-  expect(boundariesOf(seen(bar(stretches("12 round")), narrowed)).slice(1, 3)).toEqual([
+  expect(boundariesOf(seen(bar(stretches("12 round")), narrowed), THIN_MM).slice(1, 3)).toEqual([
     null,
     null,
   ]);
-  const [, first, second] = boundariesOf(seen(bar(stretches("12 square")), narrowed));
+  const [, first, second] = boundariesOf(seen(bar(stretches("12 square")), narrowed), THIN_MM);
   expect(first!.value).toBeCloseTo(50, 0);
   expect(second!.value).toBeCloseTo(90, 0);
+});
+
+/** A taper to a point over its last 50 mm of which the picture lost the last of it: a side follows 0.24 mm a millimetre. */
+const POINTED = bar([
+  { id: "shank", kind: "prism", section: "12 square", length: 80 },
+  { id: "point", kind: "transition", from: "12 square", to: "point", length: 50 },
+]);
+
+test.each([
+  [0.5, 0],
+  [0.7, 0.7],
+])("a tip seen %s mm wide where 0.6 is lost is taken to be %s wide", (faceMm, expected) => {
+  const tipped = (mm: number) => (mm < 80 ? 12 : faceMm + (130 - mm) * 0.24);
+  const point = pointAt(seen(POINTED, tipped), 130, THIN_MM)!;
+  expect(point.faceMm.value).toBeCloseTo(expected, 2);
+  // A lost point may as well be cut square where the picture loses it: that is within what is stated.
+  const lostMm = expected === 0 ? faceMm / 0.24 : 0;
+  expect(point.end.value).toBeCloseTo(130 + lostMm, 1);
+  expect(2.6 * point.end.u).toBeGreaterThanOrEqual(lostMm);
+  expect(2.6 * point.faceMm.u).toBeGreaterThanOrEqual(faceMm - expected - 1e-9);
 });

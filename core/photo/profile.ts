@@ -1,4 +1,5 @@
 import { lineThrough } from "./line";
+import { COVERAGE } from "./perturbations";
 import { endSection, isBetweenForms } from "../bar/stretch";
 import { heightAt, sidesAt, widthAt } from "./form";
 import type { Levelled, Station } from "./trace";
@@ -16,6 +17,9 @@ export const widthsBetween = ({ stations }: Levelled, fromMm: number, toMm: numb
     widthMm !== null && mm >= fromMm && mm <= toMm ? [{ x: mm, y: widthMm }] : [],
   );
 
+/** Widths off a straight course by more than this are no hammer marks that even out: something else was seen, mm. */
+const HAMMERED_MM = 0.08;
+
 /** The width at a place, from a line through the widths around it; null where too few were seen. */
 export function widthNear(
   bar: Levelled,
@@ -27,7 +31,12 @@ export function widthNear(
   const spanMm = toMm - fromMm;
   if (spanMm <= 0 || widths.length < Math.max(4, spanMm)) return null;
   const line = lineThrough(widths, mm);
-  return line && { value: Math.max(0, line.at), u: line.rms / Math.sqrt(Math.max(1, spanMm / 2)) };
+  if (!line) return null;
+  const u = Math.hypot(
+    line.rms / Math.sqrt(Math.max(1, spanMm / 2)),
+    Math.max(0, line.rms - HAMMERED_MM),
+  );
+  return { value: Math.max(0, line.at), u };
 }
 
 /** Where a place of the plan is on the bar as measured, by how its runs were laid. */
@@ -54,8 +63,12 @@ const MIN_SLOPE = 0.025;
 /** Nearer than this to a corner the hammer has rounded it, mm. */
 const ROUNDED_MM = 1;
 
-/** Where the plan's stretches meet, as they are seen: each boundary, or null where nothing is to be seen of it. */
-export function boundariesOf(bar: Levelled): (Estimate | null)[] {
+/**
+ * Where the plan's stretches meet, as they are seen: each boundary, or null where nothing is to be seen of it.
+ *
+ * @param thinMm steel thinner than this isn't seen
+ */
+export function boundariesOf(bar: Levelled, thinMm: number): (Estimate | null)[] {
   const { stretches, lengthMm } = bar.form.bar;
   const inner = stretches.slice(0, -1).map(({ toMm, stretch }, index) => {
     // From square to round no place on the outline says where the one ends and the other is whole.
@@ -65,14 +78,12 @@ export function boundariesOf(bar: Levelled): (Estimate | null)[] {
     ) as [number, number];
     return boundaryAt(bar, toMm, roomMm);
   });
-  return [endAt(bar, 0), ...inner, endAt(bar, lengthMm)];
+  return [endAt(bar, 0, thinMm), ...inner, endAt(bar, lengthMm, thinMm)];
 }
 
 /** An end's face is seen to about so much, mm. */
 const END_MM = 0.06;
-/** A tip thinner than this is followed to its point, mm: the picture shows no face there. */
-const FOLLOWED_MM = 1;
-/** And no further than this, mm. */
+/** A tip is followed beyond where it is seen no further than this, mm. */
 const MAX_FOLLOWED_MM = 8;
 /** Thinner than this both edges of a tip blur into one another, mm. */
 const CLEAR_MM = 2.2;
@@ -80,8 +91,17 @@ const CLEAR_MM = 2.2;
 const SIDES_MM = 26;
 const SIDES_SHARE = 0.7;
 
-/** A point as its sides run together: where they meet, and how wide it still is at its face. */
-export function pointAt(bar: Levelled, planMm: number): { end: Estimate; faceMm: Estimate } | null {
+/**
+ * A point as its sides run together: where they meet, and how wide it still is at its face. What is
+ * left of it where the picture loses it may be a point or cut square there: both are within what is stated.
+ *
+ * @param thinMm steel thinner than this isn't seen
+ */
+export function pointAt(
+  bar: Levelled,
+  planMm: number,
+  thinMm: number,
+): { end: Estimate; faceMm: Estimate } | null {
   const isFirst = planMm === 0;
   if (bar.ends[isFirst ? 0 : 1] === null) return null;
   const [mm, way] = isFirst ? [0, 1] : [bar.lengthMm, -1];
@@ -98,18 +118,22 @@ export function pointAt(bar: Levelled, planMm: number): { end: Estimate; faceMm:
     end: { value: mm, u: 2 * END_MM },
     faceMm: { value: Math.max(0, sides.at), u: 0.1 },
   };
-  if (sides.at > FOLLOWED_MM || narrows < MIN_SLOPE / 2) return blunt;
+  if (sides.at > thinMm || narrows < MIN_SLOPE / 2) return blunt;
   const follow = Math.max(-1.5, Math.min(MAX_FOLLOWED_MM, sides.at / narrows));
-  const u = Math.hypot(3 * END_MM, 0.1 * follow, Math.max(0.02, sides.rms) / narrows / 3);
-  return { end: { value: mm - way * follow, u }, faceMm: { value: 0, u: 0.12 } };
+  const u = Math.hypot(3 * END_MM, follow / COVERAGE, Math.max(0.02, sides.rms) / narrows / 3);
+  const face = Math.max(0, sides.at) / COVERAGE;
+  return {
+    end: { value: mm - way * follow, u },
+    faceMm: { value: 0, u: Math.hypot(0.12, face) },
+  };
 }
 
 /** Where the bar ends: at its face, or where the sides of a point meet. */
-function endAt(bar: Levelled, planMm: number): Estimate | null {
+function endAt(bar: Levelled, planMm: number, thinMm: number): Estimate | null {
   const isFirst = planMm === 0;
   const { stretch } = bar.form.bar.stretches.at(isFirst ? 0 : -1)!;
   if (endSection(stretch, isFirst ? "from" : "to") === "point")
-    return pointAt(bar, planMm)?.end ?? null;
+    return pointAt(bar, planMm, thinMm)?.end ?? null;
   if (bar.ends[isFirst ? 0 : 1] === null) return null;
   return { value: isFirst ? 0 : bar.lengthMm, u: END_MM };
 }

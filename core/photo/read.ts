@@ -20,7 +20,8 @@ import {
   readScrollWidth,
 } from "./reading/curves";
 import { readDiameter, readHolePlace, readWalls } from "./reading/holes";
-import { readLength, readOverall, readShoulder } from "./reading/lengths";
+import { readLength, readShoulder } from "./reading/lengths";
+import { readOverall } from "./reading/overall";
 import {
   unseen,
   type LineReader,
@@ -54,6 +55,8 @@ export interface Taken {
   openings: readonly (readonly EdgePoint[])[];
   /** What an edge may be off by, mm: of the picture's blur and its pixels. */
   edgeMm: number;
+  /** Steel thinner than this isn't seen, mm: of the picture's pixels. */
+  thinMm: number;
 }
 
 /** Reads every line of a plan that can be read, each with how sure it is. */
@@ -69,15 +72,24 @@ export function readLines(bar: Bar, lines: readonly Characteristic[], taken: Tak
       if (!isMatch(line)) notSeen.push({ id: line.id, why: found.unseen });
       continue;
     }
-    const square = perturbed.reduce((sum, moved) => {
+    const offs = perturbed.flatMap((moved) => {
       const other = readLine(line, moved);
       // What can be read only as it was sighted first is not to be relied on by it.
-      return sum + ("unseen" in other ? 0 : farthest(found.values, other.values) ** 2);
-    }, found.u ** 2);
-    readings.push({ id: line.id, values: found.values, uncertainty: COVERAGE * Math.sqrt(square) });
+      return "unseen" in other ? [] : farthest(found.values, other.values);
+    });
+    if (Math.max(...offs) > Math.max(MAX_JUMP, MAX_JUMP_TIMES * found.u)) {
+      notSeen.push({ id: line.id, why: "hidden" });
+      continue;
+    }
+    const u = Math.hypot(found.u, ...offs);
+    readings.push({ id: line.id, values: found.values, uncertainty: COVERAGE * u });
   }
   return withMatches(bar, lines, { readings, notSeen });
 }
+
+/** A hair's change of the camera that moves a reading by more, mm or degrees, or more often its own uncertainty, took it from another place. */
+const MAX_JUMP = 1.5;
+const MAX_JUMP_TIMES = 8;
 
 const isMatch = ({ id, kind }: Characteristic): boolean =>
   kind === "match" && id.endsWith(".alike");
@@ -85,13 +97,17 @@ const isMatch = ({ id, kind }: Characteristic): boolean =>
 const farthest = (a: readonly number[], b: readonly number[]): number =>
   Math.max(...a.map((value, index) => Math.abs(value - (b[index] ?? value))));
 
-function seenWith({ trace, fitted, openings, edgeMm }: Taken, perturbation: Perturbation): Seen {
+function seenWith(
+  { trace, fitted, openings, edgeMm, thinMm }: Taken,
+  perturbation: Perturbation,
+): Seen {
   const bar = levelled(trace, fitted.camera, perturbation);
   return {
     bar,
-    boundaries: boundariesOf(bar),
+    boundaries: boundariesOf(bar, thinMm),
     openings: openings.flatMap((opening) => openingIn(bar, opening) ?? []),
     edgeMm,
+    thinMm,
   };
 }
 

@@ -38,7 +38,7 @@ export interface Trace {
 }
 
 /** Places stand so far apart, mm. */
-const APART_MM = 0.5;
+export const APART_MM = 0.5;
 /** An edge lies this near to where it is looked for, mm, or this share of the width. */
 const NEAR_MM = 2.2;
 const NEAR_SHARE = 0.3;
@@ -70,8 +70,30 @@ export function traceBar(
     form,
     pose,
     places,
-    ends: [endOf(index, places[0]!, form, -1), endOf(index, places.at(-1)!, form, 1)],
+    ends: [
+      isEndCrowded(places, 0, form) ? null : endOf(index, places[0]!, form, -1),
+      isEndCrowded(places, places.length - 1, form) ? null : endOf(index, places.at(-1)!, form, 1),
+    ],
   };
+}
+
+/** A ring's faces look at one another within so many widths of its other end, and head the same way: as a cosine. */
+const FACING_WIDTHS = 2;
+const FACING = 0.8;
+
+/** Whether an end lies on another part of the same bar: its face can't be told from that one's edges. */
+function isEndCrowded(places: readonly TracePlace[], end: number, form: Form): boolean {
+  const place = places[end]!;
+  const own = widthAt(form, place.planMm);
+  return places.some((other, at) => {
+    const two = (own + widthAt(form, other.planMm)) / 2;
+    if (Math.abs(at - end) * APART_MM < 1.5 * two + APART_ALONG_MM) return false;
+    const fromOtherEnd = Math.abs(at - (places.length - 1 - end)) * APART_MM;
+    const isOtherFace =
+      fromOtherEnd < FACING_WIDTHS * own && Math.cos(other.headingRad - place.headingRad) > FACING;
+    if (isOtherFace) return false;
+    return Math.hypot(other.x - place.x, other.y - place.y) < two + CROWDED_MM;
+  });
 }
 
 /** Another part of the bar nearer than this beside an edge may hide it, mm. */

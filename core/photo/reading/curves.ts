@@ -1,11 +1,14 @@
 import type { Feature } from "../../feature/registry";
+import type { Characteristic } from "../../measure/characteristic";
 import { fitCircle } from "../../measure/fits";
-import { placesAlong } from "../form";
+import { lineThrough } from "../line";
+import { heightAt, placesAlong, twistAt, widthAt } from "../form";
 import type { MatPoint } from "../mat";
+import { COVERAGE } from "../perturbations";
 import { rigidMotion } from "../rigid";
-import type { Station } from "../trace";
+import { APART_MM, type Station } from "../trace";
 import { directionOf } from "./lengths";
-import { unseen, type LineReader, type Seen, type SeenValues } from "./reading";
+import { reckonedEdges, unseen, type LineReader, type Seen, type SeenValues } from "./reading";
 
 /** The run a feature is of, with what lies before and behind it. */
 function runOf({ bar }: Seen, feature: string | undefined) {
@@ -31,7 +34,9 @@ export const readAngle: LineReader = (line, seen) => {
   const found = runOf(seen, line.feature);
   if (!found) return unseen("not-level");
   const legs = ([found.before.slice(-LEG_MM * 2), found.after.slice(0, LEG_MM * 2)] as const).map(
-    (leg) => leg.filter(({ left, right }) => left && right),
+    // A twist's outline leans to one side, seen aslant: it says little of which way the bar goes.
+    (leg) =>
+      leg.filter(({ left, right, planMm }) => left && right && !twistAt(seen.bar.form, planMm)),
   );
   if (legs.some((leg) => leg.length * 0.5 < MIN_LEG_MM)) return unseen("no-edge");
   const isCurve = (at: number) => (seen.bar.form.runs[at]?.turnsRad.length ?? 1) > 0;
@@ -46,39 +51,148 @@ export const readAngle: LineReader = (line, seen) => {
   return { values: [Math.abs(whole)], u: 0.12 + (2.5 / shortMm) * (seen.edgeMm / 0.05) };
 };
 
+/** The side of the stations that is on the inside of a curve. */
+const insideSide = (turnsRad: readonly number[], side: number): "left" | "right" =>
+  turnsRad.reduce((sum, one) => sum + one, 0) * side > 0 ? "left" : "right";
+
 /** The edges on the inside of a curve. */
-function insideOf(own: readonly Station[], turnsRad: readonly number[], side: number): MatPoint[] {
-  const turn = turnsRad.reduce((sum, one) => sum + one, 0) * side;
-  return own.flatMap((one) => (turn > 0 ? one.left : one.right) ?? []);
-}
+const insideOf = (own: readonly Station[], turnsRad: readonly number[], side: number): MatPoint[] =>
+  own.flatMap((one) => one[insideSide(turnsRad, side)] ?? []);
 
 /** Fewer edge points say nothing of a circle. */
 const MIN_ARC_POINTS = 6;
+/** A radius with its standard uncertainty, mm. */
+type Radius = { mm: number; u: number };
 
-/** The inside radius of a bend, over its middle. */
+/**
+ * The inside radius of a bend, by the circle through its middle and by how far its edge keeps from
+ * the corner of its legs. A radius that the two see otherwise is none.
+ */
 export const readRadius: LineReader = (line, seen) => {
   const found = runOf(seen, line.feature);
   if (!found) return unseen("not-level");
-  const quarter = Math.floor(found.own.length / 6);
-  const inside = insideOf(
-    found.own.slice(quarter, found.own.length - quarter),
-    found.turnsRad,
-    seen.bar.pose.side,
-  );
+  const middleMm = found.own[Math.floor(found.own.length / 2)]?.planMm ?? 0;
+  const { form } = seen.bar;
+  if (heightAt(form, middleMm) > MAX_UPRIGHT * widthAt(form, middleMm)) return unseen("upright");
+  const circle = arcRadius(line.nominal, found, seen);
+  const corner = cornerRadius(found, seen);
+  if (!circle) return unseen("hidden");
+  if (!corner) return { values: [circle.mm], u: circle.u };
+  const u = Math.hypot(circle.u, corner.u);
+  if (Math.abs(circle.mm - corner.mm) > AGREE_TIMES * u) return unseen("hidden");
+  const share = circle.u ** 2 / u ** 2;
+  return {
+    values: [circle.mm + (corner.mm - circle.mm) * share],
+    u: (circle.u * corner.u) / u,
+  };
+};
+
+/** A bar bent on edge that is so many times as high as wide hides the inside of its bend. */
+const MAX_UPRIGHT = 2.5;
+
+/** Two ways of reading one size agree within so many standard uncertainties of their difference. */
+const AGREE_TIMES = 2;
+
+/** By the circle through the inside edge over the middle of a bend, as if the bar were as thick all along as there. */
+function arcRadius(nominalMm: number, found: NonNullable<ReturnType<typeof runOf>>, seen: Seen) {
+  const { own, turnsRad } = found;
+  const { form, pose } = seen.bar;
+  const quarter = Math.floor(own.length / 6);
+  const side = insideSide(turnsRad, pose.side);
+  const middleMm = widthAt(form, own[Math.floor(own.length / 2)]?.planMm ?? 0);
+  const inside = own.slice(quarter, own.length - quarter).flatMap((one): MatPoint[] => {
+    const edge = one[side];
+    if (!edge) return [];
+    const further = ((middleMm - widthAt(form, one.planMm)) / 2) * (side === "left" ? 1 : -1);
+    return [
+      {
+        x: edge.x - Math.sin(one.headingRad) * further,
+        y: edge.y + Math.cos(one.headingRad) * further,
+      },
+    ];
+  });
   const circle = inside.length < MIN_ARC_POINTS ? null : fitCircle(inside);
-  if (!circle || circle.radius > 500) return unseen("hidden");
+  if (!circle || circle.radius > 500) return null;
   // A short arc says little of its circle, least where a few stray points make it out tighter than it is drawn.
   const arcMm = inside.reduce((sum, one, at) => {
     const before = inside[at - 1];
     return before ? sum + Math.hypot(one.x - before.x, one.y - before.y) : 0;
   }, 0);
-  const sagMm = arcMm ** 2 / (8 * Math.max(circle.radius, line.nominal, 0.5));
-  if (sagMm < 0.4) return unseen("hidden");
+  const sagMm = arcMm ** 2 / (8 * Math.max(circle.radius, nominalMm, 0.5));
+  if (sagMm < 0.4) return null;
   return {
-    values: [circle.radius],
+    mm: circle.radius,
     u: 0.25 + (circle.radius * Math.max(seen.edgeMm, circle.rms)) / sagMm,
   };
-};
+}
+
+/** The inside edges of a bend's legs are followed from and to so far from the bend, mm. */
+const LEG_EDGE_FROM_MM = 2;
+const LEG_EDGE_TO_MM = 25;
+/** Bends that turn by less, or more, have their corner too near or too far to say, rad. */
+const MIN_CORNER_RAD = Math.PI / 6;
+const MAX_CORNER_RAD = (2 * Math.PI) / 3;
+
+/** By how far a bend's inside edge keeps from the corner that the edges of its legs would make. */
+function cornerRadius(
+  { own, turnsRad, before, after }: NonNullable<ReturnType<typeof runOf>>,
+  seen: Seen,
+): Radius | null {
+  const side = insideSide(turnsRad, seen.bar.pose.side);
+  const [first, last] = [own[0], own.at(-1)];
+  if (!first || !last) return null;
+  const legs = [
+    before.filter(({ mm }) => isWithin(first.mm - mm)),
+    after.filter(({ mm }) => isWithin(mm - last.mm)),
+  ].map((leg) => legEdge(leg.flatMap((one) => one[side] ?? [])));
+  const [a, b] = legs;
+  if (!a || !b) return null;
+  const turnRad = Math.abs(Math.atan2(a.dx * b.dy - a.dy * b.dx, a.dx * b.dx + a.dy * b.dy));
+  if (turnRad < MIN_CORNER_RAD || turnRad > MAX_CORNER_RAD) return null;
+  const cross = a.dx * b.dy - a.dy * b.dx;
+  const along = ((b.x - a.x) * b.dy - (b.y - a.y) * b.dx) / cross;
+  const corner = { x: a.x + a.dx * along, y: a.y + a.dy * along };
+  // The edge's middle lies straight from the corner between its legs.
+  const [mx, my] = [b.dx - a.dx, b.dy - a.dy];
+  const size = Math.hypot(mx, my);
+  const offs = own.flatMap((one) => {
+    const edge = one[side];
+    if (!edge) return [];
+    const [dx, dy] = [edge.x - corner.x, edge.y - corner.y];
+    return Math.abs(dx * my - dy * mx) / size < NEAR_MIDDLE_MM ? (dx * mx + dy * my) / size : [];
+  });
+  if (offs.length < 2) return null;
+  const keptMm = offs.reduce((sum, off) => sum + off, 0) / offs.length;
+  const per = 1 / Math.cos(turnRad / 2) - 1;
+  const edgeMm = Math.hypot(seen.edgeMm, a.rms, b.rms);
+  return { mm: keptMm / per, u: 0.1 + edgeMm / per };
+}
+
+/** So near to the middle of a bend its edge still keeps about as far from the corner, mm. */
+const NEAR_MIDDLE_MM = 0.6;
+
+const isWithin = (mm: number): boolean => mm >= LEG_EDGE_FROM_MM && mm <= LEG_EDGE_TO_MM;
+
+/** A leg's edge as a line, and how far its points lie off it, mm. */
+function legEdge(points: readonly MatPoint[]) {
+  if (points.length * APART_MM < MIN_LEG_MM) return null;
+  const [first, last] = [points[0]!, points.at(-1)!];
+  const size = Math.hypot(last.x - first.x, last.y - first.y) || 1;
+  const [ux, uy] = [(last.x - first.x) / size, (last.y - first.y) / size];
+  const line = lineThrough(
+    points.map(({ x, y }) => ({
+      x: ux * (x - first.x) + uy * (y - first.y),
+      y: -uy * (x - first.x) + ux * (y - first.y),
+    })),
+  );
+  if (!line) return null;
+  const turn = Math.atan(line.slope);
+  const [dx, dy] = [
+    ux * Math.cos(turn) - uy * Math.sin(turn),
+    uy * Math.cos(turn) + ux * Math.sin(turn),
+  ];
+  return { dx, dy, x: first.x - uy * line.at, y: first.y + ux * line.at, rms: line.rms };
+}
 
 /** Diameters inside a ring, through its middle: one way, the other way, or several. */
 export const readRing: LineReader = (line, seen): SeenValues => {
@@ -98,8 +212,33 @@ export const readRing: LineReader = (line, seen): SeenValues => {
   const angles = line.measure === "roundness" ? all : [all[line.id.endsWith("other-way") ? 1 : 0]!];
   const across = angles.map((angle) => diameterAt(inside, circle, angle));
   if (across.some((one) => one === null)) return unseen("hidden");
-  return { values: across as number[], u: Math.hypot(seen.edgeMm, 0.05) };
+  const values = across as number[];
+  // Where a closed ring's ends meet isn't known for sure: it might have been taken across anywhere.
+  const elsewhere = isClosed(line, seen)
+    ? Math.max(
+        ...EVERY_WAY.flatMap((angle) => diameterAt(inside, circle, angle) ?? []).map((one) =>
+          Math.min(...values.map((value) => Math.abs(value - one))),
+        ),
+      )
+    : 0;
+  if (line.measure === "roundness" && elsewhere > MAX_ELSEWHERE_MM) return unseen("hidden");
+  return { values, u: Math.hypot(seen.edgeMm, 0.05, elsewhere / COVERAGE) };
 };
+
+/** A closed ring this much wider elsewhere may have been taken across its joint: how round it is isn't known, mm. */
+const MAX_ELSEWHERE_MM = 0.15;
+
+/** Ways across a ring, rad. */
+const EVERY_WAY = Array.from({ length: 24 }, (_, at) => (at * Math.PI) / 24);
+
+/** Whether a ring is drawn closed, of a bar's whole length: its ends don't show where they are. */
+function isClosed(line: Characteristic, { bar: { form } }: Seen): boolean {
+  const ring = form.features.find(({ id }) => id === line.feature);
+  return isKind(ring, "ring") && (ring.gap ?? 0) < CLOSED_MM && form.runs.length === 1;
+}
+
+/** Faces nearer than this show no gap, mm. */
+const CLOSED_MM = 1.5;
 
 /** Diameters are taken this far from where a ring's ends meet, rad. */
 const CLEAR_RAD = Math.PI / 4;
@@ -139,26 +278,42 @@ export const readGap: LineReader = (line, seen) => {
   return { values: [gap], u: 0.15 };
 };
 
-/** The widest a scroll is across the caliper. */
+/** What hidden edges may reach beyond those that were seen, mm, before a width isn't known. */
+const HIDDEN_REACH_MM = 0.2;
+
+/** The widest a scroll is across the caliper; none where an edge that was hidden may reach further. */
 export const readScrollWidth: LineReader = (line, seen) => {
   const found = runOf(seen, line.feature);
   if (!found) return unseen("not-level");
-  const edges = found.own.flatMap(({ left, right }) => [left, right].flatMap((edge) => edge ?? []));
-  if (edges.length < found.own.length * 1.1) return unseen("hidden");
-  let widest = 0;
-  const thinned = edges.filter((_, at) => at % 2 === 0);
-  for (const [at, a] of thinned.entries())
-    for (const b of thinned.slice(at + 1))
-      widest = Math.max(widest, (b.x - a.x) ** 2 + (b.y - a.y) ** 2);
-  return { values: [Math.sqrt(widest)], u: Math.hypot(0.1, seen.edgeMm) };
+  const own = found.own.filter((_, at) => at % 2 === 0);
+  const seenMm = widest(
+    own.flatMap(({ left, right }) => [left, right].flatMap((edge) => edge ?? [])),
+  );
+  const allMm = widest(own.flatMap((one) => reckonedEdges(one, seen.bar.form)));
+  if (seenMm === 0 || allMm > seenMm + HIDDEN_REACH_MM) return unseen("hidden");
+  return { values: [seenMm], u: Math.hypot(0.1, seen.edgeMm) };
 };
+
+/** How far the two farthest of some points are apart, mm. */
+function widest(points: readonly MatPoint[]): number {
+  let square = 0;
+  for (const [at, a] of points.entries())
+    for (const b of points.slice(at + 1))
+      square = Math.max(square, (b.x - a.x) ** 2 + (b.y - a.y) ** 2);
+  return Math.sqrt(square);
+}
+
+/** So near to its end a scroll's sides, seen aslant, hide one another, mm. */
+const EYE_MM = 8;
 
 /** How far a scroll's middle line lies off its template where it is laid on best. */
 export const readScrollForm: LineReader = (line, seen) => {
   const found = runOf(seen, line.feature);
   if (!found) return unseen("not-level");
-  const { form, pose } = seen.bar;
-  const traced = found.own.filter(({ left, right }) => left && right);
+  const { form, pose, lengthMm } = seen.bar;
+  const traced = found.own.filter(
+    ({ left, right, mm }) => left && right && mm > EYE_MM && mm < lengthMm - EYE_MM,
+  );
   if (traced.length < found.own.length * 0.8) return unseen("hidden");
   const template = placesAlong(
     form,
@@ -166,7 +321,7 @@ export const readScrollForm: LineReader = (line, seen) => {
     1,
   ).filter(({ run }) => run === found.run);
   const thinned = smoothed(traced).filter((_, at) => at % 4 === 0);
-  return { values: [farthestOff(thinned, template)], u: 0.15 };
+  return { values: [farthestOff(thinned, template)], u: 0.2 };
 };
 
 const smoothed = (line: readonly MatPoint[]): MatPoint[] =>
@@ -193,25 +348,31 @@ export function farthestOff(line: readonly MatPoint[], template: readonly MatPoi
       })),
     ),
   );
-  let far: number[] = [];
+  let far = 0;
   for (let round = 0; round < FORM_ROUNDS; round += 1) {
-    const pairs = line.map((to) => ({ to, from: nearestOn(moved, to) }));
-    far = pairs.map(({ to, from }) => Math.hypot(to.x - from.x, to.y - from.y));
+    const [first, last] = [moved[0], moved.at(-1)];
+    const pairs = line
+      .map((to) => ({ to, from: nearestOn(moved, to) }))
+      // What reaches beyond the template's ends is longer, not of another form.
+      .filter(({ from }) => from !== first && from !== last);
+    if (pairs.length < 3) break;
+    far = Math.max(...pairs.map(({ to, from }) => Math.hypot(to.x - from.x, to.y - from.y)));
     moved = moved.map(rigidMotion(pairs));
   }
-  return Math.max(...far);
+  return far;
 }
 
+/** The nearest place of a line; its own first or last place beyond its ends. */
 function nearestOn(line: readonly MatPoint[], { x, y }: MatPoint): MatPoint {
   let [best, square] = [line[0]!, Infinity];
   for (let at = 1; at < line.length; at += 1) {
     const [a, b] = [line[at - 1]!, line[at]!];
     const [dx, dy] = [b.x - a.x, b.y - a.y];
     const size = dx * dx + dy * dy || 1;
-    const share = Math.min(1, Math.max(0, ((x - a.x) * dx + (y - a.y) * dy) / size));
-    const [px, py] = [a.x + dx * share, a.y + dy * share];
-    const off = (x - px) ** 2 + (y - py) ** 2;
-    if (off < square) [best, square] = [{ x: px, y: py }, off];
+    const share = ((x - a.x) * dx + (y - a.y) * dy) / size;
+    const on = share <= 0 ? a : share >= 1 ? b : { x: a.x + dx * share, y: a.y + dy * share };
+    const off = (x - on.x) ** 2 + (y - on.y) ** 2;
+    if (off < square) [best, square] = [on, off];
   }
   return best;
 }

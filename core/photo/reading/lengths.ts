@@ -1,6 +1,5 @@
-import { twistAt } from "../form";
 import type { MatPoint } from "../mat";
-import { unseen, type LineReader, type Seen } from "./reading";
+import { unseen, type LineReader } from "./reading";
 import { stretchOf } from "./widths";
 
 /** A length between two boundaries of a stretch, or the whole bar's. */
@@ -33,47 +32,6 @@ export function reachAlong(points: readonly MatPoint[], dx: number, dy: number):
   }
   return high - low;
 }
-
-/** Every edge of the bar in its true place. */
-const edgesOf = ({ bar }: Seen): MatPoint[] => [
-  ...bar.stations.flatMap(({ left, right }) => [left, right].flatMap((edge) => edge ?? [])),
-  ...bar.ends.flatMap((end) => end ?? []),
-];
-
-/** A run's direction is off by about this share of what those of its halves differ. */
-const HALVES_SHARE = 0.25;
-
-/** The overall size of a bent bar, along or across its longest straight run. */
-export const readOverall: LineReader = (line, seen) => {
-  const { bar } = seen;
-  if (bar.form.upright.length > 0) return unseen("not-level");
-  const isAlong = line.id.endsWith("overall-length");
-  const seenAcross = bar.form.plane === "side" ? "overall-height" : "overall-width";
-  if (!isAlong && !line.id.endsWith(seenAcross)) return unseen("upright");
-  const straight = bar.form.runs
-    .map(({ fromMm, toMm, feature }, run) => ({ run, lengthMm: feature ? 0 : toMm - fromMm }))
-    .reduce((a, b) => (b.lengthMm > a.lengthMm ? b : a));
-  // A twist's outline leans to one side, seen aslant: it says little of which way the run goes.
-  const own = bar.stations.filter(
-    ({ run, left, right, planMm }) =>
-      run === straight.run && left && right && !twistAt(bar.form, planMm),
-  );
-  if (straight.lengthMm < 10 || own.length < 12) return unseen("no-edge");
-  const seenShare =
-    bar.stations.filter(({ left, right }) => left !== null || right !== null).length /
-    bar.stations.length;
-  if (seenShare < 0.85 || bar.ends.some((end) => end === null)) return unseen("hidden");
-  const [dx, dy] = directionOf(own);
-  const edges = edgesOf(seen);
-  const [along, across] = [reachAlong(edges, dx, dy), reachAlong(edges, -dy, dx)];
-  // Turned by what its halves differ, one way takes in some of the other.
-  const [first, second] = [own.slice(0, own.length / 2), own.slice(own.length / 2)].map(
-    directionOf,
-  );
-  const turnRad = Math.abs(first![0] * second![1] - first![1] * second![0]) * HALVES_SHARE;
-  const [value, other] = isAlong ? [along, across] : [across, along];
-  return { values: [value], u: Math.hypot(0.12, other * turnRad) };
-};
 
 /** The direction of a straight run, by least squares over its middle. */
 export function directionOf(

@@ -1,7 +1,8 @@
 import type { Characteristic } from "../../measure/characteristic";
+import { widthAt, type Form } from "../form";
 import type { MatPoint } from "../mat";
 import type { Estimate } from "../profile";
-import type { Levelled } from "../trace";
+import type { Levelled, Station } from "../trace";
 import type { Unseen } from "../unseen";
 
 /** An opening through the bar as it was seen, in its true place. */
@@ -20,6 +21,8 @@ export interface Seen {
   openings: readonly Opening[];
   /** What half a pixel of an edge comes to on a width, mm. */
   edgeMm: number;
+  /** Steel thinner than this isn't seen, mm. */
+  thinMm: number;
 }
 
 /** A line's values, each with one standard uncertainty; or why it has none. */
@@ -28,5 +31,21 @@ export type SeenValues =
 
 /** One way of reading lines. */
 export type LineReader = (line: Characteristic, seen: Seen) => SeenValues;
+
+/** Both edges of a place: as seen, else where the bar's width puts them. */
+export function reckonedEdges(
+  { x, y, headingRad, planMm, left, right }: Station,
+  form: Form,
+): [MatPoint, MatPoint] {
+  const widthMm = widthAt(form, planMm);
+  const aside = (from: MatPoint, mm: number): MatPoint => ({
+    x: from.x - Math.sin(headingRad) * mm,
+    y: from.y + Math.cos(headingRad) * mm,
+  });
+  return [
+    left ?? (right ? aside(right, widthMm) : aside({ x, y }, widthMm / 2)),
+    right ?? (left ? aside(left, -widthMm) : aside({ x, y }, -widthMm / 2)),
+  ];
+}
 
 export const unseen = (why: Unseen): SeenValues => ({ unseen: why });

@@ -30,7 +30,7 @@ function seen(wornFromMm = Infinity, wornToMm = Infinity): Seen {
     };
   });
   const bar = { form: formOf(ROD), stations, lengthMm: 230 } as unknown as Levelled;
-  return { bar, boundaries: [], openings: [], edgeMm: 0.1 };
+  return { bar, boundaries: [], openings: [], edgeMm: 0.1, thinMm: 0.6 };
 }
 
 test("turns and pitches are counted by the corners as they come up", () => {

@@ -1,5 +1,5 @@
 import { sectionAt, type LaidStretch } from "../../bar/bar";
-import { twistAt } from "../form";
+import { heightAt, twistAt, widthAt } from "../form";
 import { mmOfPlan, pointAt, widthNear, widthsBetween, type Estimate } from "../profile";
 import { unseen, type LineReader, type Seen, type SeenValues } from "./reading";
 
@@ -46,14 +46,29 @@ export const readWidth: LineReader = (line, seen) => {
   const isPoint = line.place === "tip" && line.nominal === 0;
   if (isPoint) {
     const isFirst = line.atMm === 0;
-    const point = pointAt(seen.bar, isFirst ? 0 : form.bar.lengthMm);
+    const point = pointAt(seen.bar, isFirst ? 0 : form.bar.lengthMm, seen.thinMm);
     if (!point || (!isFirst && line.atMm < form.bar.lengthMm - 1e-6)) return unseen("hidden");
     return { values: [point.faceMm.value], u: point.faceMm.u };
   }
   if (endsUnmarked(line, stretch, seen)) return unseen("no-edge");
+  if (isInTightBend(seen, inside) || isInEye(seen, line.atMm)) return unseen("hidden");
   const width = widthOfPlace(line.place, line.atMm, stretch, seen);
   return width ? { values: [width.value], u: Math.hypot(width.u, seen.edgeMm) } : unseen("hidden");
 };
+
+/** Whether a place is in a bend so tight that its inside is in its own corner. */
+function isInTightBend({ bar: { form } }: Seen, planMm: number): boolean {
+  const run = form.runs.find(({ fromMm, toMm }) => planMm > fromMm && planMm < toMm);
+  const bend = run?.feature;
+  return bend?.kind === "bend" && bend.insideRadius < widthAt(form, planMm) / 2;
+}
+
+/** Whether a place is an end of the bar in the eye of a scroll: its sides, seen aslant, hide one another. */
+function isInEye({ bar: { form } }: Seen, planMm: number): boolean {
+  const { runs, bar } = form;
+  const run = planMm < 1e-6 ? runs[0]! : planMm > bar.lengthMm - 1e-6 ? runs.at(-1)! : null;
+  return run?.feature?.kind === "scroll";
+}
 
 /** Whether a line is at an end of its stretch that nothing on the outline marks: its sides can't be followed to it. */
 function endsUnmarked(
@@ -91,11 +106,22 @@ function widthOfPlace(
   // At an end of its stretch the sides are followed to it.
   const mm = isAtFrom ? fromMm : toMm;
   const way = isAtFrom ? 1 : -1;
-  const [a, b] = [mm + way * ROUNDED_MM, mm + way * (ROUNDED_MM + overMm * 1.3)].sort(
+  const clearMm = ROUNDED_MM + faceSlantMm(seen, atMm);
+  const [a, b] = [mm + way * clearMm, mm + way * (clearMm + overMm * 1.3)].sort(
     (p, q) => p - q,
   ) as [number, number];
   const near = widthNear(seen.bar, mm, Math.max(a, fromMm), Math.min(b, toMm));
   return near && withPlace(seen, stretch, mm, { value: near.value, u: near.u * 2 });
+}
+
+/** How far from an end of the bar its face, seen aslant, lies on its sides' edges, mm; nothing elsewhere. */
+function faceSlantMm({ bar: { form, stations, eye } }: Seen, atMm: number): number {
+  const isFirst = atMm < 1e-6;
+  const station = stations.at(isFirst ? 0 : -1);
+  if (!station || (!isFirst && atMm < form.bar.lengthMm - 1e-6)) return 0;
+  const { x, y, headingRad } = station;
+  const away = Math.abs((x - eye.x) * Math.cos(headingRad) + (y - eye.y) * Math.sin(headingRad));
+  return (away * heightAt(form, atMm)) / (eye.z - form.axisHeightMm);
 }
 
 /** Where a place isn't sure, a width that changes along the bar isn't either. */
