@@ -1,7 +1,9 @@
-import { pictureFigures, takePictures } from "../study/photo";
+import { pictureFigures, type PictureTaken } from "../study/photo";
+import { inShares } from "../study/shares";
 
-/** Pictures of made-up pieces, measured: few, since one takes ten seconds to make. Prints JSON. */
-const PICTURES = 5;
+/** So many pictures of made-up pieces of all demonstration exercises, measured. Prints JSON. */
+const [count] = process.argv.slice(2);
 
-const numbers = Array.from({ length: PICTURES }, (_, at) => at);
-process.stdout.write(JSON.stringify(pictureFigures(await takePictures(numbers))));
+process.stdout.write(
+  JSON.stringify(pictureFigures(await inShares<PictureTaken>("pictures", Number(count)))),
+);

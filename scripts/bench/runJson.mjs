@@ -17,7 +17,15 @@ export async function runJson(script, env) {
     format: "esm",
     logLevel: "error",
   });
-  const done = spawnSync(process.execPath, [compiled], {
+  return printedJson(script, [compiled], env);
+}
+
+/** Runs a measurement that starts processes of its own, which find their sources beside it. */
+export const runSourceJson = (script, env, ...options) =>
+  printedJson(script, ["--import", "tsx", script, ...options], env);
+
+function printedJson(script, command, env) {
+  const done = spawnSync(process.execPath, command, {
     ...{ cwd: ROOT, env, encoding: "utf8" },
     stdio: ["ignore", "pipe", "inherit"],
   });

@@ -1,11 +1,11 @@
-import { fork } from "node:child_process";
-import { availableParallelism } from "node:os";
 import { isBetweenForms } from "@/core/bar/stretch";
 import type { Characteristic } from "@/core/measure/characteristic";
 import { judgeReading } from "@/core/measure/judge";
 import { measuredUncertainty, measuredValue } from "@/core/measure/ways";
 import { farthestOff } from "@/core/photo/reading/curves";
+import { formOf } from "@/core/photo/form";
 import { centreLine } from "@/core/piece/centreline";
+import { centreAt, finishBar, type FlatPoint } from "@/core/piece/finish";
 import { planPiece } from "@/core/piece/plan";
 import { pieceSchema, type Piece } from "@/core/piece/piece";
 import { Refusal } from "@/core/problem/problem";
@@ -17,7 +17,8 @@ import { seededRandom } from "@/core/stats/random";
 import { SHELF_EXERCISES, WORKED_EXERCISES } from "@/data/demo/exercises";
 import { measurePicture } from "@/vision/measure";
 import type { Vision } from "@/vision/library";
-import { jpegOf, loadVision, readPicture } from "@/vision/node";
+import { jpegOf, readPicture } from "@/vision/node";
+import { inShares } from "./shares";
 
 /** What pictures say of one measure, over all that were taken. */
 interface PictureFigures {
@@ -60,7 +61,7 @@ export const picturedPieces = (): { piece: Piece; grade: number }[] =>
 const TWELVE_MEGAPIXELS = { widthPx: 4000, heightPx: 3000 };
 
 /** What one picture said: each reading beside what is true, or why there are none. */
-interface PictureTaken {
+export interface PictureTaken {
   readings: { measure: string; off: number; sureTo: number }[];
   decisions: (keyof Decisions)[];
   refused: string | null;
@@ -76,7 +77,7 @@ const PIECES = picturedPieces();
  * scroll's form, how its middle line lies on the drawn one's); middles of tapers from one form to
  * another have no one truth, and are left out. Null for a piece that no mat has room for.
  */
-async function studyPicture(cv: Vision, at: number): Promise<PictureTaken | null> {
+export async function studyPicture(cv: Vision, at: number): Promise<PictureTaken | null> {
   const random = seededRandom(1000 + at);
   const { piece: drawn, grade } = PIECES[at % PIECES.length]!;
   const made = variedPiece(drawn, random);
@@ -88,21 +89,20 @@ async function studyPicture(cv: Vision, at: number): Promise<PictureTaken | null
   const taken: PictureTaken = { readings: [], decisions: [], refused: null, seconds: 0 };
   const started = performance.now();
   const lines = planPiece(drawn).characteristics;
-  const truth = new Map(planPiece(made).characteristics.map((line) => [line.id, line]));
+  const truth = trueValues(made, drawn);
   try {
     const { readings } = measurePicture(cv, await readPicture(file), { bar: drawn, lines });
     taken.seconds = (performance.now() - started) / 1000;
     for (const { id, values, uncertainty } of readings) {
-      const line = truth.get(id);
-      if (!line || isOnBetween(made, line.stretch)) continue;
+      const value = truth.get(id) ?? null;
+      if (value === null) continue;
       const asked = lines.find((one) => one.id === id)!;
-      const value = line.measure === "form" ? formTruth(made, drawn, line.feature) : line.nominal;
       const decision = decisionOf(asked, { truth: value, values, uncertainty, grade });
       if (decision) taken.decisions.push(decision);
       taken.readings.push({
-        measure: line.measure,
-        off: Math.abs(measuredValue(line.readings, values) - value),
-        sureTo: measuredUncertainty(line.readings, uncertainty),
+        measure: asked.measure,
+        off: Math.abs(measuredValue(asked.readings, values) - value),
+        sureTo: measuredUncertainty(asked.readings, uncertainty),
       });
     }
   } catch (fault) {
@@ -110,6 +110,38 @@ async function studyPicture(cv: Vision, at: number): Promise<PictureTaken | null
     taken.refused = fault.problem.code;
   }
   return taken;
+}
+
+/** What is true of each line of a made piece; null where there is no one truth. */
+export function trueValues(made: Piece, drawn: Piece): Map<string, number | null> {
+  return new Map(
+    planPiece(made).characteristics.map((line) => {
+      const { id, stretch, measure, nominal, feature } = line;
+      if (isOnBetween(made, stretch)) return [id, null];
+      if (measure === "form") return [id, formTruth(made, drawn, feature)];
+      return [id, line.of === "overall" ? overallTruth(made, drawn, id) : nominal];
+    }),
+  );
+}
+
+/**
+ * How far a made bar reaches along or across the run that is the drawing's longest straight one,
+ * mm: its own plan lays it down on its own longest, which may be another.
+ */
+function overallTruth(made: Piece, drawn: Piece, id: string): number {
+  const { plane, runs } = formOf(drawn);
+  const lengthsMm = runs.map(({ fromMm, toMm, feature }) => (feature ? 0 : toMm - fromMm));
+  const run = formOf(made).runs[lengthsMm.indexOf(Math.max(...lengthsMm))]!;
+  const bar = finishBar(made.stretches, made.features ?? [], plane);
+  const [a, b] = [0.25, 0.75].map((share) =>
+    centreAt(bar, run.fromMm + (run.toMm - run.fromMm) * share),
+  ) as [FlatPoint, FlatPoint];
+  const size = Math.hypot(b.x - a.x, b.y - a.y);
+  const [dx, dy] = [(b.x - a.x) / size, (b.y - a.y) / size];
+  const along = bar.outline.map(({ x, y }) =>
+    id.endsWith("overall-length") ? x * dx + y * dy : y * dx - x * dy,
+  );
+  return Math.max(...along) - Math.min(...along);
 }
 
 /** How far a made scroll's middle line lies off the drawn one's, mm: its own plan takes it for its template. */
@@ -121,21 +153,6 @@ function formTruth(made: Piece, drawn: Piece, id: string | undefined): number {
       .map(({ at: [x, y] }) => ({ x, y }));
   };
   return farthestOff(middle(made), middle(drawn));
-}
-
-/** The pictures of those numbers, one after the other. */
-export async function takePictures(
-  numbers: readonly number[],
-  onTaken: (taken: PictureTaken | null) => void = () => undefined,
-): Promise<PictureTaken[]> {
-  const cv = await loadVision();
-  const all: PictureTaken[] = [];
-  for (const at of numbers) {
-    const taken = await studyPicture(cv, at);
-    onTaken(taken);
-    if (taken) all.push(taken);
-  }
-  return all;
 }
 
 /** What pictures came to together. */
@@ -163,31 +180,6 @@ export function pictureFigures(taken: readonly PictureTaken[]): PictureStudy {
     },
     medianSeconds: seconds[Math.floor(seconds.length / 2)] ?? 0,
   };
-}
-
-/** Pictures shared among as many processes as there are cores. */
-async function takeInProcesses(count: number): Promise<PictureTaken[]> {
-  const processes = Math.min(count, availableParallelism());
-  let done = 0;
-  const share = (first: number) =>
-    new Promise<PictureTaken[]>((resolve, reject) => {
-      const taken: PictureTaken[] = [];
-      const child = fork(new URL("./takePictures.ts", import.meta.url), [
-        ...[first, processes, count].map(String),
-      ]);
-      child.on("message", (one: PictureTaken | null) => {
-        done += 1;
-        if (done % 20 === 0) console.error(`${done} of ${count} pictures`);
-        if (one) taken.push(one);
-      });
-      child.on("exit", (code) =>
-        code === 0
-          ? resolve(taken)
-          : reject(new Error(`A share of the pictures ended with ${code}.`)),
-      );
-    });
-  const shares = await Promise.all(Array.from({ length: processes }, (_, first) => share(first)));
-  return shares.flat();
 }
 
 /** What is sure about the shop's caliper, mm. */
@@ -226,7 +218,7 @@ function figuresOf(found: readonly { off: number; sureTo: number }[]): PictureFi
 /** `npm run study -- pictures 300`: what measuring from pictures comes to, printed. Ten seconds a picture. */
 export async function printPictures(count = "60"): Promise<void> {
   const { pictures, refused, measures, held, decisions, medianSeconds } = pictureFigures(
-    await takeInProcesses(Number(count)),
+    await inShares<PictureTaken>("pictures", Number(count)),
   );
   const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
   console.log(

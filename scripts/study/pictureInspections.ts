@@ -21,6 +21,8 @@ import { KEY_S, keysOf, THINK_S } from "./keys";
 
 const RULES = { grades: STEP_GRADES, marks: DEFAULT_MARKS_RULE };
 const PHONE = { widthPx: 4000, heightPx: 3000 };
+/** So many pictures are taken for an inspection at the most: some are refused. */
+const MAX_TRIES = 2;
 /** Pieces of so many exercises, in turn. */
 const EXERCISES = 10;
 /** Setting a caliper, a rule or a protractor to a place and reading it, s (common practice, no source). */
@@ -32,14 +34,18 @@ const ON_THE_MAT_S = 10;
 const isSize = ({ readings, unit }: Characteristic) =>
   readings === "one" && (unit === "mm" || unit === "deg");
 
-/** Of the exercises whose finished piece is one bar, some spread over the shelf. */
+/** With fewer sizes there is little to inspect. */
+const MIN_LINES = 3;
+
+/** Of the exercises whose finished piece is one bar with room on a mat, some spread over the shelf. */
 function inspected(): (Asked & { name: string })[] {
   const all = [...WORKED_EXERCISES, ...SHELF_EXERCISES].flatMap(({ content, step }) => {
     const { piece, planEdits, name } = exerciseContentSchema.parse(content);
     if ((piece.parts ?? []).length > 0) return [];
     const all = linesOf(piece, planPiece(piece).characteristics, planEdits);
     const lines = measuringPlanOf(all, planEdits).filter(isSize);
-    return lines.length < 3 ? [] : [askedFor(name, piece, { lines, step })];
+    const hasRoom = randomScene(piece, "a3", PHONE, seededRandom(1)) !== null;
+    return lines.length < MIN_LINES || !hasRoom ? [] : [askedFor(name, piece, { lines, step })];
   });
   const every = Math.floor(all.length / EXERCISES);
   return all.filter((_, at) => at % every === 0).slice(0, EXERCISES);
@@ -148,11 +154,11 @@ export async function printInspections(count = "20"): Promise<void> {
   const mean = (values: readonly number[]) =>
     values.reduce((sum, one) => sum + one, 0) / Math.max(1, values.length);
   const found: NonNullable<Awaited<ReturnType<typeof inspect>>>[] = [];
-  for (let at = 0; at < Number(count); at += 1) {
+  for (let at = 0; found.length < Number(count) && at < MAX_TRIES * Number(count); at += 1) {
     const asked = exercises[at % exercises.length]!;
     const one = await inspect(cv, asked, seededRandom(9000 + at));
     if (!one) {
-      console.log(`${asked.name}: refused, without a size, or too large for a mat`);
+      console.log(`${asked.name}: the picture was refused, or laid so that no mat has room`);
       continue;
     }
     found.push(one);

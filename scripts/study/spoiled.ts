@@ -8,9 +8,11 @@ import { randomScene } from "@/core/simulate/camera/scene";
 import { solidOf } from "@/core/simulate/camera/solid";
 import { variedPiece } from "@/core/simulate/camera/varied";
 import { seededRandom, type Random } from "@/core/stats/random";
+import type { Vision } from "@/vision/library";
 import { measurePicture } from "@/vision/measure";
-import { jpegOf, loadVision, readPicture } from "@/vision/node";
-import { picturedPieces } from "./photo";
+import { jpegOf, readPicture } from "@/vision/node";
+import { picturedPieces, trueValues } from "./photo";
+import { inShares } from "./shares";
 
 /** A picture with something wrong with it, and the piece that is asked for. */
 interface Spoiled {
@@ -18,7 +20,7 @@ interface Spoiled {
   asked: Piece;
 }
 
-type Spoil = (scene: Scene, made: Piece, random: Random, others: readonly Piece[]) => Spoiled;
+type Spoil = (scene: Scene, made: Piece, random: Random, other: Piece) => Spoiled;
 
 const SKIN = [0.45, 0.3, 0.22] as const;
 
@@ -31,14 +33,14 @@ const SPOILS: Record<string, Spoil> = {
       scene: { ...scene, setup: { ...scene.setup, lookAt: { ...lookAt, x: lookAt.x + by } } },
     };
   },
-  "two pieces": (scene, asked, random, others) => {
+  "two pieces": (scene, asked, random, other) => {
     const { minX, maxX, minY, maxY } = plainArea(scene.mat);
     const x = minX + (maxX - minX) * (0.2 + 0.6 * random.next());
     const y = minY + (maxY - minY) * random.next();
-    const beside = solidOf(others[0]!, { x, y, turnDeg: 360 * random.next(), isFlipped: false });
+    const beside = solidOf(other, { x, y, turnDeg: 360 * random.next(), isFlipped: false });
     return { asked, scene: { ...scene, solids: [...scene.solids, beside] } };
   },
-  "another piece": (scene, _, __, others) => ({ scene, asked: others[0]! }),
+  "another piece": (scene, _, __, other) => ({ scene, asked: other }),
   "a hand in the way": (scene, asked, random) => {
     const [solid] = scene.solids;
     const point = 3 * Math.floor((random.next() * solid!.points.length) / 3);
@@ -70,50 +72,89 @@ const SPOILS: Record<string, Spoil> = {
   }),
 };
 
-const SIZE = { widthPx: 2000, heightPx: 1500 };
+const KINDS = Object.keys(SPOILS);
+const PIECES = picturedPieces().map(({ piece }) => piece);
+const SIZES = [
+  { widthPx: 2000, heightPx: 1500 },
+  { widthPx: 4000, heightPx: 3000 },
+] as const;
 /** A value further off than so many times what it is sure to is one of another place. */
 const WRONG_TIMES = 2.5;
 
+/** A spoiled picture as a file, what was made, and what is asked for. */
+export interface SpoiledPicture {
+  kind: string;
+  file: Buffer;
+  drawn: Piece;
+  made: Piece;
+  asked: Piece;
+}
+
+/** Takes a spoiled picture, the same for a number every time; null where no mat has room for its piece. */
+export async function spoiledPicture(at: number): Promise<SpoiledPicture | null> {
+  const random = seededRandom(5000 + at);
+  const kind = KINDS[at % KINDS.length]!;
+  const drawn = random.pick(PIECES);
+  const made = variedPiece(drawn, random);
+  const size = random.pick(SIZES);
+  const good = randomScene(made, "a4", size, random) ?? randomScene(made, "a3", size, random);
+  if (!good) return null;
+  const other = random.pick(PIECES.filter((one) => one !== drawn));
+  const { scene, asked } = SPOILS[kind]!(good, drawn, random, other);
+  return { kind, drawn, made, asked, file: await jpegOf(photograph(scene, random)) };
+}
+
+/** What was read of a spoiled picture: null where it was refused, else the ids of lines read wrong. */
+export async function wronglyRead(
+  cv: Vision,
+  { file, drawn, made, asked }: SpoiledPicture,
+): Promise<string[] | null> {
+  try {
+    const lines = planPiece(asked).characteristics;
+    const { readings } = measurePicture(cv, await readPicture(file), { bar: asked, lines });
+    const truth = asked === drawn ? trueValues(made, drawn) : new Map<string, number | null>();
+    return readings.flatMap(({ id, values, uncertainty }) => {
+      const value = truth.get(id);
+      if (value === null) return [];
+      if (value === undefined) return id;
+      const { readings: way } = lines.find((line) => line.id === id)!;
+      const off = Math.abs(measuredValue(way, values) - value);
+      return off > WRONG_TIMES * measuredUncertainty(way, uncertainty) ? id : [];
+    });
+  } catch (fault) {
+    if (fault instanceof Refusal) return null;
+    throw fault;
+  }
+}
+
+/** What a spoiled picture came to. */
+interface SpoiledFound {
+  kind: string;
+  /** Of what it was, with its number. */
+  of: string;
+  /** Lines read wrong; null where the picture was refused. */
+  wrong: string[] | null;
+}
+
+/** What is read of the spoiled picture of a number; null where no mat has room for its piece. */
+export async function studySpoiled(cv: Vision, at: number): Promise<SpoiledFound | null> {
+  const picture = await spoiledPicture(at);
+  if (!picture) return null;
+  const { kind, made, asked } = picture;
+  const wrong = await wronglyRead(cv, picture);
+  return { kind, wrong, of: `${made.name}, asked for ${asked.name} (${at})` };
+}
+
 /** `npm run study -- spoiled 200`: pictures with something wrong with them: refused, read right, or read wrong. */
 export async function printSpoiled(count = "80"): Promise<void> {
-  const cv = await loadVision();
-  const pieces = picturedPieces().map(({ piece }) => piece);
-  const kinds = Object.keys(SPOILS);
-  const tally = new Map(
-    kinds.map((kind) => [kind, { refused: 0, right: 0, wrong: [] as string[] }]),
-  );
-  for (let at = 0; at < Number(count); at += 1) {
-    const random = seededRandom(5000 + at);
-    const kind = kinds[at % kinds.length]!;
-    const drawn = pieces[(at * 7) % pieces.length]!;
-    const made = variedPiece(drawn, random);
-    const good = randomScene(made, "a4", SIZE, random) ?? randomScene(made, "a3", SIZE, random);
-    if (!good) continue;
-    const others = pieces.filter((one) => one !== drawn).slice((at * 11) % (pieces.length - 1));
-    const { scene, asked } = SPOILS[kind]!(good, drawn, random, others);
-    const file = await jpegOf(photograph(scene, random));
-    const counted = tally.get(kind)!;
-    try {
-      const lines = planPiece(asked).characteristics;
-      const { readings } = measurePicture(cv, await readPicture(file), { bar: asked, lines });
-      const truth = new Map(planPiece(made).characteristics.map((line) => [line.id, line]));
-      const wrong = readings.filter(({ id, values, uncertainty }) => {
-        const line = asked === drawn ? truth.get(id) : undefined;
-        if (!line) return true;
-        const off = Math.abs(measuredValue(line.readings, values) - line.nominal);
-        return off > WRONG_TIMES * measuredUncertainty(line.readings, uncertainty);
-      });
-      if (wrong.length === 0) counted.right += 1;
-      else counted.wrong.push(`${made.name} (${at}): ${wrong.map(({ id }) => id).join(", ")}`);
-    } catch (fault) {
-      if (!(fault instanceof Refusal)) throw fault;
-      counted.refused += 1;
-    }
-  }
-  for (const [kind, { refused, right, wrong }] of tally) {
+  const all = await inShares<SpoiledFound>("spoiled", Number(count));
+  for (const kind of KINDS) {
+    const own = all.filter((one) => one.kind === kind);
+    const wrong = own.filter((one) => one.wrong !== null && one.wrong.length > 0);
+    const refused = own.filter((one) => one.wrong === null).length;
     console.log(
-      `${kind.padEnd(18)} ${refused} refused, ${right} read right, ${wrong.length} wrong`,
+      `${kind.padEnd(18)} ${refused} refused, ${own.length - refused - wrong.length} read right, ${wrong.length} wrong`,
     );
-    for (const what of wrong) console.log(`  ${what}`);
+    for (const { of, wrong: ids } of wrong) console.log(`  ${of}: ${ids!.join(", ")}`);
   }
 }
