@@ -2,6 +2,7 @@ import { project, type Camera } from "@/core/photo/camera";
 import { areaOf } from "@/core/photo/edges";
 import { placeOfCell, type Field } from "@/core/photo/field";
 import { plainArea, type MatPoint, type MatSize } from "@/core/photo/mat";
+import { colouredMm2 } from "./coloured";
 import { Scope, type Mat, type Vision } from "./library";
 import { ENCODING_POWER, type Picture } from "./picture";
 
@@ -13,6 +14,8 @@ export interface Flattened {
   distance: Field;
   /** Bodies of steel, the largest first. */
   bodies: Body[];
+  /** How much of it has a colour and isn't steel, mm². */
+  colouredMm2: number;
 }
 
 /** One connected body, in rough outlines. */
@@ -70,6 +73,7 @@ export function flatten(
       light: field,
       distance: distanceField(cv, mask, field, scope),
       bodies: bodiesIn(cv, mask, field, scope),
+      colouredMm2: colouredMm2(cv, flat, { light: field, mask }),
     };
   } finally {
     scope.delete();

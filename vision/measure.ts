@@ -26,6 +26,8 @@ import type { Picture } from "./picture";
 /** Smaller pictures have too few pixels to a millimetre. */
 const MIN_LONG_PX = 1200;
 const MIN_SHORT_PX = 900;
+/** More than this of a colour on the mat is a hand, or something else that may hide an edge, mm². */
+const MAX_COLOURED_MM2 = 30;
 /** A second body of this share of the first one's area is another piece. */
 const ANOTHER_SHARE = 0.08;
 
@@ -135,6 +137,7 @@ export function measurePicture(
     mat: mat.size,
     mmPerPixel: mat.mmPerPixel,
   });
+  if (flat.colouredMm2 > MAX_COLOURED_MM2) refuse({ code: "picture-covered" });
   const body = onlyBody(flat.bodies);
   const outline = refinedEdge(flat.light, body.outline, false, fitted.edgeBiasMm);
   const openings = body.openings.map((opening) =>

@@ -1,4 +1,11 @@
-import { projectedLine, type Eye, type Form, type Pose, type ProjectedPlace } from "./form";
+import {
+  projectedLine,
+  type Eye,
+  type Form,
+  type Pose,
+  type ProjectedPlace,
+  type Run,
+} from "./form";
 import { valueAt, type Field } from "./field";
 import { leastSquares } from "./leastSquares";
 import type { MatPoint } from "./mat";
@@ -27,6 +34,22 @@ const LENGTH_SHARE = 0.04;
 const LENGTH_MM = 2.5;
 const TURN_RAD = 0.12;
 const TURN_SHARE = 0.04;
+const lengthSpreadMm = ({ fromMm, toMm }: Run): number =>
+  LENGTH_MM + LENGTH_SHARE * (toMm - fromMm);
+const turnSpreadRad = ({ turnsRad }: Run): number =>
+  TURN_RAD + TURN_SHARE * Math.abs(turnsRad.reduce((sum, one) => sum + one, 0));
+
+/** By how many times what a learner's piece is usually off the run that is furthest off its drawing is. */
+export const timesUsual = ({ runs }: Form, { longerMm, furtherRad }: Pose): number =>
+  Math.max(
+    ...runs.map((run, at) =>
+      Math.max(
+        Math.abs(longerMm[at]!) / lengthSpreadMm(run),
+        Math.abs(furtherRad[at]!) / turnSpreadRad(run),
+      ),
+    ),
+  );
+
 /** Beyond this an edge point belongs to something else, mm. */
 const SOFT_MM = 3;
 /** While it is still only roughly laid, everything pulls as far as this, mm. */
@@ -220,11 +243,8 @@ function improved(
 ): Fit {
   const { runs } = form;
   const curved = runs.flatMap(({ turnsRad }, run) => (turnsRad.length > 0 ? [run] : []));
-  const spreadMm = runs.map(({ fromMm, toMm }) => LENGTH_MM + LENGTH_SHARE * (toMm - fromMm));
-  const spreadRad = curved.map(
-    (run) =>
-      TURN_RAD + TURN_SHARE * Math.abs(runs[run]!.turnsRad.reduce((sum, one) => sum + one, 0)),
-  );
+  const spreadMm = runs.map(lengthSpreadMm);
+  const spreadRad = curved.map((run) => turnSpreadRad(runs[run]!));
   const unpacked = (values: readonly number[]): Pose => {
     const furtherRad = runs.map(() => 0);
     curved.forEach((run, index) => {

@@ -66,9 +66,10 @@ test.each([
   [{ medianMm: 1.51 }, "picture-other-piece"],
   [{ mostMm: 2.99 }, null],
   [{ mostMm: 3.01 }, "picture-other-piece"],
-  [{ longerMm: 69 }, null],
-  [{ longerMm: 71 }, "picture-other-piece"],
-  [{ longerMm: -71 }, "picture-other-piece"],
+  // Usual is 2.5 mm and a twenty-fifth of 200; three times that is another piece.
+  [{ longerMm: 31.4 }, null],
+  [{ longerMm: 31.6 }, "picture-other-piece"],
+  [{ longerMm: -31.6 }, "picture-other-piece"],
 ] as [Partial<{ medianMm: number; mostMm: number; longerMm: number }>, string | null][])(
   "an outline off by %o is answered with %s",
   (off, code) => {
@@ -89,3 +90,23 @@ test.each([
     expect(refusedWith(() => judgeFit(form, { pose, cost: 1, ...rest }))).toBe(code);
   },
 );
+
+// Usual is 0.12 rad and a twenty-fifth of a quarter turn: three times that is 31.4°.
+test.each([
+  [0.54, null],
+  [0.56, "picture-other-piece"],
+  [-0.56, "picture-other-piece"],
+])("a bend %s rad further than drawn is answered with %s", (further, code) => {
+  const form = formOf({
+    stock: { section: STRETCHES[0]!.section, steel: "mild" },
+    stretches: STRETCHES,
+    features: [
+      { id: "heel", kind: "bend", at: 100, angle: 90, insideRadius: 6, plane: "side" } as never,
+    ],
+  });
+  expect(form.runs).toHaveLength(3);
+  const pose = { x: 0, y: 0, headingRad: 0, side: 1 as const };
+  const off = { ...pose, longerMm: [0, 0, 0], furtherRad: [0, further, 0] };
+  const fit = { pose: off, cost: 1, medianMm: 0.1, mostMm: 0.2 };
+  expect(refusedWith(() => judgeFit(form, fit))).toBe(code);
+});

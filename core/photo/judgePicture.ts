@@ -1,5 +1,5 @@
 import { refuse } from "../problem/problem";
-import type { Fit } from "./fit";
+import { timesUsual, type Fit } from "./fit";
 import { widthAt, type Form } from "./form";
 import { MAT_EDGES, matMarks, type MatSize } from "./mat";
 
@@ -50,9 +50,8 @@ export function judgeMat(
 const MAX_MEDIAN_MM = 1.2;
 const MAX_MOST_MM = 3;
 const MAX_SHARE = 0.25;
-/** A piece whose runs came out further from the plan than this, as a share, or mm, is another. */
-const MAX_LENGTH_SHARE = 0.35;
-const MAX_LENGTH_MM = 25;
+/** A piece with a run off its drawing by more than so many times the usual is another. */
+const MAX_TIMES_USUAL = 3;
 
 /**
  * Whether what lies on the mat is the piece of the plan.
@@ -60,13 +59,11 @@ const MAX_LENGTH_MM = 25;
  * @throws Refusal where it isn't
  */
 export function judgeFit(form: Form, { pose, medianMm, mostMm }: Fit): void {
-  const { lengthMm } = form.bar;
-  const widthMm = widthAt(form, lengthMm / 2);
-  const longer = pose.longerMm.reduce((sum, mm) => sum + mm, 0);
+  const widthMm = widthAt(form, form.bar.lengthMm / 2);
   if (
     medianMm > Math.max(MAX_MEDIAN_MM, widthMm * MAX_SHARE * 0.5) ||
     mostMm > Math.max(MAX_MOST_MM, widthMm * MAX_SHARE) ||
-    Math.abs(longer) > Math.max(MAX_LENGTH_MM, lengthMm * MAX_LENGTH_SHARE)
+    timesUsual(form, pose) > MAX_TIMES_USUAL
   )
     refuse({ code: "picture-other-piece", mm: mostMm });
 }

@@ -198,11 +198,13 @@ function driftAround(
 function endOf(index: EdgeIndex, place: TracePlace, form: Form, way: 1 | -1): Hit | null {
   const direction = { x: Math.cos(place.headingRad) * way, y: Math.sin(place.headingRad) * way };
   const aside = Math.max(1, widthAt(form, place.planMm) * END_ASIDE);
-  return (
-    index.farthest(place, direction, aside, { onlySeen: true }) ??
-    index.farthest(place, direction, aside, { onlySeen: false })
-  );
+  const face = index.farthest(place, direction, aside, { onlySeen: true });
+  if (face || widthAt(form, place.planMm) > THIN_END_MM) return face;
+  return index.farthest(place, direction, aside, { onlySeen: false });
 }
+
+/** An end no wider than this has too little steel behind its face for it to be told where it is, mm: the outline ends there. */
+const THIN_END_MM = 3;
 
 /** An end's face reaches so far to either side of the middle, in widths: it is seen aslant. */
 const END_ASIDE = 0.75;

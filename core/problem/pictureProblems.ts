@@ -47,6 +47,10 @@ export const PICTURE_PROBLEMS = {
     "invalid",
     ({ count }) => `${count} things lie on the mat. Leave one piece alone on it.`,
   ),
+  "picture-covered": always(
+    "invalid",
+    "Something coloured lies on the mat or over the piece, perhaps a hand. Take it away: only the piece and plain paper may show.",
+  ),
   "picture-piece-cut": always(
     "invalid",
     "The piece runs over the plain middle of the mat, or something lies on its edge. Lay it within, or take a larger mat.",

@@ -22,7 +22,13 @@ interface Spoiled {
 
 type Spoil = (scene: Scene, made: Piece, random: Random, other: Piece) => Spoiled;
 
-const SKIN = [0.45, 0.3, 0.22] as const;
+/** Hands and gloves, from light to dark. */
+const HANDS = [
+  [0.72, 0.55, 0.46],
+  [0.45, 0.3, 0.22],
+  [0.2, 0.12, 0.09],
+  [0.5, 0.36, 0.18],
+] as const;
 
 const SPOILS: Record<string, Spoil> = {
   "mat cut off": (scene, asked, random) => {
@@ -47,7 +53,10 @@ const SPOILS: Record<string, Spoil> = {
     const [x, y] = [solid!.points[point]!, solid!.points[point + 1]!];
     return {
       asked,
-      scene: { ...scene, covers: [{ x, y, radiusMm: 15 + 35 * random.next(), colour: SKIN }] },
+      scene: {
+        ...scene,
+        covers: [{ x, y, radiusMm: 15 + 35 * random.next(), colour: random.pick(HANDS) }],
+      },
     };
   },
   "mirror glare": (scene, asked, random) => {

@@ -95,6 +95,7 @@ export function photograph(
   const light = new Float32Array(width * height * 3);
   takeGround();
   for (const solid of solids) takeSolid(light, solid, lens, { width, height, appearance });
+  if (covers.length > 0) takeCovers();
   blur(light, { width, height, channels: 3 }, appearance.blurPx);
   return { width, height, data: developed(light, appearance.noise, random) };
 
@@ -111,12 +112,7 @@ export function photograph(
         const at = (v * width + u) * 3;
         const lit =
           shadow(x, y) * (1 - appearance.light.uneven * ((x / widthMm + y / heightMm) / 2));
-        const cover =
-          covers.length === 0
-            ? undefined
-            : covers.find((one) => Math.hypot(x - one.x, y - one.y) < one.radiusMm);
-        if (cover) for (let c = 0; c < 3; c += 1) light[at + c] = cover.colour[c]! * lit;
-        else if (x >= 0 && x <= widthMm && y >= 0 && y <= heightMm) {
+        if (x >= 0 && x <= widthMm && y >= 0 && y <= heightMm) {
           const shade = paper(x, y) * lit;
           light[at] = shade;
           light[at + 1] = shade * 0.985;
@@ -125,6 +121,21 @@ export function photograph(
           const grain = 1 + 0.25 * Math.sin(y * 0.7 + 3 * Math.sin(x * 0.01));
           for (let c = 0; c < 3; c += 1) light[at + c] = WOOD[c]! * grain * lit;
         }
+      }
+    }
+  }
+
+  /** What lies over all else, flat and evenly lit. */
+  function takeCovers(): void {
+    const xs = new Float64Array(width);
+    const ys = new Float64Array(width);
+    for (let v = 0; v < height; v += 1) {
+      lens.groundRow(v, xs, ys);
+      for (let u = 0; u < width; u += 1) {
+        const cover = covers.find(
+          ({ x, y, radiusMm }) => Math.hypot(xs[u]! - x, ys[u]! - y) < radiusMm,
+        );
+        if (cover) light.set(cover.colour, (v * width + u) * 3);
       }
     }
   }
