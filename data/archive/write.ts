@@ -130,17 +130,30 @@ async function* counted(
   files[name] = { bytes, sha256: hash.digest("hex"), ...(isLines ? { rows } : {}) };
 }
 
-/** The rows of a table, some at a time. */
+/** The rows of a table, some at a time; the next are read while the last are written. */
 async function* batches(
   tx: Transaction,
   table: ArchivedTable,
   scope: ArchiveScope,
 ): AsyncIterable<string[]> {
   await tx.execute(sql`declare archived no scroll cursor for ${rowsOf(table, scope)}`);
-  for (;;) {
-    const { rows } = await tx.execute<{ line: string }>(sql.raw(`fetch ${FETCHED} from archived`));
-    if (rows.length === 0) break;
-    yield rows.map(({ line }) => line);
+  const fetch = () => {
+    const fetched = tx.execute<{ line: string }>(sql.raw(`fetch ${FETCHED} from archived`));
+    // Whoever waits for it hears of it; where the reader went away nobody does.
+    fetched.catch(() => undefined);
+    return fetched;
+  };
+  let next = fetch();
+  try {
+    for (;;) {
+      const { rows } = await next;
+      if (rows.length === 0) break;
+      next = fetch();
+      yield rows.map(({ line }) => line);
+    }
+  } finally {
+    // The connection is given back only once nothing more is asked on it.
+    await next.catch(() => undefined);
   }
   await tx.execute(sql`close archived`);
 }

@@ -8,7 +8,7 @@ import { COVERAGE } from "../perturbations";
 import { rigidMotion } from "../rigid";
 import { APART_MM, type Station } from "../trace";
 import { directionOf } from "./lengths";
-import { reckonedEdges, unseen, type LineReader, type Seen, type SeenValues } from "./reading";
+import { HIDDEN_REACH_MM, reckonedEdges, unseen, type LineReader, type Seen, type SeenValues } from "./reading";
 
 /** The run a feature is of, with what lies before and behind it. */
 function runOf({ bar }: Seen, feature: string | undefined) {
@@ -277,9 +277,6 @@ export const readGap: LineReader = (line, seen) => {
     return unseen("hidden");
   return { values: [gap], u: 0.15 };
 };
-
-/** What hidden edges may reach beyond those that were seen, mm, before a width isn't known. */
-const HIDDEN_REACH_MM = 0.2;
 
 /** The widest a scroll is across the caliper; none where an edge that was hidden may reach further. */
 export const readScrollWidth: LineReader = (line, seen) => {

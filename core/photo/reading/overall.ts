@@ -4,7 +4,7 @@ import { lineThrough } from "../line";
 import type { MatPoint } from "../mat";
 import type { Station } from "../trace";
 import { directionOf, reachAlong } from "./lengths";
-import { reckonedEdges, unseen, type LineReader, type Seen } from "./reading";
+import { HIDDEN_REACH_MM, reckonedEdges, unseen, type LineReader, type Seen } from "./reading";
 
 /** Places around a place by which an edge's course is known, and how far off it a place is a stray, mm. */
 const COURSE_PLACES = 7;
@@ -72,8 +72,6 @@ function endOutline(
 const HALVES_SHARE = 0.4;
 /** Of a run, so much has to be seen for its direction. */
 const RUN_SHARE = 0.6;
-/** What hidden edges may reach beyond those that were seen, mm, before an overall size isn't known. */
-const HIDDEN_REACH_MM = 0.2;
 
 /** The overall size of a bent bar, along or across its longest straight run. */
 export const readOverall: LineReader = (line, seen) => {

@@ -32,6 +32,9 @@ export type SeenValues =
 /** One way of reading lines. */
 export type LineReader = (line: Characteristic, seen: Seen) => SeenValues;
 
+/** What hidden edges may reach beyond those that were seen, mm, before what is across them isn't known. */
+export const HIDDEN_REACH_MM = 0.2;
+
 /** Both edges of a place: as seen, else where the bar's width puts them. */
 export function reckonedEdges(
   { x, y, headingRad, planMm, left, right }: Station,
