@@ -137,16 +137,18 @@ async function* batches(
   scope: ArchiveScope,
 ): AsyncIterable<string[]> {
   await tx.execute(sql`declare archived no scroll cursor for ${rowsOf(table, scope)}`);
+  const fetched = async () =>
+    (await tx.execute<{ line: string }>(sql.raw(`fetch ${FETCHED} from archived`))).rows;
   const fetch = () => {
-    const fetched = tx.execute<{ line: string }>(sql.raw(`fetch ${FETCHED} from archived`));
-    // Whoever waits for it hears of it; where the reader went away nobody does.
-    fetched.catch(() => undefined);
-    return fetched;
+    const rows = fetched();
+    // Whoever waits for them hears of it; where the reader went away nobody does.
+    rows.catch(() => undefined);
+    return rows;
   };
   let next = fetch();
   try {
     for (;;) {
-      const { rows } = await next;
+      const rows = await next;
       if (rows.length === 0) break;
       next = fetch();
       yield rows.map(({ line }) => line);

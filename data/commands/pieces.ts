@@ -1,5 +1,5 @@
 import { refuse } from "@/core/problem/problem";
-import { and, desc, eq, isNull, sql } from "drizzle-orm";
+import { and, desc, eq, isNull, sql, type SQL } from "drizzle-orm";
 import { askedOf, recordOf, type BenchStage } from "@/core/records/bench";
 import { areValuesOf, valuesTaken } from "@/core/measure/ways";
 import { defectKind, mayBePutRight } from "@/core/trade/defects";
@@ -8,7 +8,7 @@ import type { Verdict } from "@/core/verdict/verdict";
 import { EVERYONE, isStaff, type Actor } from "../actor";
 import type { Transaction } from "../database";
 import { notFound } from "../notFound";
-import { currentRecords } from "../queries/bench";
+import { currentRecords, recordsField, type CurrentRecords } from "../queries/bench";
 import { ofPiece } from "../ofPiece";
 import { revisionPlan, revisionStages } from "../records";
 import { readRules } from "../rules";
@@ -84,21 +84,13 @@ export async function addPiece(
   return tag;
 }
 
-/**
- * A piece of the actor's school that may still be recorded on, held against being signed
- * meanwhile; for a learner one of their own, which they check themselves.
- */
-export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) {
-  const selfCheck = !isStaff(actor);
-  // Held first, looked at afterwards: a query that waits for the lock sees what was there before it waited.
-  await tx
-    .select({ id: piece.id })
-    .from(piece)
-    .where(and(eq(piece.id, pieceId), eq(piece.schoolId, actor.schoolId)))
-    .for("key share")
-    .prepare("hold_piece")
-    .execute();
-  const [row] = await tx
+/** What is asked of a piece of the actor's school whenever something is recorded on it; for a learner only of one of their own. */
+const openPieceQuery = (
+  tx: Transaction,
+  actor: Actor,
+  { pieceId, records }: { pieceId: string; records: SQL<CurrentRecords | null> },
+) =>
+  tx
     .select({
       id: piece.id,
       schoolId: piece.schoolId,
@@ -121,6 +113,7 @@ export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) 
       latest: sql<
         string | null
       >`(select outcome from ${verdict} where ${verdict.schoolId} = ${actor.schoolId} and ${verdict.pieceId} = ${piece.id} order by sequence desc limit 1)`,
+      records,
     })
     .from(piece)
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
@@ -130,14 +123,50 @@ export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) 
       and(
         eq(piece.id, pieceId),
         eq(piece.schoolId, actor.schoolId),
-        selfCheck ? eq(piece.learnerId, actor.personId) : undefined,
+        isStaff(actor) ? undefined : eq(piece.learnerId, actor.personId),
       ),
-    )
-    // Asked with everything that is recorded: kept ready by the server under its name.
-    .prepare(selfCheck ? "open_piece_of_own" : "open_piece")
+    );
+
+const NO_RECORDS = sql<null>`null::json`;
+
+/** A query is kept ready by the server under its name, which differs where a learner asks. */
+const named = (name: string, actor: Actor) => (isStaff(actor) ? name : `${name}_of_own`);
+
+/**
+ * A piece of the actor's school that may still be recorded on, held against being signed
+ * meanwhile; for a learner one of their own, which they check themselves.
+ */
+export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) {
+  // Held first, looked at afterwards: a query that waits for the lock sees what was there before it waited.
+  await tx
+    .select({ id: piece.id })
+    .from(piece)
+    .where(and(eq(piece.id, pieceId), eq(piece.schoolId, actor.schoolId)))
+    .for("key share")
+    .prepare("hold_piece")
     .execute();
-  if (!row) notFound("piece");
-  return { ...row, selfCheck, plan: await revisionPlan(tx, row.revisionId) };
+  const [found] = await openPieceQuery(tx, actor, { pieceId, records: NO_RECORDS })
+    .prepare(named("open_piece", actor))
+    .execute();
+  if (!found) notFound("piece");
+  const { records: _, ...row } = found;
+  return { ...row, selfCheck: !isStaff(actor), plan: await revisionPlan(tx, row.revisionId) };
+}
+
+/**
+ * The same with its records. It has to be held already, as it is by whatever was just recorded on
+ * it: that refers to it.
+ */
+async function heldPiece(tx: Transaction, actor: Actor, pieceId: string) {
+  const selfCheck = !isStaff(actor);
+  const asked = recordsField({ schoolId: actor.schoolId, pieceId }, selfCheck);
+  const [found] = await openPieceQuery(tx, actor, { pieceId, records: asked })
+    .prepare(named("held_piece", actor))
+    .execute();
+  if (!found) notFound("piece");
+  const { records, ...row } = found;
+  const plan = await revisionPlan(tx, row.revisionId);
+  return { row: { ...row, selfCheck, plan }, records: records! };
 }
 
 export type OpenPiece = Awaited<ReturnType<typeof openPiece>>;
@@ -159,11 +188,11 @@ export async function assertOpen(tx: Transaction, row: OpenPiece): Promise<void>
 
 /** What the verdict on a piece is made from, as its records stand in this transaction. */
 export async function judgedFrom(tx: Transaction, row: OpenPiece) {
-  const { shop, ...records } = await currentRecords(
-    tx,
-    { schoolId: row.schoolId, pieceId: row.id },
-    row.selfCheck,
-  );
+  const { schoolId, id: pieceId, selfCheck } = row;
+  return judgedBy(row, await currentRecords(tx, { schoolId, pieceId }, selfCheck));
+}
+
+function judgedBy(row: OpenPiece, { shop, ...records }: CurrentRecords) {
   const { heats, minutes, corrections, undeclared, aids, plan } = row;
   return {
     asked: { ...askedOf({ ...plan, exercise: { step: row.step as Step }, shop }), shop },
@@ -197,7 +226,6 @@ export const takeReading = defineCommand({
   name: "take-reading",
   roles: EVERYONE,
   run: async ({ tx, actor, clockOffMs = 0 }, input) => {
-    const row = await openPiece(tx, actor, input.pieceId);
     const sent = {
       id: input.readingId,
       schoolId: actor.schoolId,
@@ -206,48 +234,52 @@ export const takeReading = defineCommand({
       values: input.values,
       instrumentId: input.instrumentId,
       supersedesId: input.supersedesId,
-      selfCheck: row.selfCheck,
+      selfCheck: !isStaff(actor),
     };
     const takenAt = byServerClock(input.takenAt, clockOffMs);
-    assertFits(row, input);
-    // The uncertainty is copied: a later check of the instrument must not change old verdicts.
-    const added = isClosed(row)
-      ? []
-      : await tx
-          .insert(reading)
-          .select(
-            tx
-              .select({
-                id: sql`${input.readingId}::uuid`.as("id"),
-                schoolId: instrument.schoolId,
-                pieceId: sql`${input.pieceId}::uuid`.as("piece_id"),
-                characteristicId: sql`${input.characteristicId}`.as("characteristic_id"),
-                values: sql`${sql.param(input.values, reading.values)}::double precision[]`.as(
-                  "values",
-                ),
-                typed: sql`${input.typed}`.as("typed"),
-                instrumentId: instrument.id,
-                instrumentUncertainty:
-                  sql`case ${instrument.kind} when 'photograph' then greatest(${instrument.uncertainty}, ${input.uncertainty ?? 0}::double precision) else ${instrument.uncertainty} end`.as(
-                    "instrument_uncertainty",
-                  ),
-                supersedesId: sql`${input.supersedesId}::uuid`.as("supersedes_id"),
-                selfCheck: sql`${row.selfCheck}::boolean`.as("self_check"),
-                takenBy: sql`${actor.personId}::uuid`.as("taken_by"),
-                takenAt: sql`${takenAt.toISOString()}::timestamptz`.as("taken_at"),
-                receivedAt: sql`now()`.as("received_at"),
-              })
-              .from(instrument)
-              .where(
-                and(eq(instrument.id, input.instrumentId), eq(instrument.schoolId, actor.schoolId)),
+    // Recorded first, looked at afterwards: the reading refers to its piece, and so holds it against being signed;
+    // what the piece doesn't take is taken back with everything else. The uncertainty is copied: a later check of
+    // the instrument must not change old verdicts.
+    const added = await tx
+      .insert(reading)
+      .select(
+        tx
+          .select({
+            id: sql`${input.readingId}::uuid`.as("id"),
+            schoolId: instrument.schoolId,
+            pieceId: sql`${input.pieceId}::uuid`.as("piece_id"),
+            characteristicId: sql`${input.characteristicId}`.as("characteristic_id"),
+            values: sql`${sql.param(input.values, reading.values)}::double precision[]`.as(
+              "values",
+            ),
+            typed: sql`${input.typed}`.as("typed"),
+            instrumentId: instrument.id,
+            instrumentUncertainty:
+              sql`case ${instrument.kind} when 'photograph' then greatest(${instrument.uncertainty}, ${input.uncertainty ?? 0}::double precision) else ${instrument.uncertainty} end`.as(
+                "instrument_uncertainty",
               ),
-          )
-          .onConflictDoNothing()
-          .returning({ id: reading.id })
-          .prepare("take_reading")
-          .execute();
+            supersedesId: sql`${input.supersedesId}::uuid`.as("supersedes_id"),
+            selfCheck: sql`${sent.selfCheck}::boolean`.as("self_check"),
+            takenBy: sql`${actor.personId}::uuid`.as("taken_by"),
+            takenAt: sql`${takenAt.toISOString()}::timestamptz`.as("taken_at"),
+            receivedAt: sql`now()`.as("received_at"),
+          })
+          .from(instrument)
+          .innerJoin(piece, and(eq(piece.schoolId, actor.schoolId), eq(piece.id, input.pieceId)))
+          .where(
+            and(eq(instrument.id, input.instrumentId), eq(instrument.schoolId, actor.schoolId)),
+          ),
+      )
+      .onConflictDoNothing()
+      .returning({ id: reading.id })
+      .prepare("take_reading")
+      .execute();
+    const { row, records } = await heldPiece(tx, actor, input.pieceId);
+    assertFits(row, input);
     if (added.length === 0) await assertSentBefore(tx, actor, sent, row);
-    return { readingId: input.readingId, verdict: await verdictNow(tx, row) };
+    else await assertOpen(tx, row);
+    const { asked, record, rules } = judgedBy(row, records);
+    return { readingId: input.readingId, verdict: judgePiece(asked, record, rules) };
   },
 });
 

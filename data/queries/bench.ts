@@ -36,12 +36,51 @@ import {
   verdict,
 } from "../schema";
 
-interface CurrentRecords {
+export interface CurrentRecords {
   readings: BenchReading[];
   defects: BenchDefect[];
   tries: BenchTry[];
   /** What the piece's school could measure with. */
   shop: ShopInstrument[];
+}
+
+const recordFields = (
+  { schoolId, pieceId }: { schoolId: string; pieceId: string },
+  selfCheck: boolean,
+) => ({
+  readings: sql<CurrentRecords["readings"]>`(
+    select coalesce(json_agg(json_build_object(
+      'id', r.id, 'characteristicId', r.characteristic_id, 'values', r.values, 'typed', r.typed,
+      'instrumentId', r.instrument_id, 'instrumentUncertainty', r.instrument_uncertainty, 'supersedesId', r.supersedes_id
+    ) order by r.taken_at, r.id), '[]')
+    from reading r
+    where r.school_id = ${schoolId} and r.piece_id = ${pieceId} and r.self_check = ${selfCheck}
+      and not exists (
+        select 1 from reading later where later.school_id = ${schoolId} and later.supersedes_id = r.id))`,
+  defects: sql<CurrentRecords["defects"]>`(
+    select coalesce(json_agg(json_build_object(
+      'id', d.id, 'kind', d.kind, 'severity', d.severity, 'atMm', d.at_mm, 'note', d.note,
+      'corrected', d.corrected, 'withdrawn', d.withdrawn, 'stage', d.stage
+    ) order by d.id), '[]')
+    from defect d
+    where d.school_id = ${schoolId} and d.piece_id = ${pieceId} and d.self_check = ${selfCheck} and not d.withdrawn)`,
+  tries: sql<CurrentRecords["tries"]>`(
+    select coalesce(json_agg(json_build_object(
+      'id', t.id, 'question', t.question, 'works', t.works) order by t.id), '[]')
+    from (select distinct on (question) id, question, works from try_result
+      where school_id = ${schoolId} and piece_id = ${pieceId} and self_check = ${selfCheck}
+      order by question, received_at desc, id desc) t)`,
+  shop: sql<CurrentRecords["shop"]>`(
+    select coalesce(json_agg(json_build_object(
+      'name', i.name, 'kind', i.kind, 'uncertainty', i.uncertainty) order by i.name), '[]')
+    from instrument i where i.school_id = ${schoolId})`,
+});
+
+/** The records that `currentRecords` gives, as one field of another query. */
+export function recordsField(...of: Parameters<typeof recordFields>) {
+  const { readings, defects, tries, shop } = recordFields(...of);
+  return sql<CurrentRecords>`json_build_object(
+    'readings', ${readings}, 'defects', ${defects}, 'tries', ${tries}, 'shop', ${shop})`;
 }
 
 /**
@@ -51,41 +90,14 @@ interface CurrentRecords {
  */
 export async function currentRecords(
   database: Queryable,
-  { schoolId, pieceId }: { schoolId: string; pieceId: string },
+  of: { schoolId: string; pieceId: string },
   selfCheck = false,
 ): Promise<CurrentRecords> {
-  // Asked with every reading: kept ready by the server under its name.
+  // Asked with everything that is recorded: kept ready by the server under its name.
   const [records] = await database
-    .select({
-      readings: sql<CurrentRecords["readings"]>`(
-        select coalesce(json_agg(json_build_object(
-          'id', r.id, 'characteristicId', r.characteristic_id, 'values', r.values, 'typed', r.typed,
-          'instrumentId', r.instrument_id, 'instrumentUncertainty', r.instrument_uncertainty, 'supersedesId', r.supersedes_id
-        ) order by r.taken_at, r.id), '[]')
-        from reading r
-        where r.school_id = ${schoolId} and r.piece_id = ${pieceId} and r.self_check = ${selfCheck}
-          and not exists (
-            select 1 from reading later where later.school_id = ${schoolId} and later.supersedes_id = r.id))`,
-      defects: sql<CurrentRecords["defects"]>`(
-        select coalesce(json_agg(json_build_object(
-          'id', d.id, 'kind', d.kind, 'severity', d.severity, 'atMm', d.at_mm, 'note', d.note,
-          'corrected', d.corrected, 'withdrawn', d.withdrawn, 'stage', d.stage
-        ) order by d.id), '[]')
-        from defect d
-        where d.school_id = ${schoolId} and d.piece_id = ${pieceId} and d.self_check = ${selfCheck} and not d.withdrawn)`,
-      tries: sql<CurrentRecords["tries"]>`(
-        select coalesce(json_agg(json_build_object(
-          'id', t.id, 'question', t.question, 'works', t.works) order by t.id), '[]')
-        from (select distinct on (question) id, question, works from try_result
-          where school_id = ${schoolId} and piece_id = ${pieceId} and self_check = ${selfCheck}
-          order by question, received_at desc, id desc) t)`,
-      shop: sql<CurrentRecords["shop"]>`(
-        select coalesce(json_agg(json_build_object(
-          'name', i.name, 'kind', i.kind, 'uncertainty', i.uncertainty) order by i.name), '[]')
-        from instrument i where i.school_id = ${schoolId})`,
-    })
+    .select(recordFields(of, selfCheck))
     .from(school)
-    .where(eq(school.id, schoolId))
+    .where(eq(school.id, of.schoolId))
     .prepare("current_records")
     .execute();
   return records!;
