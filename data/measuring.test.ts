@@ -1,5 +1,5 @@
 import { eq } from "drizzle-orm";
-import type { Pool } from "pg";
+import { Client, type Pool } from "pg";
 import { CAUSE_CODES } from "@/core/cause/causes";
 import { NOTHING_LEARNED } from "@/core/cause/learned";
 import { likelyCauses } from "@/core/cause/likely";
@@ -65,6 +65,38 @@ test("a reading of a picture has its own uncertainty, never below the instrument
   expect(stated(first)).toBeCloseTo(0.37, 9);
   expect(stated(second)).toBe(photograph.uncertainty);
   expect(stated(third)).toBeLessThan(1);
+});
+
+test("a reading is saved and judged in five round trips", async () => {
+  const { pieceId, characteristics } = await startFid(database, ours);
+  const [first, second] = characteristics;
+  await actOk(database, ours.assistant, "take-reading", readingFor(ours, pieceId, first!));
+  const asked = jest.spyOn(Client.prototype, "query");
+  await actOk(database, ours.assistant, "take-reading", readingFor(ours, pieceId, second!));
+  const count = asked.mock.calls.length;
+  asked.mockRestore();
+  expect(count).toBe(5);
+});
+
+test("a reading that its piece doesn't take leaves nothing behind", async () => {
+  const { pieceId, characteristics } = await startFid(database, ours);
+  const [line] = characteristics;
+  const refused = [
+    [{ characteristicId: "nowhere" }, "invalid"],
+    [{ pieceId: newId() }, "not-found"],
+    [{ instrumentId: newId() }, "not-found"],
+  ] as const;
+  for (const [more, code] of refused) {
+    const reading = { ...readingFor(ours, pieceId, line!), ...more };
+    expect(await act(database, ours.assistant, "take-reading", reading)).toMatchObject({
+      error: { code },
+    });
+  }
+  const kept = await database
+    .select()
+    .from(schema.reading)
+    .where(eq(schema.reading.pieceId, pieceId));
+  expect(kept).toEqual([]);
 });
 
 describe("tries", () => {
