@@ -42,8 +42,9 @@ export function colouredMm2(
     const near = scope.keep(new cv.Mat());
     cv.dilate(small(mask), near, round(2 * BESIDE_STEEL_MM));
     const found = scope.keep(new cv.Mat(size.height, size.width, cv.CV_8UC1));
-    const paper = paperColour(small(flat).data, near.data);
-    const [colours, steel, to] = [small(flat).data, near.data, found.data];
+    const seen = small(flat);
+    const [colours, steel, to] = [seen.data, near.data, found.data];
+    const paper = paperColour(colours, steel);
     for (let at = 0; at < to.length; at += 1) {
       const [r, g, b] = [0, 1, 2].map((one) => colours[at * 4 + one]! / paper[one]!) as [
         number,

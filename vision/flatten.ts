@@ -241,7 +241,8 @@ function distanceField(cv: Vision, mask: Mat, field: Field, scope: Scope): Field
     for (let at = 0; at < to.length; at += 1) to[at] = from[at]! > 127 === isInside ? 255 : 0;
     const far = scope.keep(new cv.Mat());
     cv.distanceTransform(one, far, cv.DIST_L2, 5);
-    return far.data32F;
+    // Kept apart from the library's memory: its views end where that grows.
+    return far.data32F.slice();
   }) as [Float32Array, Float32Array];
   const data = Float32Array.from(inside, (value, at) => (outside[at]! - value) / DISTANCE_PER_MM);
   const half = (scale - 1) / 2 / field.perMm;
