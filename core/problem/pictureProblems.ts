@@ -59,7 +59,7 @@ export const PICTURE_PROBLEMS = {
   "picture-other-piece": problem<{ mm: number }>(
     "invalid",
     ({ mm }) =>
-      `What lies there isn't the piece of the plan: it is off by ${shown(mm)} mm and more. Take hands and tools away, or choose the exercise it is.`,
+      `What lies there isn't the piece of the plan: it is off by ${shown(mm)} mm and more. Take hands, tools and dark shadows away, or choose the exercise it is.`,
   ),
 };
 
