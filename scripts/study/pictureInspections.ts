@@ -42,8 +42,12 @@ function inspected(): (Asked & { name: string })[] {
   const all = [...WORKED_EXERCISES, ...SHELF_EXERCISES].flatMap(({ content, step }) => {
     const { piece, planEdits, name } = exerciseContentSchema.parse(content);
     if ((piece.parts ?? []).length > 0) return [];
-    const all = linesOf(piece, planPiece(piece).characteristics, planEdits);
-    const lines = measuringPlanOf(all, planEdits).filter(isSize);
+    const planned = planPiece(piece).characteristics;
+    const all = linesOf(piece, planned, planEdits);
+    // What is true of a made piece is known of the plan's own lines.
+    const lines = measuringPlanOf(all, planEdits).filter(
+      (line) => isSize(line) && planned.some(({ id }) => id === line.id),
+    );
     const hasRoom = randomScene(piece, "a3", PHONE, seededRandom(1)) !== null;
     return lines.length < MIN_LINES || !hasRoom ? [] : [askedFor(name, piece, { lines, step })];
   });
