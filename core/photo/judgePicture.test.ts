@@ -62,8 +62,8 @@ const STRETCHES = [
 ];
 
 test.each([
-  [{ medianMm: 1.49 }, null],
-  [{ medianMm: 1.51 }, "picture-other-piece"],
+  [{ medianMm: 1.19 }, null],
+  [{ medianMm: 1.21 }, "picture-other-piece"],
   [{ mostMm: 2.99 }, null],
   [{ mostMm: 3.01 }, "picture-other-piece"],
   // Usual is 2.5 mm and a twenty-fifth of 200; three times that is another piece.
@@ -108,5 +108,21 @@ test.each([
   const pose = { x: 0, y: 0, headingRad: 0, side: 1 as const };
   const off = { ...pose, longerMm: [0, 0, 0], furtherRad: [0, further, 0] };
   const fit = { pose: off, cost: 1, medianMm: 0.1, mostMm: 0.2 };
+  expect(refusedWith(() => judgeFit(form, fit))).toBe(code);
+});
+
+test.each([
+  [{ medianMm: 2.39 }, null],
+  [{ medianMm: 2.41 }, "picture-other-piece"],
+  [{ mostMm: 4.79 }, null],
+  [{ mostMm: 4.81 }, "picture-other-piece"],
+])("a plate 40 mm wide off by %o is answered with %s", (off, code) => {
+  const section = { shape: "flat" as const, width: 40, thickness: 6 };
+  const form = formOf({
+    stock: { section, steel: "mild" },
+    stretches: [{ ...STRETCHES[0]!, section }],
+  });
+  const pose = { x: 0, y: 0, headingRad: 0, side: 1 as const, longerMm: [0], furtherRad: [0] };
+  const fit = { pose, cost: 1, medianMm: 0.1, mostMm: 0.2, ...off };
   expect(refusedWith(() => judgeFit(form, fit))).toBe(code);
 });

@@ -49,7 +49,7 @@ export function judgeMat(
 /** An outline this far off a plan's form is another piece's, mm, or this share of its width. */
 const MAX_MEDIAN_MM = 1.2;
 const MAX_MOST_MM = 3;
-const MAX_SHARE = 0.25;
+const MAX_SHARE = 0.12;
 /** A piece with a run off its drawing by more than so many times the usual is another. */
 const MAX_TIMES_USUAL = 3;
 

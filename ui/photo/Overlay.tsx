@@ -212,7 +212,7 @@ function placedTags(
   return lines.flatMap(({ line, number, judgement }) => {
     const place = places[line.id];
     if (!judgement || !place) return [];
-    const text = `${printMeasured(judgement.value, line.unit, unit)}${line.unit === "deg" ? "°" : ""}`;
+    const text = printMeasured(judgement.value, line.unit, unit);
     const wide = (TAG.pad + text.length * TAG.perLetter + 12) * scale;
     const high = TAG.high * scale;
     const clear = ({ x, y }: { x: number; y: number }) =>
