@@ -19,6 +19,9 @@ const { json: asJson, pictures: pictureCount } = parseArgs({
   },
 }).values;
 
+/** Pictures with something wrong with them. */
+const SPOILED_PICTURES = 200;
+
 const atLeast = (value, unit, limit) => ({ value, unit, limit: `≥ ${limit}`, ok: value >= limit });
 /** A figure without a promise. */
 const said = (value, unit) => ({ value, unit, limit: "for the record", ok: true });
@@ -43,6 +46,11 @@ await main(async () => {
   const { unfinished, mixed, perSecond } = await runJson("scripts/bench/advice.ts", process.env);
   const evening = await runJson("scripts/bench/evening.ts", process.env);
   const pictures = runSourceJson("scripts/bench/pictures.ts", process.env, pictureCount);
+  const spoiled = runSourceJson(
+    "scripts/bench/spoiled.ts",
+    process.env,
+    String(Math.min(SPOILED_PICTURES, Number(pictureCount))),
+  );
   const refused = Object.values(pictures.refused).reduce((sum, one) => sum + one, 0);
   const offOf = (measure) => pictures.measures[measure]?.meanOff ?? Infinity;
   const share = (of, all) => Math.round((1000 * of) / Math.max(1, all)) / 10;
@@ -187,6 +195,15 @@ await main(async () => {
         "%",
         1,
       ),
+      "spoiled pictures refused": said(spoiled.refused, "pictures"),
+      "spoiled pictures read right all the same": said(spoiled.right, "pictures"),
+      "spoiled pictures read wrong": atMost(spoiled.wrong, "pictures", 0),
+      "a picture in the browser: tasks of the page over 50 ms": atMost(
+        pages.byPicture.tasks,
+        "tasks",
+        0,
+      ),
+      "the same, from the picture to its readings": said(pages.byPicture.seconds, "s"),
       "reading saved and judged, against bare INSERT + SELECT": atMost(
         reading.oursMs / reading.bareMs,
         "times",

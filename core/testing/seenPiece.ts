@@ -12,7 +12,6 @@ const EYE = { x: 0, y: 0, z: 500 };
  * drawing, its edges exactly where its width puts them.
  *
  * @param change what a picture has otherwise at a place; null where it has nothing there
- * @example seenPiece(piece).bar.stations.length → about two a millimetre
  */
 export function seenPiece(
   piece: Piece,

@@ -1,5 +1,6 @@
 import { gzipSync } from "node:zlib";
 import { openBrowser } from "./browser.mjs";
+import { measureByPicture } from "./picture.mjs";
 import { takeInByKeys } from "./takeIn.mjs";
 
 /** The draft whose bar is dragged: two stretches, three features, and every kind of warning. */
@@ -17,6 +18,10 @@ export async function measurePages(address) {
     await desk.goto(`${address}${bench}`, { waitUntil: "networkidle" });
     const judgementMs = await judgementTimes(desk);
     const takeIn = await takeInByKeys(await signedIn(browser, address, "Oda Fenwright"), address);
+    const byPicture = await measureByPicture(
+      await signedIn(browser, address, "Oda Fenwright"),
+      `${address}${bench}`,
+    );
     await desk.goto(`${address}/set`);
     const design = await desk.getByRole("link", { name: DRAFT }).getAttribute("href");
     const shellBytes = await firstLoad(browser, address, "Oda Fenwright", "/climb/track-record");
@@ -40,6 +45,7 @@ export async function measurePages(address) {
       designerBytes: designerBytes - shellBytes,
       judgementMs,
       takeIn,
+      byPicture,
       editMs,
       sheetMs,
       floorBytes: floorBytes - shellBytes,

@@ -137,7 +137,7 @@ export async function wronglyRead(
 }
 
 /** What a spoiled picture came to. */
-interface SpoiledFound {
+export interface SpoiledFound {
   kind: string;
   /** Of what it was, with its number. */
   of: string;
