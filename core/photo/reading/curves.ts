@@ -8,7 +8,14 @@ import { COVERAGE } from "../perturbations";
 import { rigidMotion } from "../rigid";
 import { APART_MM, type Station } from "../trace";
 import { directionOf } from "./lengths";
-import { HIDDEN_REACH_MM, reckonedEdges, unseen, type LineReader, type Seen, type SeenValues } from "./reading";
+import {
+  HIDDEN_REACH_MM,
+  reckonedEdges,
+  unseen,
+  type LineReader,
+  type Seen,
+  type SeenValues,
+} from "./reading";
 
 /** The run a feature is of, with what lies before and behind it. */
 function runOf({ bar }: Seen, feature: string | undefined) {
