@@ -87,7 +87,7 @@ export function readLines(bar: Bar, lines: readonly Characteristic[], taken: Tak
   return withMatches(bar, lines, { readings, notSeen });
 }
 
-/** A hair's change of the camera that moves a reading by more, mm or degrees, or more often its own uncertainty, took it from another place. */
+/** Where a slightly other camera moves a reading by more than both of these, in mm or degrees and in its own uncertainties, it was taken from another place. */
 const MAX_JUMP = 1.5;
 const MAX_JUMP_TIMES = 8;
 

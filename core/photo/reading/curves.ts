@@ -31,6 +31,8 @@ function runOf({ bar }: Seen, feature: string | undefined) {
   };
 }
 
+type FoundRun = NonNullable<ReturnType<typeof runOf>>;
+
 /** Straight bar on either side of a bend is followed this far at the most, mm. */
 const LEG_MM = 60;
 /** And is at least so long. */
@@ -101,7 +103,7 @@ const MAX_UPRIGHT = 2.5;
 const AGREE_TIMES = 2;
 
 /** By the circle through the inside edge over the middle of a bend, as if the bar were as thick all along as there. */
-function arcRadius(nominalMm: number, found: NonNullable<ReturnType<typeof runOf>>, seen: Seen) {
+function arcRadius(nominalMm: number, found: FoundRun, seen: Seen) {
   const { own, turnsRad } = found;
   const { form, pose } = seen.bar;
   const quarter = Math.floor(own.length / 6);
@@ -141,10 +143,7 @@ const MIN_CORNER_RAD = Math.PI / 6;
 const MAX_CORNER_RAD = (2 * Math.PI) / 3;
 
 /** By how far a bend's inside edge keeps from the corner that the edges of its legs would make. */
-function cornerRadius(
-  { own, turnsRad, before, after }: NonNullable<ReturnType<typeof runOf>>,
-  seen: Seen,
-): Radius | null {
+function cornerRadius({ own, turnsRad, before, after }: FoundRun, seen: Seen): Radius | null {
   const side = insideSide(turnsRad, seen.bar.pose.side);
   const [first, last] = [own[0], own.at(-1)];
   if (!first || !last) return null;
