@@ -69,7 +69,7 @@ const RING = bar(
 );
 const TWIST = bar(square(12), {
   stretches: [{ id: "rod", kind: "prism", section: square(12), length: 230 }],
-  features: [{ id: "turns", kind: "twist", from: 60, to: 160, turns: 3, hand: "right" }],
+  features: [{ id: "turns", kind: "twist", from: 65, to: 165, turns: 3, hand: "right" }],
 });
 
 /** Three megapixels are taken in a few seconds, and are still 0.18 mm to a pixel. */

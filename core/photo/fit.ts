@@ -1,10 +1,12 @@
 import {
   projectedLine,
+  stepsAlong,
   type Eye,
   type Form,
   type Pose,
   type ProjectedPlace,
   type Run,
+  type Step,
 } from "./form";
 import { valueAt, type Field } from "./field";
 import { leastSquares } from "./leastSquares";
@@ -55,6 +57,12 @@ const SOFT_MM = 3;
 /** While it is still only roughly laid, everything pulls as far as this, mm. */
 const FAR_MM = 15;
 
+/** How many places of an outline are looked at, and how far apart the form's line is, mm: to find the way round, and to lay it there. */
+const COARSE_POINTS = 70;
+const COARSE_MM = 7;
+const FINE_POINTS = 220;
+const FINE_MM = 3.5;
+
 /** Ways round that are tried, and how many are looked at closer. */
 const TURNS_TRIED = 36;
 const LOOKED_CLOSER = 3;
@@ -66,17 +74,18 @@ const LOOKED_CLOSER = 3;
  * @returns the best, and the best that lies the other way round
  */
 export function layForm(form: Form, target: Target): Fit[] {
-  const middle = middleOf(target.edge);
   const sides: (1 | -1)[] = form.runs.some(({ feature }) => feature) ? [1, -1] : [1];
-  const coarse = sampled(target.edge, 70);
-  const starts = sides.flatMap((side) =>
-    Array.from({ length: TURNS_TRIED }, (_, index) =>
-      startAt(form, target, middle, { side, headingRad: (index / TURNS_TRIED) * 2 * Math.PI }),
-    ),
-  );
-  const rough = { ...target, edge: coarse };
-  const ranked = starts
-    .map((pose) => ({ pose, cost: costOf(form, pose, rough) }))
+  const coarse = { ...target, edge: sampled(target.edge, COARSE_POINTS) };
+  const steps = stepsAlong(form, COARSE_MM);
+  const middle = middleOf(target.edge);
+  const ranked = sides
+    .flatMap((side) =>
+      Array.from({ length: TURNS_TRIED }, (_, index) => {
+        const headingRad = (index / TURNS_TRIED) * 2 * Math.PI;
+        const pose = startAt({ form, steps, target }, middle, { side, headingRad });
+        return { pose, cost: roughCost({ form, steps, target: coarse }, pose) };
+      }),
+    )
     .sort((a, b) => a.cost - b.cost);
   const distinct: Pose[] = [];
   for (const { pose } of ranked) {
@@ -85,13 +94,17 @@ export function layForm(form: Form, target: Target): Fit[] {
     if (distinct.every((one) => isOtherWay(one, pose, Math.PI / 7))) distinct.push(pose);
   }
   const closer = distinct
-    .map((pose) => improved(form, pose, rough, { rounds: 12, apartMm: 7, softMax: FAR_MM }))
+    .map((pose) =>
+      improved(form, pose, coarse, { rounds: 12, apartMm: COARSE_MM, softMax: FAR_MM }),
+    )
     .sort((a, b) => a.cost - b.cost);
   const best = closer[0]!;
   const other = closer.find(({ pose }) => isOtherWay(pose, best.pose, Math.PI / 2));
-  const fine = { ...target, edge: sampled(target.edge, 220) };
+  const fine = { ...target, edge: sampled(target.edge, FINE_POINTS) };
   return (other ? [best, other] : [best])
-    .map(({ pose }) => improved(form, pose, fine, { rounds: 24, apartMm: 3.5, softMax: SOFT_MM }))
+    .map(({ pose }) =>
+      improved(form, pose, fine, { rounds: 24, apartMm: FINE_MM, softMax: SOFT_MM }),
+    )
     .sort((a, b) => a.cost - b.cost);
 }
 
@@ -118,16 +131,21 @@ const sampled = <One>(items: readonly One[], count: number): One[] => {
   );
 };
 
+/** A form's line in steps, and what it is laid onto. */
+interface Laying {
+  form: Form;
+  steps: readonly Step[];
+  target: Target;
+}
+
 function startAt(
-  form: Form,
-  { eye }: Target,
+  { form, steps, target: { eye } }: Laying,
   middle: MatPoint,
   { side, headingRad }: Pick<Pose, "side" | "headingRad">,
 ): Pose {
   const still = form.runs.map(() => 0);
   const pose: Pose = { x: 0, y: 0, headingRad, side, longerMm: still, furtherRad: still };
-  const edge = projectedLine(form, pose, eye, 4).flatMap(edgesAt);
-  const own = middleOf(edge);
+  const own = middleOf(projectedLine(form, steps, pose, eye).flatMap(edgesAt));
   return { ...pose, x: middle.x - own.x, y: middle.y - own.y };
 }
 
@@ -139,41 +157,43 @@ function edgesAt({ x, y, headingRad, leftMm, rightMm }: ProjectedPlace): [MatPoi
   ];
 }
 
-function costOf(form: Form, pose: Pose, target: Target): number {
-  const nearest = new Int32Array(target.edge.length);
-  return residualsOf(form, pose, target, { apartMm: 6, nearest }).reduce(
-    (sum, one) => sum + Math.min(Math.abs(one), 12),
-    0,
-  );
+function roughCost(laying: Laying, pose: Pose): number {
+  const offs = offsOf(laying, pose, { nearest: new Int32Array(laying.target.edge.length) });
+  return offs.reduce((sum, one) => sum + Math.min(Math.abs(one), 12), 0);
+}
+
+/** Which step of the line each point is nearest to, kept from one look to the next. */
+interface Near {
+  nearest: Int32Array;
+  /** Whether the line has hardly moved since: the nearest is taken to be the same. */
+  isKept?: boolean;
 }
 
 /** How far edge points lie off the form's edges, and the form's edges off the outline, mm. */
-function residualsOf(
-  form: Form,
-  pose: Pose,
-  { edge, distance, eye }: Target,
-  { apartMm, nearest }: { apartMm: number; nearest: Int32Array },
-): number[] {
-  const line = projectedLine(form, pose, eye, apartMm);
-  const offs = offLine(line, edge, nearest);
-  for (const place of line)
-    for (const { x, y } of edgesAt(place)) offs.push(valueAt(distance, x, y));
+function offsOf({ form, steps, target }: Laying, pose: Pose, near: Near): Float64Array {
+  const { edge, distance, eye } = target;
+  const line = projectedLine(form, steps, pose, eye);
+  const offs = new Float64Array(edge.length + 2 * line.length);
+  offLine(line, edge, near, offs);
+  let at = edge.length;
+  for (const { x, y, headingRad, leftMm, rightMm } of line) {
+    const [nx, ny] = [-Math.sin(headingRad), Math.cos(headingRad)];
+    offs[at++] = valueAt(distance, x + nx * leftMm, y + ny * leftMm);
+    offs[at++] = valueAt(distance, x - nx * rightMm, y - ny * rightMm);
+  }
   return offs;
 }
 
 /** A step appears on the mat at most so much longer than it is: a bar is low beside the camera's height. */
 const LONGER = 1.5;
 
-/**
- * How far points lie outside of a line's width, mm; beyond its ends, which are cut square, outside of them.
- *
- * @param nearest step of the line each point was nearest to before, kept up to date: looked at first, most others needn't be
- */
+/** How far points lie outside of a line's width, mm; beyond its ends, which are cut square, outside of them. */
 function offLine(
   line: readonly ProjectedPlace[],
   points: readonly MatPoint[],
-  nearest: Int32Array,
-): number[] {
+  { nearest, isKept = false }: Near,
+  offs: Float64Array,
+): void {
   const last = line.length - 1;
   const ends = { isFirst: false, isLast: false };
   const offAt = (at: number, point: MatPoint): number => {
@@ -182,15 +202,11 @@ function offLine(
     return offStep(line[at - 1]!, line[at]!, point, ends);
   };
   // Beyond this from a step's first place, and what is the best so far, it can't be nearer.
-  const reachMm = new Float64Array(line.length);
-  for (let at = 1; at <= last; at += 1) {
-    const [a, b] = [line[at - 1]!, line[at]!];
-    reachMm[at] = Math.max(a.leftMm, a.rightMm, b.leftMm, b.rightMm) + (b.mm - a.mm) * LONGER;
-  }
-  return points.map((point, index) => {
+  const reachMm = isKept ? null : reachesOf(line);
+  for (const [index, point] of points.entries()) {
     let found = Math.min(last, Math.max(1, nearest[index]!));
     let best = offAt(found, point);
-    for (let at = 1; at <= last; at += 1) {
+    for (let at = 1; reachMm && at <= last; at += 1) {
       const a = line[at - 1]!;
       const reach = Math.abs(best) + reachMm[at]!;
       const dx = point.x - a.x;
@@ -200,8 +216,18 @@ function offLine(
       if (Math.abs(off) < Math.abs(best)) [best, found] = [off, at];
     }
     nearest[index] = found;
-    return best;
-  });
+    offs[index] = best;
+  }
+}
+
+/** How far each step's edges reach from its first place, mm. */
+function reachesOf(line: readonly ProjectedPlace[]): Float64Array {
+  const reachMm = new Float64Array(line.length);
+  for (let at = 1; at < line.length; at += 1) {
+    const [a, b] = [line[at - 1]!, line[at]!];
+    reachMm[at] = Math.max(a.leftMm, a.rightMm, b.leftMm, b.rightMm) + (b.mm - a.mm) * LONGER;
+  }
+  return reachMm;
 }
 
 /** The same of one step of the line. */
@@ -267,24 +293,31 @@ function improved(
     ...curved.map((run) => start.furtherRad[run]!),
   ];
   const steps = [0.02, 0.02, 2e-4, ...runs.map(() => 0.02), ...curved.map(() => 5e-4)];
+  const laying = { form, steps: stepsAlong(form, apartMm, start.longerMm), target };
   const nearest = new Int32Array(target.edge.length);
   const { values, cost } = leastSquares(
     packed,
     steps,
-    (now) => {
+    (now, isSlope) => {
       const pose = unpacked(now);
-      const offs = residualsOf(form, pose, target, { apartMm, nearest });
-      runs.forEach((_, run) => offs.push(pose.longerMm[run]! / spreadMm[run]!));
-      curved.forEach((run, index) => offs.push(pose.furtherRad[run]! / spreadRad[index]!));
-      return Float64Array.from(offs);
+      const offs = offsOf(laying, pose, { nearest, isKept: isSlope });
+      const all = new Float64Array(offs.length + runs.length + curved.length);
+      all.set(offs);
+      runs.forEach((_, run) => {
+        all[offs.length + run] = pose.longerMm[run]! / spreadMm[run]!;
+      });
+      curved.forEach((run, index) => {
+        all[offs.length + runs.length + index] = pose.furtherRad[run]! / spreadRad[index]!;
+      });
+      return all;
     },
     { rounds, softMax },
   );
   const pose = unpacked(values);
-  const line = projectedLine(form, pose, target.eye, apartMm);
-  const sorted = offLine(line, target.edge, nearest)
+  const sorted = offsOf(laying, pose, { nearest })
+    .subarray(0, target.edge.length)
     .map(Math.abs)
-    .sort((a, b) => a - b);
+    .sort();
   return {
     pose,
     medianMm: sorted[Math.floor(sorted.length / 2)]!,

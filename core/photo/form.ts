@@ -200,35 +200,74 @@ export interface LinePlace {
   run: number;
 }
 
-/** The middle line of a form as laid, no further apart than said, mm. */
-export function placesAlong({ runs }: Form, pose: Pose, apartMm: number): LinePlace[] {
+/** A step along a form's middle line, and the bar at its end. */
+export interface Step {
+  run: number;
+  /** On the plan, mm from end A. */
+  planMm: number;
+  /** Of its run's length, and of all its run turns. */
+  lengthShare: number;
+  turnRad: number;
+  /** Half of the bar's width and height, mm. */
+  halfMm: number;
+  halfHighMm: number;
+  sides: Sides;
+}
+
+/**
+ * A form's middle line in steps no longer than said, mm; where it is laid longer, of that length.
+ * The first stands for end A.
+ */
+export function stepsAlong(
+  form: Form,
+  apartMm: number,
+  longerMm: readonly number[] = form.runs.map(() => 0),
+): Step[] {
+  const stepTo = (planMm: number) => ({
+    planMm,
+    halfMm: widthAt(form, planMm) / 2,
+    halfHighMm: heightAt(form, planMm) / 2,
+    sides: sidesAt(form, planMm),
+  });
+  const first = { run: 0, lengthShare: 0, turnRad: 0, ...stepTo(form.runs[0]!.fromMm) };
+  return [first].concat(
+    form.runs.flatMap((one, run) => {
+      const { fromMm, toMm, turnsRad } = one;
+      const turns = turnsRad.length === 0 ? [0] : turnsRad;
+      const each = Math.max(1, Math.ceil(laidMm(one, longerMm[run]!) / turns.length / apartMm));
+      const count = turns.length * each;
+      return Array.from({ length: count }, (_, step) => ({
+        run,
+        lengthShare: 1 / count,
+        turnRad: turns[Math.floor(step / each)]! / each,
+        ...stepTo(fromMm + ((toMm - fromMm) * (step + 1)) / count),
+      }));
+    }),
+  );
+}
+
+const laidMm = ({ fromMm, toMm }: Run, longerMm: number): number =>
+  Math.max((toMm - fromMm) * 0.2, toMm - fromMm + longerMm);
+
+/** The middle line of a form as laid, a place for each of its steps. */
+export function placesAlong({ runs }: Form, steps: readonly Step[], pose: Pose): LinePlace[] {
+  const lengths = runs.map((run, at) => laidMm(run, pose.longerMm[at]!));
+  const turns = runs.map(({ turnsRad }, at) => {
+    const drawnRad = turnsRad.reduce((sum, turn) => sum + turn, 0);
+    return pose.side * (drawnRad === 0 ? 1 : 1 + pose.furtherRad[at]! / drawnRad);
+  });
   let { x, y, headingRad } = pose;
   let mm = 0;
-  const line: LinePlace[] = [{ planMm: runs[0]!.fromMm, mm, x, y, headingRad, run: 0 }];
-  runs.forEach(({ fromMm, toMm, turnsRad }, run) => {
-    const drawnMm = toMm - fromMm;
-    const lengthMm = Math.max(drawnMm * 0.2, drawnMm + pose.longerMm[run]!);
-    const isStraight = turnsRad.length === 0;
-    const parts = isStraight ? 1 : turnsRad.length;
-    const drawnTurn = turnsRad.reduce((sum, turn) => sum + turn, 0);
-    const more = isStraight || drawnTurn === 0 ? 1 : 1 + pose.furtherRad[run]! / drawnTurn;
-    for (let part = 0; part < parts; part += 1) {
-      const steps = Math.max(1, Math.ceil(lengthMm / parts / apartMm));
-      const stepMm = lengthMm / parts / steps;
-      const stepRad = isStraight ? 0 : (pose.side * turnsRad[part]! * more) / steps;
-      for (let step = 0; step < steps; step += 1) {
-        const half = stepRad / 2;
-        const chord = half === 0 ? stepMm : (stepMm * Math.sin(half)) / half;
-        x += Math.cos(headingRad + half) * chord;
-        y += Math.sin(headingRad + half) * chord;
-        headingRad += stepRad;
-        mm += stepMm;
-        const share = (part + (step + 1) / steps) / parts;
-        line.push({ planMm: fromMm + drawnMm * share, mm, x, y, headingRad, run });
-      }
-    }
+  return steps.map(({ run, planMm, lengthShare, turnRad }): LinePlace => {
+    const stepMm = lengths[run]! * lengthShare;
+    const half = (turns[run]! * turnRad) / 2;
+    const chord = half === 0 ? stepMm : (stepMm * Math.sin(half)) / half;
+    x += Math.cos(headingRad + half) * chord;
+    y += Math.sin(headingRad + half) * chord;
+    headingRad += 2 * half;
+    mm += stepMm;
+    return { planMm, mm, x, y, headingRad, run };
   });
-  return line;
 }
 
 /** A place of the middle line as it appears on the mat, and how far its edges do to either side, mm. */
@@ -249,31 +288,38 @@ export interface Eye {
  * height, an edge that faces away by that of the upper side, one that faces the camera by that of
  * the lower.
  */
-export function projectedLine(form: Form, pose: Pose, eye: Eye, apartMm: number): ProjectedPlace[] {
-  const middle = eye.z / (eye.z - form.axisHeightMm);
-  return placesAlong(form, pose, apartMm).map((place): ProjectedPlace => {
-    const half = widthAt(form, place.planMm) / 2;
-    const high = heightAt(form, place.planMm) / 2;
-    const aside =
-      -(place.x - eye.x) * Math.sin(place.headingRad) +
-      (place.y - eye.y) * Math.cos(place.headingRad);
-    const sides = sidesAt(form, place.planMm);
-    const { round } = sides;
-    const upHigh = round < 1 ? (high * sides.upright) / (1 - round) : 0;
-    const edge = (way: 1 | -1): number => {
-      const off = aside + way * half;
-      const isAway = off * way > 0;
-      const upright = (off * eye.z) / (eye.z - form.axisHeightMm - (isAway ? upHigh : -upHigh));
-      const slant = Math.hypot(1, aside / (eye.z - form.axisHeightMm));
-      const touched = (aside + way * half * slant) * middle;
-      return (upright + (touched - upright) * round - aside * middle) * way;
-    };
-    return {
-      ...place,
-      x: eye.x + (place.x - eye.x) * middle,
-      y: eye.y + (place.y - eye.y) * middle,
-      leftMm: edge(1),
-      rightMm: edge(-1),
-    };
-  });
+export function projectedLine(
+  form: Form,
+  steps: readonly Step[],
+  pose: Pose,
+  eye: Eye,
+): ProjectedPlace[] {
+  const below = eye.z - form.axisHeightMm;
+  const middle = eye.z / below;
+  return placesAlong(form, steps, pose).map(
+    ({ planMm, mm, x, y, headingRad, run }, at): ProjectedPlace => {
+      const { halfMm, halfHighMm, sides } = steps[at]!;
+      const { upright, round } = sides;
+      const aside = -(x - eye.x) * Math.sin(headingRad) + (y - eye.y) * Math.cos(headingRad);
+      const upHigh = round < 1 ? (halfHighMm * upright) / (1 - round) : 0;
+      const slant = Math.sqrt(1 + (aside / below) ** 2);
+      const edge = (way: 1 | -1): number => {
+        const off = aside + way * halfMm;
+        const isAway = off * way > 0;
+        const cornered = (off * eye.z) / (below - (isAway ? upHigh : -upHigh));
+        const touched = (aside + way * halfMm * slant) * middle;
+        return (cornered + (touched - cornered) * round - aside * middle) * way;
+      };
+      return {
+        planMm,
+        mm,
+        x: eye.x + (x - eye.x) * middle,
+        y: eye.y + (y - eye.y) * middle,
+        headingRad,
+        run,
+        leftMm: edge(1),
+        rightMm: edge(-1),
+      };
+    },
+  );
 }

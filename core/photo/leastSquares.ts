@@ -10,24 +10,25 @@ export interface LeastSquaresOptions {
  * Least squares by Levenberg–Marquardt (Marquardt 1963) with numerical derivatives.
  *
  * @param steps of the derivative, one for each value
+ * @param of residuals of values; asked for a slope, these are a step away from what it was asked for without one last
  * @returns the values and the normal matrix JᵀJ there
  */
 export function leastSquares(
   start: readonly number[],
   steps: readonly number[],
-  of: (values: readonly number[]) => Float64Array,
+  of: (values: readonly number[], isSlope: boolean) => Float64Array,
   { rounds, softMax = Infinity }: LeastSquaresOptions,
 ): { values: number[]; normal: Matrix; cost: number } {
   let values = [...start];
   let damping = 1e-3;
-  let now = of(values);
+  let now = of(values, false);
   let cost = costOf(now, softMax);
   let normal = new Matrix(values.length, values.length);
   for (let round = 0; round < rounds; round += 1) {
     const slopes = values.map((value, index) => {
       const moved = [...values];
       moved[index] = value + steps[index]!;
-      const after = of(moved);
+      const after = of(moved, true);
       for (let row = 0; row < after.length; row += 1)
         after[row] = (after[row]! - now[row]!) / steps[index]!;
       return after;
@@ -42,7 +43,7 @@ export function leastSquares(
         damped.set(at, at, damped.get(at, at) * (1 + damping) + 1e-12);
       const change = solve(damped, equations.gradient);
       const moved = values.map((value, index) => value - change.get(index, 0));
-      const after = of(moved);
+      const after = of(moved, false);
       const cheaper = costOf(after, softMax);
       isBetter = cheaper < cost;
       if (isBetter) {

@@ -4,6 +4,7 @@ import {
   heightAt,
   sidesAt,
   projectedLine,
+  stepsAlong,
   twistAt,
   widthAt,
   type Eye,
@@ -53,7 +54,8 @@ export function traceBar(
   eye: Eye,
 ): Trace {
   const index = new EdgeIndex(edges);
-  const first = projectedLine(form, pose, eye, APART_MM).map((place) => ({
+  const steps = stepsAlong(form, APART_MM, pose.longerMm);
+  const first = projectedLine(form, steps, pose, eye).map((place) => ({
     ...place,
     ...edgesBeside(index, place, place.leftMm, place.rightMm),
   }));

@@ -1,4 +1,4 @@
-import { formOf, placesAlong, widthAt, type Pose } from "@/core/photo/form";
+import { formOf, placesAlong, stepsAlong, widthAt, type Pose } from "@/core/photo/form";
 import { boundariesOf } from "@/core/photo/profile";
 import type { Seen } from "@/core/photo/reading/reading";
 import type { Levelled, Station } from "@/core/photo/trace";
@@ -25,7 +25,7 @@ export function seenPiece(
     ...{ longerMm: still, furtherRad: still },
   };
   const { lengthMm } = form.bar;
-  const places = placesAlong(form, pose, 0.5);
+  const places = placesAlong(form, stepsAlong(form, 0.5), pose);
   const stations = places.flatMap((place): Station[] => {
     if (place.mm < 0.4 || place.mm > lengthMm - 0.4) return [];
     const widthMm = widthAt(form, place.planMm);

@@ -2,7 +2,7 @@ import type { Feature } from "../../feature/registry";
 import type { Characteristic } from "../../measure/characteristic";
 import { fitCircle } from "../../measure/fits";
 import { lineThrough } from "../line";
-import { heightAt, placesAlong, twistAt, widthAt } from "../form";
+import { heightAt, placesAlong, stepsAlong, twistAt, widthAt } from "../form";
 import type { MatPoint } from "../mat";
 import { COVERAGE } from "../perturbations";
 import { rigidMotion } from "../rigid";
@@ -318,11 +318,11 @@ export const readScrollForm: LineReader = (line, seen) => {
     ({ left, right, mm }) => left && right && mm > EYE_MM && mm < lengthMm - EYE_MM,
   );
   if (traced.length < found.own.length * 0.8) return unseen("hidden");
-  const template = placesAlong(
-    form,
-    { ...pose, longerMm: pose.longerMm.map(() => 0), furtherRad: pose.furtherRad.map(() => 0) },
-    1,
-  ).filter(({ run }) => run === found.run);
+  const template = placesAlong(form, stepsAlong(form, 1), {
+    ...pose,
+    longerMm: pose.longerMm.map(() => 0),
+    furtherRad: pose.furtherRad.map(() => 0),
+  }).filter(({ run }) => run === found.run);
   const thinned = smoothed(traced).filter((_, at) => at % 4 === 0);
   return { values: [farthestOff(thinned, template)], u: 0.2 };
 };
