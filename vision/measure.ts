@@ -9,13 +9,15 @@ import type { PieceOutline } from "@/core/photo/outline";
 import {
   agreedReadings,
   openingsOff,
+  perturbedBars,
   readLines,
+  takenFrom,
   type PhotoReadings,
   type Taken,
 } from "@/core/photo/read";
 import { isSameFromEitherEnd } from "@/core/photo/symmetry";
 import { outlineOf } from "@/core/photo/takenOutline";
-import { levelled, traceBar, type Trace } from "@/core/photo/trace";
+import { traceBar, type Levelled, type Trace } from "@/core/photo/trace";
 import type { Bar } from "@/core/piece/piece";
 import { refuse } from "@/core/problem/problem";
 import { markBlurPx, findMat, greyOf } from "./findMat";
@@ -49,6 +51,8 @@ export interface Measured extends PhotoReadings {
   /** Width along the bar, mm from end A. */
   profile: [number, number][];
   trace: Trace;
+  /** The bar as it lies, heights taken off. */
+  laid: Levelled;
   /** The outline with heights taken off, in the piece's own frame. */
   outline: PieceOutline;
 }
@@ -154,26 +158,29 @@ export function measurePicture(
   judgeFit(form, fits[0]!);
   says("sizes");
   const edgeMm = edgeUncertaintyMm(mat.mmPerPixel, blurMm);
+  const thinMm = THIN_MM + THIN_PX * mat.mmPerPixel;
   const ways = fits.map((fit): Way => {
     const trace = traceBar(form, fit.pose, edges, fitted.camera.at);
-    const taken = { trace, fitted, openings, edgeMm, thinMm: THIN_MM + THIN_PX * mat.mmPerPixel };
+    const taken = takenFrom({ trace, fitted, openings, edgeMm, thinMm });
     return { fit, taken, cost: fit.cost + OPENING_WEIGHT * openingsOff(taken) ** 2 };
   });
   const { best, other } = likeliest(ways, isSameFromEitherEnd(form));
-  const { trace } = best.taken;
-  const only = readLines(bar, lines, best.taken);
-  const found = other ? agreedReadings(lines, only, readLines(bar, lines, other.taken)) : only;
-  const level = levelled(trace, fitted.camera, { camera: fitted.camera, height: 0, sag: 0 });
+  const others = perturbedBars(best.taken);
+  const only = readLines(bar, lines, best.taken, others);
+  const found = other
+    ? agreedReadings(lines, only, readLines(bar, lines, other.taken, perturbedBars(other.taken)))
+    : only;
   return {
     ...found,
     mat,
     fitted,
     outlines: edges.map((edge: readonly EdgePoint[]) => edge.map(({ x, y }) => ({ x, y }))),
-    profile: level.stations.flatMap(({ mm, widthMm }): [number, number][] =>
+    profile: best.taken.bar.stations.flatMap(({ mm, widthMm }): [number, number][] =>
       widthMm === null ? [] : [[mm, widthMm]],
     ),
-    trace,
-    outline: outlineOf(best.taken),
+    trace: best.taken.trace,
+    laid: best.taken.bar,
+    outline: outlineOf(best.taken, others),
   };
 }
 

@@ -2,7 +2,7 @@ import type { Characteristic } from "@/core/measure/characteristic";
 import { project } from "@/core/photo/camera";
 import { layOver } from "@/core/photo/layOver";
 import { mmOfPlan } from "@/core/photo/profile";
-import { levelled, type Trace } from "@/core/photo/trace";
+import type { Trace } from "@/core/photo/trace";
 import type { MatPoint } from "@/core/photo/mat";
 import { Refusal, refuse } from "@/core/problem/problem";
 import { wordsForProblem } from "@/core/problem/words";
@@ -112,7 +112,7 @@ async function takePicture({
 }
 
 function asShown(
-  { mat, readings, notSeen, outlines, trace, fitted, outline }: Measured,
+  { mat, readings, notSeen, outlines, trace, laid, fitted, outline }: Measured,
   { width, height }: { width: number; height: number },
   { lines }: Extract<PictureRequest, { ask: "measure" }>,
 ): PictureMeasured {
@@ -121,12 +121,13 @@ function asShown(
     const { u, v } = project(camera, { x, y, z: 0 });
     return { x: u, y: v };
   };
-  const bar = levelled(trace, camera, { camera, height: 0, sag: 0 });
   const places = lines.flatMap(({ id, atMm, part }): [string, MatPoint][] => {
     if (part !== undefined) return [];
-    const mm = mmOfPlan(bar, atMm);
-    const near = bar.stations.reduce((a, b) => (Math.abs(b.mm - mm) < Math.abs(a.mm - mm) ? b : a));
-    const { u, v } = project(camera, { x: near.x, y: near.y, z: bar.form.axisHeightMm });
+    const mm = mmOfPlan(laid, atMm);
+    const near = laid.stations.reduce((a, b) =>
+      Math.abs(b.mm - mm) < Math.abs(a.mm - mm) ? b : a,
+    );
+    const { u, v } = project(camera, { x: near.x, y: near.y, z: laid.form.axisHeightMm });
     return [[id, { x: u, y: v }]];
   });
   return {

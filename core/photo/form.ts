@@ -208,11 +208,25 @@ export interface Step {
   /** Of its run's length, and of all its run turns. */
   lengthShare: number;
   turnRad: number;
-  /** Half of the bar's width and height, mm. */
+  across: Across;
+}
+
+/** A bar across, as it lies on the mat. */
+export interface Across {
+  /** Half of its width and height, mm. */
   halfMm: number;
   halfHighMm: number;
   sides: Sides;
+  isTwisted: boolean;
 }
+
+/** How the bar is across at a place of the plan. */
+export const acrossAt = (form: Form, planMm: number): Across => ({
+  halfMm: widthAt(form, planMm) / 2,
+  halfHighMm: heightAt(form, planMm) / 2,
+  sides: sidesAt(form, planMm),
+  isTwisted: twistAt(form, planMm) !== undefined,
+});
 
 /**
  * A form's middle line in steps no longer than said, mm; where it is laid longer, of that length.
@@ -223,12 +237,7 @@ export function stepsAlong(
   apartMm: number,
   longerMm: readonly number[] = form.runs.map(() => 0),
 ): Step[] {
-  const stepTo = (planMm: number) => ({
-    planMm,
-    halfMm: widthAt(form, planMm) / 2,
-    halfHighMm: heightAt(form, planMm) / 2,
-    sides: sidesAt(form, planMm),
-  });
+  const stepTo = (planMm: number) => ({ planMm, across: acrossAt(form, planMm) });
   const first = { run: 0, lengthShare: 0, turnRad: 0, ...stepTo(form.runs[0]!.fromMm) };
   return [first].concat(
     form.runs.flatMap((one, run) => {
@@ -272,6 +281,7 @@ export function placesAlong({ runs }: Form, steps: readonly Step[], pose: Pose):
 
 /** A place of the middle line as it appears on the mat, and how far its edges do to either side, mm. */
 export interface ProjectedPlace extends LinePlace {
+  across: Across;
   leftMm: number;
   rightMm: number;
 }
@@ -298,8 +308,9 @@ export function projectedLine(
   const middle = eye.z / below;
   return placesAlong(form, steps, pose).map(
     ({ planMm, mm, x, y, headingRad, run }, at): ProjectedPlace => {
-      const { halfMm, halfHighMm, sides } = steps[at]!;
-      const { upright, round } = sides;
+      const { across } = steps[at]!;
+      const { halfMm, halfHighMm } = across;
+      const { upright, round } = across.sides;
       const aside = -(x - eye.x) * Math.sin(headingRad) + (y - eye.y) * Math.cos(headingRad);
       const upHigh = round < 1 ? (halfHighMm * upright) / (1 - round) : 0;
       const slant = Math.sqrt(1 + (aside / below) ** 2);
@@ -317,6 +328,7 @@ export function projectedLine(
         y: eye.y + (y - eye.y) * middle,
         headingRad,
         run,
+        across,
         leftMm: edge(1),
         rightMm: edge(-1),
       };

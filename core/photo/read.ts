@@ -7,7 +7,7 @@ import type { Bar } from "../piece/piece";
 import type { FittedCamera } from "./camera";
 import { featureExtent, type Feature } from "../feature/registry";
 import type { EdgePoint } from "./edges";
-import type { Form } from "./form";
+import { acrossAt, type Form } from "./form";
 import type { MatPoint } from "./mat";
 import { COVERAGE, perturbationsOf } from "./perturbations";
 import { boundariesOf, mmOfPlan } from "./profile";
@@ -31,7 +31,7 @@ import {
 } from "./reading/reading";
 import { readPitch, readTurns, readTwistStraightness } from "./reading/twist";
 import { readSides, readStraightness, readWidth } from "./reading/widths";
-import { levelled, type Perturbation, type Trace } from "./trace";
+import { levelled, type Levelled, type Trace } from "./trace";
 import type { Unseen } from "./unseen";
 
 /** A line as the picture has it. */
@@ -51,6 +51,8 @@ export interface PhotoReadings {
 export interface Taken {
   trace: Trace;
   fitted: FittedCamera;
+  /** The bar as it lies if camera and heights are as they were found. */
+  bar: Levelled;
   /** Openings seen within the steel, as they appear on the mat. */
   openings: readonly (readonly EdgePoint[])[];
   /** What an edge may be off by, mm: of the picture's blur and its pixels. */
@@ -59,11 +61,29 @@ export interface Taken {
   thinMm: number;
 }
 
-/** Reads every line of a plan that can be read, each with how sure it is. */
-export function readLines(bar: Bar, lines: readonly Characteristic[], taken: Taken): PhotoReadings {
-  const { camera } = taken.fitted;
-  const plain = seenWith(taken, { camera, height: 0, sag: 0 });
-  const perturbed = perturbationsOf(taken.fitted).map((one) => seenWith(taken, one));
+/** A bar that was followed along its outline, levelled. */
+export function takenFrom(given: Omit<Taken, "bar">): Taken {
+  const { camera } = given.fitted;
+  return { ...given, bar: levelled(given.trace, camera, { camera, height: 0, sag: 0 }) };
+}
+
+/** The bar as it would lie if camera or heights were a little off. */
+export const perturbedBars = ({ trace, fitted }: Taken): Levelled[] =>
+  perturbationsOf(fitted).map((one) => levelled(trace, fitted.camera, one));
+
+/**
+ * Reads every line of a plan that can be read, each with how sure it is.
+ *
+ * @param others the bar as it would lie if camera or heights were a little off
+ */
+export function readLines(
+  bar: Bar,
+  lines: readonly Characteristic[],
+  taken: Taken,
+  others: readonly Levelled[],
+): PhotoReadings {
+  const plain = seenAs(taken, taken.bar);
+  const perturbed = others.map((other) => seenAs(taken, other));
   const readings: PhotoReading[] = [];
   const notSeen: PhotoReadings["notSeen"] = [];
   for (const line of lines) {
@@ -97,11 +117,7 @@ const isMatch = ({ id, kind }: Characteristic): boolean =>
 const farthest = (a: readonly number[], b: readonly number[]): number =>
   Math.max(...a.map((value, index) => Math.abs(value - (b[index] ?? value))));
 
-function seenWith(
-  { trace, fitted, openings, edgeMm, thinMm }: Taken,
-  perturbation: Perturbation,
-): Seen {
-  const bar = levelled(trace, fitted.camera, perturbation);
+function seenAs({ openings, edgeMm, thinMm }: Taken, bar: Levelled): Seen {
   return {
     bar,
     boundaries: boundariesOf(bar, thinMm),
@@ -126,9 +142,8 @@ function openingIn(bar: Seen["bar"], opening: readonly EdgePoint[]): Opening | n
     Math.hypot(nearest.x - rough.x, nearest.y - rough.y) > nearest.widthMm / 2
   )
     return null;
-  const edge = opening
-    .filter(({ isSeen }) => isSeen)
-    .map((point) => bar.lift(point, nearest.planMm));
+  const across = acrossAt(bar.form, nearest.planMm);
+  const edge = opening.filter(({ isSeen }) => isSeen).map((point) => bar.lift(point, across));
   if (edge.length < opening.length * 0.8) return null;
   const middle = circleMiddle(edge);
   const along =
@@ -278,17 +293,16 @@ export function agreedReadings(
  * width. Nothing where the plan's can't be seen from above.
  */
 export function openingsOff(taken: Taken): number {
-  const { camera } = taken.fitted;
-  const seen = seenWith(taken, { camera, height: 0, sag: 0 });
-  const { form } = seen.bar;
+  const { form } = taken.bar;
   if (form.plane !== "plan") return 0;
+  const openings = taken.openings.flatMap((opening) => openingIn(taken.bar, opening) ?? []);
   return form.features.reduce((sum, feature) => {
     if (feature.kind !== "hole" && feature.kind !== "slot") return sum;
     const drawnMm = feature.kind === "hole" ? feature.diameter : feature.width;
-    const offs = seen.openings.map(({ mm, edge }) => {
+    const offs = openings.map(({ mm, edge }) => {
       const heights = edge.map(({ x, y }) => Math.hypot(x - edge[0]!.x, y - edge[0]!.y));
       const widthMm = feature.kind === "hole" ? Math.max(...heights) : drawnMm;
-      return Math.abs(mm - mmOfPlan(seen.bar, feature.at)) + Math.abs(widthMm - drawnMm);
+      return Math.abs(mm - mmOfPlan(taken.bar, feature.at)) + Math.abs(widthMm - drawnMm);
     });
     return sum + Math.min(MAX_OPENING_OFF_MM, ...offs);
   }, 0);

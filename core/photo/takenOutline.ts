@@ -1,10 +1,10 @@
 import { twistAt, type Form } from "./form";
 import type { MatPoint } from "./mat";
 import type { OutlinePoint, PieceOutline } from "./outline";
-import { COVERAGE, perturbationsOf } from "./perturbations";
+import { COVERAGE } from "./perturbations";
 import type { Taken } from "./read";
 import { rigidMotion } from "./rigid";
-import { levelled, type Levelled, type Station } from "./trace";
+import type { Levelled, Station } from "./trace";
 
 /** Places of an outline stand about so far apart, mm. */
 const APART_MM = 1;
@@ -14,13 +14,13 @@ const GAP_MM = 3;
 /**
  * The outline of a bar in a picture, heights taken off, so that pictures from other places can be
  * laid over it.
+ *
+ * @param others the bar as it would lie if camera or heights were a little off
  */
-export function outlineOf({ trace, fitted, edgeMm }: Taken): PieceOutline {
-  const { camera } = fitted;
-  const plain = levelled(trace, camera, { camera, height: 0, sag: 0 });
-  const moved = perturbationsOf(fitted).map((one) => levelled(trace, camera, one));
-  return { edges: edgesOf(plain), sureMm: rounded(sureOf(plain, moved, edgeMm)) };
-}
+export const outlineOf = ({ bar, edgeMm }: Taken, others: readonly Levelled[]): PieceOutline => ({
+  edges: edgesOf(bar),
+  sureMm: rounded(sureOf(bar, others, edgeMm)),
+});
 
 /** The edges clockwise: one side, the face of end B, the other side back, the face of end A. */
 function edgesOf(bar: Levelled): OutlinePoint[][] {

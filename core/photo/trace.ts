@@ -1,12 +1,11 @@
 import { onMat, project, type Camera } from "./camera";
 import type { EdgePoint } from "./edges";
 import {
-  heightAt,
-  sidesAt,
+  acrossAt,
   projectedLine,
   stepsAlong,
-  twistAt,
   widthAt,
+  type Across,
   type Eye,
   type Form,
   type Pose,
@@ -25,6 +24,7 @@ export interface TracePlace extends MatPoint {
   planMm: number;
   headingRad: number;
   run: number;
+  across: Across;
   left: Hit | null;
   right: Hit | null;
 }
@@ -62,19 +62,19 @@ export function traceBar(
   const middled = recentred(first, form);
   const places = withoutCrowded(
     middled.map((place) => {
-      const width = place.widthMm ?? widthAt(form, place.planMm);
-      const { planMm, x, y, headingRad, run } = place;
-      return { planMm, x, y, headingRad, run, ...edgesBeside(index, place, width / 2, width / 2) };
+      const halfMm = place.widthMm === null ? place.across.halfMm : place.widthMm / 2;
+      const { planMm, x, y, headingRad, run, across } = place;
+      const edges = edgesBeside(index, place, halfMm, halfMm);
+      return { planMm, x, y, headingRad, run, across, ...edges };
     }),
-    form,
   );
   return {
     form,
     pose,
     places,
     ends: [
-      isEndCrowded(places, 0, form) ? null : endOf(index, places[0]!, form, -1),
-      isEndCrowded(places, places.length - 1, form) ? null : endOf(index, places.at(-1)!, form, 1),
+      isEndCrowded(places, 0) ? null : endOf(index, places[0]!, form, -1),
+      isEndCrowded(places, places.length - 1) ? null : endOf(index, places.at(-1)!, form, 1),
     ],
   };
 }
@@ -84,11 +84,11 @@ const FACING_WIDTHS = 2;
 const FACING = 0.8;
 
 /** Whether an end lies on another part of the same bar: its face can't be told from that one's edges. */
-function isEndCrowded(places: readonly TracePlace[], end: number, form: Form): boolean {
+function isEndCrowded(places: readonly TracePlace[], end: number): boolean {
   const place = places[end]!;
-  const own = widthAt(form, place.planMm);
+  const own = 2 * place.across.halfMm;
   return places.some((other, at) => {
-    const two = (own + widthAt(form, other.planMm)) / 2;
+    const two = own / 2 + other.across.halfMm;
     if (Math.abs(at - end) * APART_MM < 1.5 * two + APART_ALONG_MM) return false;
     const fromOtherEnd = Math.abs(at - (places.length - 1 - end)) * APART_MM;
     const isOtherFace =
@@ -104,25 +104,25 @@ const CROWDED_MM = 1.2;
 const APART_ALONG_MM = 4;
 
 /** Takes away edges that lie at another part of the same bar: which of the two was seen can't be told. */
-function withoutCrowded(places: readonly TracePlace[], form: Form): TracePlace[] {
-  const widths = places.map(({ planMm }) => widthAt(form, planMm));
+function withoutCrowded(places: readonly TracePlace[]): TracePlace[] {
+  const halves = places.map(({ across }) => across.halfMm);
   return places.map((place, at): TracePlace => {
     let { left, right } = place;
-    const own = widths[at]!;
+    const half = halves[at]!;
     for (let other = 0; other < places.length && (left || right); other += 1) {
-      const two = (own + widths[other]!) / 2;
+      const two = half + halves[other]!;
       if (Math.abs(other - at) * APART_MM < 1.5 * two + APART_ALONG_MM) continue;
       const [dx, dy] = [places[other]!.x - place.x, places[other]!.y - place.y];
       if (dx * dx + dy * dy > (two + CROWDED_MM) ** 2) continue;
       const across = -Math.sin(place.headingRad) * dx + Math.cos(place.headingRad) * dy;
-      if (across > -own / 2) left = null;
-      if (across < own / 2) right = null;
+      if (across > -half) left = null;
+      if (across < half) right = null;
     }
     return { ...place, left, right };
   });
 }
 
-type Placed = MatPoint & { planMm: number; headingRad: number; run: number };
+type Placed = Omit<TracePlace, "left" | "right">;
 
 function edgesBeside(
   index: EdgeIndex,
@@ -152,12 +152,13 @@ function recentred(
   });
   const isStraight = (run: number) => form.runs[run]!.turnsRad.length === 0;
   return places.map((place, at) => {
-    const { planMm, headingRad, run } = place;
+    const { planMm, headingRad, run, across } = place;
     const reach = isStraight(run) ? STRAIGHT_REACH : CURVE_REACH;
     const drift = driftAround(offs, places, at, reach);
     return {
       planMm,
       run,
+      across,
       x: place.x - Math.sin(headingRad) * drift.off,
       y: place.y + Math.cos(headingRad) * drift.off,
       // How the middles drift across tells how much the heading is off.
@@ -211,9 +212,12 @@ const THIN_END_MM = 3;
 /** An end's face reaches so far to either side of the middle, in widths: it is seen aslant. */
 const END_ASIDE = 0.75;
 
+/** More cells than any mat has, either way. */
+const CELLS_ACROSS = 65_536;
+
 /** Edges, found by where they lie. */
 class EdgeIndex {
-  private readonly cells = new Map<string, [EdgePoint, EdgePoint][]>();
+  private readonly cells = new Map<number, [EdgePoint, EdgePoint][]>();
   private static readonly CELL_MM = 4;
 
   constructor(private readonly edges: readonly (readonly EdgePoint[])[]) {
@@ -228,8 +232,8 @@ class EdgeIndex {
       });
   }
 
-  private static key(x: number, y: number): string {
-    return `${Math.floor(x / EdgeIndex.CELL_MM)},${Math.floor(y / EdgeIndex.CELL_MM)}`;
+  private static key(x: number, y: number): number {
+    return Math.floor(x / EdgeIndex.CELL_MM) * CELLS_ACROSS + Math.floor(y / EdgeIndex.CELL_MM);
   }
 
   /** Where a line from a place in a direction leaves the steel, nearest to a distance. */
@@ -277,7 +281,7 @@ class EdgeIndex {
 
   private *around(from: MatPoint, way: MatPoint, expectedMm: number, withinMm: number) {
     const size = EdgeIndex.CELL_MM;
-    const seen = new Set<string>();
+    const seen = new Set<number>();
     for (
       let far = expectedMm - withinMm - size;
       far <= expectedMm + withinMm + size;
@@ -324,8 +328,8 @@ export interface Levelled {
   stations: readonly Station[];
   lengthMm: number;
   ends: readonly [MatPoint | null, MatPoint | null];
-  /** Takes an edge on the mat to its true place, for a place on the plan. */
-  lift: (hit: Hit, planMm: number) => MatPoint;
+  /** Takes an edge on the mat to its true place, by how the bar is across there. */
+  lift: (hit: Hit, across: Across) => MatPoint;
   /** Where the camera is. */
   eye: Camera["at"];
 }
@@ -348,22 +352,22 @@ export function levelled(trace: Trace, seenBy: Camera, perturbation: Perturbatio
     x: eye.x + (x - eye.x) * (1 - z / eye.z),
     y: eye.y + (y - eye.y) * (1 - z / eye.z),
   });
-  const middleMm = (planMm: number) => {
-    const ownMm = (heightAt(form, planMm) / 2) * (1 + perturbation.height);
+  const middleMm = ({ halfHighMm }: Across) => {
+    const ownMm = halfHighMm * (1 + perturbation.height);
     return axisHeightMm - perturbation.sag * (axisHeightMm - ownMm);
   };
-  const faceOf = (hit: Hit, planMm: number): MatPoint => {
+  const faceOf = (hit: Hit, across: Across): MatPoint => {
     const facing = (hit.x - eye.x) * hit.nx + (hit.y - eye.y) * hit.ny;
-    const halfMm = (heightAt(form, planMm) / 2) * (1 + perturbation.height);
-    return down(onOther(hit), middleMm(planMm) + Math.sign(facing) * halfMm);
+    const halfMm = across.halfHighMm * (1 + perturbation.height);
+    return down(onOther(hit), middleMm(across) + Math.sign(facing) * halfMm);
   };
-  const lift = (hit: Hit, planMm: number): MatPoint => {
+  const lift = (hit: Hit, across: Across): MatPoint => {
     const { x, y } = onOther(hit);
-    const halfMm = (heightAt(form, planMm) / 2) * (1 + perturbation.height);
-    const middle = middleMm(planMm);
-    if (twistAt(form, planMm)) return down({ x, y }, middle);
+    const halfMm = across.halfHighMm * (1 + perturbation.height);
+    const middle = middleMm(across);
+    if (across.isTwisted) return down({ x, y }, middle);
     const facing = (x - eye.x) * hit.nx + (y - eye.y) * hit.ny;
-    const { upright: share, round } = sidesAt(form, planMm);
+    const { upright: share, round } = across.sides;
     const upMm = round < 1 ? (halfMm * share) / (1 - round) : 0;
     const upright = down({ x, y }, middle + Math.sign(facing) * upMm);
     if (round === 0) return upright;
@@ -377,14 +381,17 @@ export function levelled(trace: Trace, seenBy: Camera, perturbation: Perturbatio
     };
   };
   const axis = axisOf(trace, (place) => {
-    const { planMm } = place;
-    const left = place.left && lift(place.left, planMm);
-    const right = place.right && lift(place.right, planMm);
-    const { x, y } = down(onOther(place), middleMm(planMm));
+    const { across } = place;
+    const left = place.left && lift(place.left, across);
+    const right = place.right && lift(place.right, across);
+    const { x, y } = down(onOther(place), middleMm(across));
     return { ...place, x, y, left, right };
   });
   const [endA, endB] = trace.ends;
-  const ends = [endA && faceOf(endA, 0), endB && faceOf(endB, form.bar.lengthMm)] as const;
+  const ends = [
+    endA && faceOf(endA, acrossAt(form, 0)),
+    endB && faceOf(endB, acrossAt(form, form.bar.lengthMm)),
+  ] as const;
   return measuredAlong({ form, pose, stations: [], lengthMm: 0, ends, lift, eye }, axis);
 }
 

@@ -1,4 +1,3 @@
-import { median } from "../../stats/describe";
 import { twistAt } from "../form";
 import { lineThrough } from "../line";
 import type { MatPoint } from "../mat";
@@ -20,8 +19,17 @@ function withoutStrays(stations: readonly Station[]): Station[] {
   const offs = { left: offsOf("left"), right: offsOf("right") };
   const isStray = (side: "left" | "right", at: number) => {
     const off = offs[side][at];
-    const around = offs[side].slice(Math.max(0, at - COURSE_PLACES), at + COURSE_PLACES + 1);
-    return off != null && Math.abs(off - median(around.flatMap((one) => one ?? []))) > STRAY_MM;
+    if (off == null) return false;
+    // Off the middle one of those around it is off more than half of them.
+    let [count, below, above] = [0, 0, 0];
+    for (let near = Math.max(0, at - COURSE_PLACES); near <= at + COURSE_PLACES; near += 1) {
+      const other = offs[side][near];
+      if (other == null) continue;
+      count += 1;
+      if (other < off - STRAY_MM) below += 1;
+      if (other > off + STRAY_MM) above += 1;
+    }
+    return 2 * Math.max(below, above) > count;
   };
   return stations.map((one, at) => ({
     ...one,
