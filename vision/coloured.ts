@@ -45,18 +45,17 @@ export function colouredMm2(
     const seen = small(flat);
     const [colours, steel, to] = [seen.data, near.data, found.data];
     const paper = paperColour(colours, steel);
-    for (let at = 0; at < to.length; at += 1) {
-      const [r, g, b] = [0, 1, 2].map((one) => colours[at * 4 + one]! / paper[one]!) as [
-        number,
-        number,
-        number,
-      ];
+    for (let at = 0, byte = 0; at < to.length; at += 1, byte += 4) {
+      const r = colours[byte]! / paper[0];
+      const g = colours[byte + 1]! / paper[1];
+      const b = colours[byte + 2]! / paper[2];
       const lightest = Math.max(r, g, b);
-      to[at] = steel[at] === 0 && lightest - Math.min(r, g, b) > MIN_COLOUR * lightest ? 255 : 0;
+      const isColoured = lightest - Math.min(r, g, b) > MIN_COLOUR * lightest;
+      to[at] = isColoured && steel[at] === 0 ? 255 : 0;
     }
     const whole = scope.keep(new cv.Mat());
     cv.morphologyEx(found, whole, cv.MORPH_OPEN, round(MIN_WIDTH_MM));
-    return whole.data.reduce((sum, one) => sum + Number(one > 0), 0) / PER_MM ** 2;
+    return cv.countNonZero(whole) / PER_MM ** 2;
   } finally {
     scope.delete();
   }

@@ -64,10 +64,10 @@ export function flatten(
     const flat = flattened(cv, picture, scope, { camera, grid, columns, rows });
     const raw = darkest(cv, flat, scope);
     const paper = paperLight(cv, raw, perMm, scope);
-    const light = scope.keep(new cv.Mat(rows, columns, cv.CV_32FC1));
-    const [own, plain, to] = [raw.data32F, paper.data32F, light.data32F];
-    for (let at = 0; at < to.length; at += 1) to[at] = own[at]! / plain[at]!;
-    const field: Field = { data: to.slice(), columns, rows, ...grid };
+    const [own, plain] = [raw.data32F, paper.data32F];
+    const light = new Float32Array(columns * rows);
+    for (let at = 0; at < light.length; at += 1) light[at] = own[at]! / plain[at]!;
+    const field: Field = { data: light, columns, rows, ...grid };
     const mask = steelMask(cv, field, scope);
     return {
       light: field,
@@ -149,6 +149,9 @@ function darkest(cv: Vision, flat: Mat, scope: Scope): Mat {
 /** Its light is looked for so coarsely, mm: nothing that matters of it is smaller. */
 const LIGHT_CELL_MM = 3;
 
+/** Paper darker than this is none. */
+const MIN_LIGHT = 0.02;
+
 /** How light plain paper is at each place, also where steel lies on it. */
 function paperLight(cv: Vision, light: Mat, perMm: number, scope: Scope): Mat {
   const small = scope.keep(new cv.Mat());
@@ -165,10 +168,10 @@ function paperLight(cv: Vision, light: Mat, perMm: number, scope: Scope): Mat {
   cv.morphologyEx(small, closed, cv.MORPH_CLOSE, kernel);
   const smooth = scope.keep(new cv.Mat());
   cv.GaussianBlur(closed, smooth, new cv.Size(0, 0), LIGHT_OVER_MM / LIGHT_CELL_MM);
+  const values = smooth.data32F;
+  for (let at = 0; at < values.length; at += 1) values[at] = Math.max(MIN_LIGHT, values[at]!);
   const full = scope.keep(new cv.Mat());
   cv.resize(smooth, full, new cv.Size(light.cols, light.rows), 0, 0, cv.INTER_LINEAR);
-  const values = full.data32F;
-  for (let at = 0; at < values.length; at += 1) values[at] = Math.max(0.02, values[at]!);
   return full;
 }
 
@@ -244,7 +247,9 @@ function distanceField(cv: Vision, mask: Mat, field: Field, scope: Scope): Field
     // Kept apart from the library's memory: its views end where that grows.
     return far.data32F.slice();
   }) as [Float32Array, Float32Array];
-  const data = Float32Array.from(inside, (value, at) => (outside[at]! - value) / DISTANCE_PER_MM);
+  const data = new Float32Array(columns * rows);
+  for (let at = 0; at < data.length; at += 1)
+    data[at] = (outside[at]! - inside[at]!) / DISTANCE_PER_MM;
   const half = (scale - 1) / 2 / field.perMm;
   return {
     data,

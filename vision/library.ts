@@ -50,6 +50,7 @@ export interface Vision {
   remap(from: Mat, to: Mat, x: Mat, y: Mat, how: number, border: number, fill: unknown): void;
   GaussianBlur(from: Mat, to: Mat, size: Sized, sigma: number): void;
   dilate(from: Mat, to: Mat, kernel: Mat): void;
+  countNonZero(from: Mat): number;
   morphologyEx(from: Mat, to: Mat, how: number, kernel: Mat): void;
   getStructuringElement(shape: number, size: Sized): Mat;
   connectedComponentsWithStats(

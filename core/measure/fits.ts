@@ -91,7 +91,7 @@ export function fitCircle(points: readonly FitPoint[]): FittedCircle | null {
 
 /** How far points lie from a middle, the mean of it, and the squares of what is left. */
 function distancesFrom(middle: FitPoint, points: readonly FitPoint[]) {
-  const distances = points.map(({ x, y }) => Math.hypot(x - middle.x, y - middle.y));
+  const distances = points.map(({ x, y }) => Math.sqrt((x - middle.x) ** 2 + (y - middle.y) ** 2));
   const radius = mean(distances);
   const misfit = distances.reduce((sum, distance) => sum + (distance - radius) ** 2, 0);
   return { distances, radius, misfit };

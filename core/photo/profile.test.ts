@@ -1,5 +1,8 @@
 import { pieceSchema, type Piece } from "../piece/piece";
+import { seededRandom, type Random } from "../stats/random";
 import { formOf } from "./form";
+import { linesThrough, lineThrough } from "./line";
+import { COVERAGE } from "./perturbations";
 import { boundariesOf, pointAt } from "./profile";
 import type { Levelled } from "./trace";
 
@@ -72,6 +75,61 @@ test("where a square goes over into a round nothing says where, where it tapers 
   const [, first, second] = boundariesOf(seen(bar(stretches("12 square")), narrowed), THIN_MM);
   expect(first!.value).toBeCloseTo(50, 0);
   expect(second!.value).toBeCloseTo(90, 0);
+});
+
+const TAPERED = bar([
+  { id: "shank", kind: "prism", section: "16 square", length: 60 },
+  { id: "taper", kind: "transition", from: "16 square", to: "12.4 square", length: 60 },
+]);
+
+/** A corner at 60 mm on bar that the hammer left in waves, mm. */
+function wavy(random: Random): (mm: number) => number {
+  const waves = [7, 11, 17, 26].map((longMm) => ({
+    longMm,
+    highMm: 0.06 * random.normal(),
+    from: 2 * Math.PI * random.next(),
+  }));
+  return (mm) =>
+    waves.reduce(
+      (sum, { longMm, highMm, from }) =>
+        sum + highMm * Math.sin((2 * Math.PI * mm) / longMm + from),
+      16 - 0.06 * Math.max(0, mm - 60),
+    );
+}
+
+test("a corner is stated as surely as other places for it are ruled out", () => {
+  const random = seededRandom(5);
+  const found = Array.from(
+    { length: 300 },
+    () => boundariesOf(seen(TAPERED, wavy(random)), THIN_MM)[1],
+  ).flatMap((one) => one ?? []);
+  const held = found.filter(({ value, u }) => Math.abs(value - 60) <= COVERAGE * u);
+  console.log(
+    found.length,
+    held.length,
+    found.map((x) => x.u).sort((a, b) => a - b)[150],
+    found.filter(({ value, u }) => Math.abs(value - 60) > 2.5 * COVERAGE * u).length,
+  );
+  expect(found.length).toBeGreaterThan(250);
+  expect(held.length / found.length).toBeGreaterThan(0.93);
+  expect(found.filter(({ value, u }) => Math.abs(value - 60) > 2 * COVERAGE * u)).toEqual([]);
+});
+
+test("lines through runs of points are those through each run by itself", () => {
+  const random = seededRandom(5);
+  const points = Array.from({ length: 40 }, (_, x) => ({ x, y: 300 + 0.2 * x + random.next() }));
+  const lineOf = linesThrough(points);
+  for (const [from, to] of [
+    [0, 40],
+    [0, 3],
+    [17, 29],
+  ] as const) {
+    const [run, alone] = [lineOf(from, to, 12)!, lineThrough(points.slice(from, to), 12)!];
+    expect(run.count).toBe(alone.count);
+    for (const figure of ["at", "slope", "rms"] as const)
+      expect(run[figure]).toBeCloseTo(alone[figure], 6);
+  }
+  expect(lineOf(4, 6, 0)).toBeNull();
 });
 
 /** A taper to a point over its last 50 mm of which the picture lost the last of it: a side follows 0.24 mm a millimetre. */

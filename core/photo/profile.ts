@@ -2,7 +2,7 @@ import { lineThrough, linesThrough } from "./line";
 import { COVERAGE } from "./perturbations";
 import { endSection, isBetweenForms } from "../bar/stretch";
 import { heightAt, sidesAt, widthAt } from "./form";
-import { APART_MM, type Levelled, type Station } from "./trace";
+import type { Levelled, Station } from "./trace";
 
 /** Something known to a standard uncertainty, in its unit. */
 export interface Estimate {
@@ -257,12 +257,13 @@ const mean = (points: readonly { y: number }[]): number =>
 
 /** A corner is tried for every so many mm. */
 const CORNER_STEP_MM = 0.5;
-/** Widths nearer to one another than this say the same, mm. */
-const ALIKE_MM = 4;
 /** What is left over at a corner is no less than this, mm: pixels do as much. */
 const MIN_REST_MM = 0.02;
 /** Of two places for a corner one is ruled out where it leaves more over than chance does in 95 of 100: F of 1 and many, 4. */
 const RULED_OUT = 4;
+
+/** A corner that may as well be further off than this isn't seen, mm. */
+const MAX_CORNER_MM = 8;
 
 /**
  * Where two straight courses of the width meet, by the place that leaves least over; as surely as other places
@@ -293,12 +294,38 @@ function cornerIn(widths: readonly { x: number; y: number }[]): Estimate | null 
   if (tried.length === 0) return null;
   const best = tried.reduce((a, b) => (b.rest < a.rest ? b : a));
   if (Math.abs(best.bend) < MIN_SLOPE * 0.7) return null;
-  const independent = Math.max(1, (points.length * APART_MM) / ALIKE_MM - 4);
+  // What two fitted lines leave over goes to and fro more quickly than the hammer's waves did.
+  const independent = Math.max(1, independentOf(offsOf(points, best.x)) / 4 - 1);
   const maxRest = (best.rest + points.length * MIN_REST_MM ** 2) * (1 + RULED_OUT / independent);
   const farMm = Math.max(
     ...tried.map(({ x, rest }) => (rest <= maxRest ? Math.abs(x - best.x) : 0)),
   );
-  const u =
-    0.15 + (1.2 * Math.max(0.02, best.rms)) / Math.abs(best.bend) / Math.sqrt(points.length / 8);
+  if (farMm > MAX_CORNER_MM) return null;
+  const u = 0.15 + (1.2 * Math.max(0.02, best.rms)) / Math.abs(best.bend) / Math.sqrt(independent);
   return { value: best.x, u: Math.max(u, farMm / 2) };
+}
+
+/** How far points lie off the two straight courses that meet at a corner. */
+function offsOf(points: readonly { x: number; y: number }[], corner: number): number[] {
+  const lineOf = linesThrough(points);
+  const at = points.findIndex(({ x }) => x > corner);
+  return points.map(({ x, y }, index) => {
+    const line = index < at ? lineOf(0, at, x) : lineOf(at, points.length, x);
+    return line ? y - line.at : 0;
+  });
+}
+
+/** As how many independent ones values one after the other count, by how each is like those after it (integrated autocorrelation). */
+function independentOf(values: readonly number[]): number {
+  const count = values.length;
+  const alikeAt = (lag: number) =>
+    values.slice(lag).reduce((sum, value, at) => sum + value * values[at]!, 0);
+  const square = alikeAt(0);
+  let times = 1;
+  for (let lag = 1; lag < count && square > 0; lag += 1) {
+    const alike = alikeAt(lag) / square;
+    if (alike <= 0) break;
+    times += 2 * alike;
+  }
+  return count / times;
 }

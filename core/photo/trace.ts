@@ -279,26 +279,29 @@ class EdgeIndex {
     return { x: point.x, y: point.y, nx: way.x, ny: way.y };
   }
 
-  private *around(from: MatPoint, way: MatPoint, expectedMm: number, withinMm: number) {
-    const size = EdgeIndex.CELL_MM;
-    const seen = new Set<number>();
-    for (
-      let far = expectedMm - withinMm - size;
-      far <= expectedMm + withinMm + size;
-      far += size / 2
-    )
-      for (const [i, j] of BESIDE) {
-        const key = EdgeIndex.key(from.x + way.x * far + i * size, from.y + way.y * far + j * size);
-        if (seen.has(key)) continue;
-        seen.add(key);
-        yield* this.cells.get(key) ?? [];
-      }
+  /** Edges that begin near a stretch of a line from a place. */
+  private around(from: MatPoint, way: MatPoint, expectedMm: number, withinMm: number) {
+    const [near, far] = [expectedMm - withinMm, expectedMm + withinMm];
+    const cellsOf = (at: number, along: number) => {
+      const [a, b] = [at + along * near, at + along * far];
+      return [Math.min(a, b) - BESIDE_MM, Math.max(a, b) + BESIDE_MM].map((mm) =>
+        Math.floor(mm / EdgeIndex.CELL_MM),
+      ) as [number, number];
+    };
+    const [left, right] = cellsOf(from.x, way.x);
+    const [low, high] = cellsOf(from.y, way.y);
+    const found: [EdgePoint, EdgePoint][] = [];
+    for (let column = left; column <= right; column += 1)
+      for (let row = low; row <= high; row += 1)
+        found.push(...(this.cells.get(column * CELLS_ACROSS + row) ?? []));
+    return found;
   }
 }
 
 /** An edge that faces away by more than this, as a cosine, isn't the one looked for. */
 const MIN_FACING = 0.3;
-const BESIDE = [-1, 0, 1].flatMap((i) => [-1, 0, 1].map((j) => [i, j] as const));
+/** An edge begins no further than this from where it is crossed, mm: its points stand nearer than that. */
+const BESIDE_MM = 2;
 
 /** Another camera than the one the trace was taken by, and other heights: to see what they would change. */
 export interface Perturbation {
