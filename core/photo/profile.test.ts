@@ -104,12 +104,6 @@ test("a corner is stated as surely as other places for it are ruled out", () => 
     () => boundariesOf(seen(TAPERED, wavy(random)), THIN_MM)[1],
   ).flatMap((one) => one ?? []);
   const held = found.filter(({ value, u }) => Math.abs(value - 60) <= COVERAGE * u);
-  console.log(
-    found.length,
-    held.length,
-    found.map((x) => x.u).sort((a, b) => a - b)[150],
-    found.filter(({ value, u }) => Math.abs(value - 60) > 2.5 * COVERAGE * u).length,
-  );
   expect(found.length).toBeGreaterThan(250);
   expect(held.length / found.length).toBeGreaterThan(0.93);
   expect(found.filter(({ value, u }) => Math.abs(value - 60) > 2 * COVERAGE * u)).toEqual([]);
