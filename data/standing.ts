@@ -41,17 +41,22 @@ interface PieceRow extends Record<string, unknown> {
   signed_ms: number;
   meets_step: number;
   in_part: boolean;
+  worst: number | null;
   sizes: Record<string, number> | null;
 }
 
 /**
  * The signed pieces as the climb sees them, by learner and technique: latest verdict, in
  * the order of the first. The caller has checked who is asking.
+ *
+ * @param history what rules they are looked at by: worst sizes are read only where one asks for them
  */
 export async function signedPieces(
   database: Queryable,
   { schoolId, learnerId, techniqueId }: StandingScope,
+  history: readonly RulesInForce[] = [],
 ): Promise<TechniquePieces[]> {
+  const asksMargin = history.some(({ rules }) => rules.margin !== null);
   const narrowed = sql.join(
     [
       ...(learnerId ? [sql`and p.learner_id = ${learnerId}`] : []),
@@ -62,7 +67,7 @@ export async function signedPieces(
   const ms = (moment: string) => sql.raw(`(extract(epoch from ${moment}) * 1000)::float8`);
   const { rows } = await database.execute<PieceRow>(sql`
     with made as (
-      select p.id, p.learner_id, e.technique_id, r.exercise_id, p.revision_id, p.kind, p.guided, p.cold,
+      select p.id, p.learner_id, e.technique_id, e.step, r.exercise_id, p.revision_id, p.kind, p.guided, p.cold,
         p.shown_to is not null as shown, p.started_at,
         lag(p.started_at) over (partition by p.learner_id, e.technique_id order by p.started_at, p.id) as made_before
       from piece p
@@ -70,7 +75,7 @@ export async function signedPieces(
       join exercise e on e.id = r.exercise_id
       where p.school_id = ${schoolId} ${narrowed})
     select m.learner_id, m.technique_id, t.half_life_days, m.id as piece_id, m.exercise_id, m.revision_id,
-      m.kind, m.guided, m.cold, m.shown, latest.meets_step, latest.in_part, latest.sizes,
+      m.kind, m.guided, m.cold, m.shown, latest.meets_step, latest.in_part, latest.sizes, latest.worst,
       ${ms("m.started_at")} as started_ms, ${ms("m.made_before")} as before_ms, ${ms("first.signed_at")} as signed_ms
     from made m
     join technique t on t.id = m.technique_id
@@ -80,7 +85,11 @@ export async function signedPieces(
         -- Only where it can count for likeness: the whole verdict is large.
         case when v.meets_step >= 4 then (
           select jsonb_object_agg(j ->> 'characteristicId', j -> 'value')
-          from jsonb_array_elements(v.computed -> 'judgements') j) end as sizes
+          from jsonb_array_elements(v.computed -> 'judgements') j) end as sizes,
+        -- Of an exercise below True the shares are of wider limits than True's.
+        case when ${asksMargin} and m.step >= 3 then (
+          select max((j -> 'deviation')::float8)
+          from jsonb_array_elements(v.computed -> 'judgements') j) end as worst
       from verdict v where v.school_id = ${schoolId} and v.piece_id = m.id order by v.sequence desc limit 1) latest on true
     order by m.learner_id, m.technique_id, first.signed_at`);
   const found: TechniquePieces[] = [];
@@ -115,6 +124,7 @@ async function readPiece(database: Queryable, row: PieceRow): Promise<SignedPiec
     madeBefore: row.before_ms,
     cold: row.cold,
     shown: row.shown,
+    worst: row.worst,
     sizes: plan ? sizesOf(plan.characteristics, row.sizes!) : [],
   };
 }
@@ -188,7 +198,7 @@ export async function keepStandings(
 ): Promise<ClimbSummary[]> {
   const { schoolId, learnerId, techniqueId } = scope;
   const history = await rulesInForce(tx, schoolId);
-  const found = await signedPieces(tx, scope);
+  const found = await signedPieces(tx, scope, history);
   for (const table of [standingEvidence, standing])
     await tx
       .delete(table)

@@ -2,7 +2,7 @@ import * as z from "zod";
 import { nameSchema } from "../bar/schema";
 import { shortText, idSchema } from "../units/fields";
 import { findLoop } from "./curriculum";
-import { DEFAULT_STANDING_RULES } from "./rules";
+import { DEFAULT_STANDING_RULES, MARGIN_RISKS } from "./rules";
 
 const whole = (what: string, min: number, max: number) => {
   const error = `${what}: a whole number from ${min} to ${max}.`;
@@ -15,6 +15,16 @@ const whole = (what: string, min: number, max: number) => {
 
 export const standingRulesSchema = z.strictObject({
   trueRun: whole("In a row for True", 1, 20),
+  // Courses published before had no choice.
+  margin: z
+    .strictObject({
+      risk: z.union(
+        MARGIN_RISKS.map((risk) => z.literal(risk)),
+        "The risk of proof by margin: 5, 10 or 20 in a hundred.",
+      ),
+    })
+    .nullable()
+    .default(null),
   alike: z
     .strictObject({
       good: whole("Good ones for Alike", 2, 30),

@@ -1,5 +1,6 @@
 import { limitsAtGrade, type Characteristic } from "../measure/characteristic";
 import type { Step } from "../trade/steps";
+import { countedRun, marginRun } from "./margin";
 import { RULES_FROM_THE_START, type RulesInForce, type StandingRules } from "./rules";
 
 /** A size as it was measured on a piece. */
@@ -30,6 +31,8 @@ export interface SignedPiece {
   madeBefore: number | null;
   /** Explained and shown to someone. */
   shown: boolean;
+  /** Its worst size as a share of what True allows, or less, for proof by margin; null where that isn't known. */
+  worst: number | null;
   /** Its sizes, for likeness; only looked at where it meets step 4. */
   sizes: readonly MeasuredSize[];
 }
@@ -47,6 +50,8 @@ export interface Towards {
   have: number;
   need: number;
   exerciseId: string | null;
+  /** Fewer are enough where they are well inside their limits. */
+  byMargin?: true;
   /** Before this it would not be cold, ms since 1970; only for step 5. */
   notBefore?: number;
 }
@@ -68,7 +73,7 @@ const DAY_MS = 86_400_000;
  * were in force, alone.
  *
  * Step 1: one assessed piece that meets it, guided or not. Step 2: one unaided. Step 3:
- * three in a row of one exercise, unaided. Step 4: ten in a row of one exercise that meet
+ * three in a row of one exercise, unaided, or by margin where the rules have it. Step 4: ten in a row of one exercise that meet
  * it and match one another, each size no farther from any other's than a grade's width.
  * Step 5: after step 4, one made cold, and shown to someone. Practice and guided pieces
  * neither count towards a run nor break it, and neither do those kept that were measured in part. Pieces are taken in the order they were
@@ -142,7 +147,7 @@ function proofOf(
     case 3:
     case 4: {
       const run = bestRun(step, soFar, inForce);
-      return run.good.length >= run.need ? run.good : null;
+      return isThere(run) ? run.good : null;
     }
     case 5:
       return one(
@@ -168,12 +173,12 @@ interface Run {
   /** The good pieces of the run up to the latest, first to last. */
   good: SignedPiece[];
   need: number;
+  byMargin: boolean;
 }
 
-/** Of all exercises' runs up to their latest pieces the one that is farthest. */
+/** Of all exercises' runs up to their latest pieces the one that is farthest; one that is there before all others. */
 function bestRun(step: 3 | 4, soFar: readonly SignedPiece[], inForce: RulesInForce): Run {
   const { trueRun, alike } = inForce.rules;
-  const need = step === 3 ? trueRun : alike.good;
   const byExercise = new Map<string, SignedPiece[]>();
   for (const piece of soFar) {
     if (piece.guided || (piece.inPart && piece.meetsStep > 0)) continue;
@@ -181,25 +186,35 @@ function bestRun(step: 3 | 4, soFar: readonly SignedPiece[], inForce: RulesInFor
     if (made) made.push(piece);
     else byExercise.set(piece.exerciseId, [piece]);
   }
-  let best: Run = { exerciseId: null, good: [], need };
+  let best: Run = {
+    ...{ exerciseId: null, good: [], byMargin: false },
+    need: step === 3 ? trueRun : alike.good,
+  };
   for (const [exerciseId, made] of byExercise) {
-    const good = step === 3 ? goodInARow(made, need, inForce) : goodAndAlike(made, inForce);
-    if (good.length > best.good.length) best = { exerciseId, good, need };
+    const run =
+      step === 3
+        ? goodInARow(made, inForce)
+        : { good: goodAndAlike(made, inForce), need: alike.good, byMargin: false };
+    if (isFurther(run, best)) best = { exerciseId, ...run };
   }
   return best;
 }
 
-function goodInARow(
-  made: readonly SignedPiece[],
-  need: number,
-  inForce: RulesInForce,
-): SignedPiece[] {
-  const good: SignedPiece[] = [];
-  for (const piece of [...made].reverse()) {
-    if (good.length === need || meetsNow(piece, inForce) < 3) break;
-    good.unshift(piece);
-  }
-  return good;
+type Reached = Pick<Run, "good" | "need">;
+const isThere = ({ good, need }: Reached): boolean => good.length >= need;
+const isFurther = (a: Reached, b: Reached): boolean =>
+  isThere(a) === isThere(b) ? a.good.length > b.good.length : isThere(a);
+
+function goodInARow(made: readonly SignedPiece[], inForce: RulesInForce): Omit<Run, "exerciseId"> {
+  const { trueRun, margin } = inForce.rules;
+  const pieces = made.map((piece) => ({
+    isGood: meetsNow(piece, inForce) >= 3,
+    worst: piece.worst,
+  }));
+  const { have, need, byMargin } = margin
+    ? marginRun(pieces, { trueRun, ...margin })
+    : { ...countedRun(pieces, trueRun), byMargin: false };
+  return { good: have > 0 ? made.slice(-have) : [], need, byMargin };
 }
 
 /** From the latest back: the good ones that match all later good ones, until too many others came between. */
@@ -259,8 +274,9 @@ function towardsNext(
     case 2:
     case 3: {
       const next = step === 2 ? 3 : 4;
-      const { exerciseId, good, need } = bestRun(next, soFar, inForce);
-      return { step: next, have: good.length, need, exerciseId };
+      const { exerciseId, good, need, byMargin } = bestRun(next, soFar, inForce);
+      const run = { step: next, have: good.length, need, exerciseId } as const;
+      return byMargin ? { ...run, byMargin } : run;
     }
     case 4: {
       const last = pieces.reduce((latest, { startedAt }) => Math.max(latest, startedAt), 0);

@@ -32,6 +32,7 @@ export const signedPiece = (
   madeBefore: null,
   cold: false,
   shown: false,
+  worst: null,
   sizes: [],
   ...given,
 });

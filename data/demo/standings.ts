@@ -65,6 +65,7 @@ function signedByLearnerAndTechnique(rows: DemoRows): Map<string, SignedPiece[]>
       signedAt: msOf(signed[0]!.signedAt),
       startedAt: msOf(startedAt),
       madeBefore,
+      worst: null,
       sizes: meetsStep >= 4 ? sizesOf(revision.characteristics as Characteristic[], values) : [],
     };
     const group = groups.get(key);

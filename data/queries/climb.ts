@@ -20,8 +20,9 @@ export async function findStanding(
 ): Promise<Standing> {
   await findLearner(database, actor, learnerId);
   const { schoolId } = actor;
-  const [found] = await signedPieces(database, { schoolId, learnerId, techniqueId });
-  return standingOf(found?.pieces ?? [], await rulesInForce(database, schoolId));
+  const history = await rulesInForce(database, schoolId);
+  const [found] = await signedPieces(database, { schoolId, learnerId, techniqueId }, history);
+  return standingOf(found?.pieces ?? [], history);
 }
 
 /** A step held, with what the climb knows besides. */
