@@ -1,6 +1,7 @@
 import { createPublicKey, generateKeyPairSync, verify } from "node:crypto";
 import { eq } from "drizzle-orm";
 import type { Pool } from "pg";
+import type { Course } from "@/core/climb/course";
 import { summariseClimb } from "@/core/climb/summary";
 import { readBadgeKey, signBadge, verifyBadge } from "./badges";
 import type { Database } from "./database";
@@ -16,7 +17,14 @@ import { findRecord, listResults } from "./queries/record";
 import { findTrackRecords } from "./queries/trackRecord";
 import { findRun, listPieceErrors } from "./queries/runs";
 import { listStudies } from "./queries/studies";
-import { choiceLog, curriculumRevision, piece, standing, standingEvidence } from "./schema";
+import {
+  choiceLog,
+  curriculumRevision,
+  exercise,
+  piece,
+  standing,
+  standingEvidence,
+} from "./schema";
 import { keepStandings, rulesInForce, signedPieces } from "./standing";
 import { act, actOk, actorsOf, newId, openTestDatabase, type TestSchool } from "./testing/database";
 
@@ -129,6 +137,37 @@ describe("the course", () => {
     const kept = await everyStanding();
     await database.transaction((tx) => keepStandings(tx, { schoolId }));
     expect(await everyStanding()).toEqual(kept);
+  });
+
+  test("by margin, worst sizes are read of exercises from True on, and what it would do is shown and done", async () => {
+    const { course: as, base } = await course();
+    const byMargin: Course = { ...as, rules: { ...as.rules, margin: { risk: 0.2 } } };
+    const before = await listStandings(database, school.instructor);
+    const foretold = await previewCourse(database, school.instructor, byMargin, NOW);
+    const input = { revisionId: newId(), base, course: byMargin };
+    await actOk(database, school.instructor, "publish-course", input);
+    const history = await rulesInForce(database, schoolId);
+    const groups = await signedPieces(database, { schoolId }, history);
+    const steps = await database.select({ id: exercise.id, step: exercise.step }).from(exercise);
+    const stepOf = new Map(steps.map(({ id, step }) => [id, step]));
+    const worsts = groups.flatMap(({ pieces }) => pieces);
+    expect(worsts.some(({ worst }) => worst !== null)).toBe(true);
+    for (const { exerciseId, worst, inPart } of worsts)
+      if (!inPart) expect(worst !== null).toBe(stepOf.get(exerciseId)! >= 3);
+    // Where only the count proves nobody asks for them.
+    const counted = (await signedPieces(database, { schoolId })).flatMap(({ pieces }) => pieces);
+    expect(counted.every(({ worst }) => worst === null)).toBe(true);
+    const after = await listStandings(database, school.instructor);
+    const changed = after.filter((cell) => {
+      const was = before.find(
+        (one) => one.learnerId === cell.learnerId && one.techniqueId === cell.techniqueId,
+      )!;
+      return was.step !== cell.step || was.towards?.need !== cell.towards?.need;
+    });
+    const keyOf = (one: { learnerId: string; techniqueId: string }) =>
+      `${one.learnerId} ${one.techniqueId}`;
+    const shown = new Set(foretold.map(keyOf));
+    for (const cell of changed) expect(shown).toContain(keyOf(cell));
   });
 
   test("a loop is refused and named; a technique with exercises can't be taken out", async () => {

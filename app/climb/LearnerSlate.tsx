@@ -1,5 +1,5 @@
 import { CAUSES, type CauseCode } from "@/core/cause/causes";
-import { piecesToGo } from "@/core/climb/piecesToGo";
+import { foretold } from "@/core/climb/piecesToGo";
 import { fitPractice } from "@/core/climb/practice";
 import { goingStale } from "@/core/climb/summary";
 import { STEP_NAMES } from "@/core/trade/steps";
@@ -122,7 +122,7 @@ async function practiceNotes(actor: Actor, overview: LearnerOverview): Promise<S
     step: cell.towards.step,
   });
   const fit = fitPractice(errors.map(({ worst }) => worst));
-  const toGo = fit ? piecesToGo(fit, cell.towards) : null;
+  const toGo = fit ? foretold(fit, cell.towards) : null;
   return [
     {
       title: `How far to “${STEP_NAMES[cell.towards.step]}” in ${namesOf(overview).techniqueOf(cell.techniqueId).toLowerCase()}`,

@@ -220,6 +220,16 @@ describe("a course as it is published", () => {
     );
   });
 
+  test("a course of before margin could be chosen has none; its risk is one of three", () => {
+    const { margin: _, ...older } = DEFAULT_STANDING_RULES;
+    const course = { techniques: [technique(1)], countsTo: {}, rules: older };
+    expect(courseSchema.parse(course).rules.margin).toBeNull();
+    for (const risk of [0.05, 0.1, 0.2]) expect(issues(rules({ margin: { risk } }))).toEqual([]);
+    expect(issues(rules({ margin: { risk: 0.15 } }))).toEqual([
+      ["rules.margin.risk", "The risk of proof by margin: 5, 10 or 20 in a hundred."],
+    ]);
+  });
+
   test("what comes before is in the course, is another technique, and twelve at most", () => {
     const after = (...before: number[]) => [technique(1, { after: before.map(id) }), technique(2)];
     expect(issues({ techniques: after(2) })).toEqual([]);

@@ -18,6 +18,15 @@ export interface PiecesToGo {
   holds: number;
 }
 
+/** What is foretold of a run; nothing where margin may prove it sooner. */
+export type Foretold = PiecesToGo | "beyond" | "by-margin";
+
+/** How far it is to the next step: of a run that fewer pieces well inside may end, that isn't foretold. */
+export const foretold = (
+  fit: PracticeFit,
+  { byMargin, ...run }: RunAhead & { byMargin?: true },
+): Foretold => (byMargin ? "by-margin" : piecesToGo(fit, run));
+
 /** What a stated stretch is to hold. */
 const HOLDS = 0.8;
 /** Looked ahead so far; beyond it nobody would plan by the figure. */

@@ -88,7 +88,7 @@ export async function previewCourse(
   const history = await rulesInForce(database, schoolId);
   const { rules, countsTo } = course;
   const then = [...history, { from: now, rules, countsTo: new Map(Object.entries(countsTo)) }];
-  const groups = await signedPieces(database, { schoolId });
+  const groups = await signedPieces(database, { schoolId }, then);
   return groups.flatMap(({ learnerId, techniqueId, halfLifeDays, pieces }) => {
     const before = summariseClimb(pieces, halfLifeDays, history);
     const after = summariseClimb(pieces, halfLifeDays, then);

@@ -1,4 +1,5 @@
 import type { StandingRules } from "@/core/climb/rules";
+import { MarginFields } from "./MarginFields";
 
 /** What proves the upper steps, as the school has it. */
 export function RulesFields({
@@ -8,7 +9,7 @@ export function RulesFields({
   rules: StandingRules;
   onChange: (next: StandingRules) => void;
 }) {
-  const { trueRun, alike, sure } = rules;
+  const { trueRun, margin, alike, sure } = rules;
   const number = (
     label: string,
     value: number,
@@ -38,6 +39,11 @@ export function RulesFields({
           {number("True: good ones in a row", trueRun, [1, 20], (next) =>
             onChange({ ...rules, trueRun: next }),
           )}
+          <MarginFields
+            trueRun={trueRun}
+            margin={margin}
+            onChange={(next) => onChange({ ...rules, margin: next })}
+          />
         </li>
         <li className="flex flex-wrap items-center gap-x-4 gap-y-2">
           {number("Alike: good ones", alike.good, [2, 30], (good) =>

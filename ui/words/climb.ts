@@ -1,6 +1,6 @@
 import { CAUSES, type CauseCode } from "@/core/cause/causes";
 import type { NextReason, NotNow } from "@/core/climb/choose";
-import type { PiecesToGo } from "@/core/climb/piecesToGo";
+import type { Foretold } from "@/core/climb/piecesToGo";
 import type { Towards } from "@/core/climb/standing";
 import { STEP_NAMES, type Step } from "@/core/trade/steps";
 import { dayInWords } from "./when";
@@ -22,14 +22,16 @@ const COUNTS = [
 const counted = (count: number) => COUNTS[count] ?? String(count);
 
 /** How far towards the next step: "two in a row, one to go". */
-export function towardsInWords({ have, need, step, notBefore }: Towards): string {
+export function towardsInWords({ have, need, step, notBefore, byMargin }: Towards): string {
   if (step === 5)
     return notBefore ? `one made cold, from ${dayInWords(notBefore)}` : "one made cold, and shown";
   if (need === 1) return "one good piece to go";
   const left = Math.max(0, need - have);
   const row =
     have === 0 ? "none in a row yet" : have === 1 ? "one so far" : `${counted(have)} in a row`;
-  return `${row}, ${counted(left)} to go`;
+  return byMargin
+    ? `${row}, at most ${counted(left)} to go: fewer where they are well inside`
+    : `${row}, ${counted(left)} to go`;
 }
 
 /** "True", or "not begun". */
@@ -104,8 +106,10 @@ export function notNowInWords(why: NotNow, { techniqueOf }: Named): string {
 const causeName = (code: string): string => CAUSES[code as CauseCode].name.toLowerCase();
 
 /** "about 4 more pieces; between 2 and 9, about eight times out of ten"; sizes are reckoned, not likeness. */
-export function piecesToGoInWords(toGo: PiecesToGo | "beyond" | null, step: Step): string {
+export function piecesToGoInWords(toGo: Foretold | null, step: Step): string {
   if (toGo === null) return "too few pieces to say: four are needed";
+  if (toGo === "by-margin")
+    return "as few as two where they are well inside; how soon they are isn’t foretold";
   if (toGo === "beyond") return "more than thirty at this rate: look for another way";
   const { likely, low, high, holds } = toGo;
   if (step === 4)

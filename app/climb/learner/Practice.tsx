@@ -1,4 +1,4 @@
-import { piecesToGo } from "@/core/climb/piecesToGo";
+import { foretold } from "@/core/climb/piecesToGo";
 import { fitPractice } from "@/core/climb/practice";
 import type { Towards } from "@/core/climb/standing";
 import { STEP_NAMES } from "@/core/trade/steps";
@@ -21,7 +21,7 @@ export function Practice({
   errors: readonly PieceErrors[];
 }) {
   const fit = fitPractice(errors.map(({ worst }) => worst));
-  const toGo = fit && towards && towards.step <= 4 ? piecesToGo(fit, towards) : null;
+  const toGo = fit && towards && towards.step <= 4 ? foretold(fit, towards) : null;
   const measures = [...new Set(errors.flatMap(({ byMeasure }) => Object.keys(byMeasure)))].sort();
   const points = Array.from({ length: errors.length + AHEAD }, (_, index) => {
     const { middle, low, high } = fit?.typical(index + 1) ?? { middle: 0, low: 0, high: 0 };
