@@ -124,6 +124,16 @@ await main(async () => {
       "the same with every stage": atLeast(stagedPlans, "a second", 1000),
       "verdicts in the core": atLeast(core.verdicts, "a second", 20000),
       "verdicts with their causes": atLeast(core.withCauses, "a second", 10000),
+      "True by margin, pieces of those three in a row take": atMost(
+        100 * core.margin.piecesShare,
+        "%",
+        85,
+      ),
+      "the same risk: more taken of whoever is to be held off": atMost(
+        100 * core.margin.moreTaken,
+        "in a hundred",
+        2,
+      ),
       "unfinished pieces told another heat": atLeast(
         share(unfinished.anotherHeat, unfinished.off),
         "%",

@@ -4,6 +4,9 @@ import type { Asked, PieceRecord } from "@/core/verdict/record";
 import { matchesOf } from "@/core/exercise/matches";
 import { judgePiece } from "@/core/verdict/judgePiece";
 import { pieceSchema } from "@/core/piece/piece";
+import { chanceHeldOff, type MarginRule } from "@/core/climb/margin";
+import { DEFAULT_STANDING_RULES } from "@/core/climb/rules";
+import { HANDS, proofsSideBySide, type HandName } from "@/core/simulate/margin";
 import { planPiece } from "@/core/piece/plan";
 import { STEP_GRADES } from "@/core/trade/steps";
 import { DEFAULT_MARKS_RULE } from "@/core/verdict/marks";
@@ -71,4 +74,17 @@ const withCauses = perSecond((n) => {
   const verdict = judgePiece(asked, records[n % records.length]!, RULES);
   return likelyCauses(signsOf({ characteristics: asked.characteristics, verdict }), earlier);
 });
-process.stdout.write(JSON.stringify({ plans, verdicts, withCauses }));
+/** Proof by margin at the risk it comes with, against three in a row. */
+const MARGIN: MarginRule = { trueRun: DEFAULT_STANDING_RULES.trueRun, risk: 0.1 };
+const steady = proofsSideBySide(MARGIN, 0.95, { learners: 5000 });
+const margin = {
+  piecesShare: steady.margin.pieces / steady.count.pieces,
+  // Of whoever is to be held off, whatever the hand: how many more are taken within ten pieces.
+  moreTaken: Math.max(
+    ...(Object.keys(HANDS) as HandName[]).map((hand) => {
+      const held = proofsSideBySide(MARGIN, chanceHeldOff(MARGIN), { hand, learners: 5000 });
+      return held.margin.withinTen - held.count.withinTen;
+    }),
+  ),
+};
+process.stdout.write(JSON.stringify({ plans, verdicts, withCauses, margin }));
