@@ -8,7 +8,7 @@ import type { Verdict } from "@/core/verdict/verdict";
 import type { Database } from "./database";
 import { buildDemoSchool } from "./demo/school";
 import { findBenchPiece } from "./queries/bench";
-import { findStanding } from "./queries/climb";
+import { findStanding, listStandings } from "./queries/climb";
 import { findLearnerOverview } from "./queries/learner";
 import * as schema from "./schema";
 import {
@@ -241,6 +241,31 @@ describe("signing", () => {
       .from(schema.standingEvidence)
       .where(eq(schema.standingEvidence.learnerId, fresh.personId));
     expect(evidence.map(({ step }) => step).sort((a, b) => a - b)).toEqual([1, 2, 3, 3, 3]);
+  });
+
+  test("three pieces of one learner signed at once all count", async () => {
+    const personId = newId();
+    await actOk(database, ours.instructor, "add-learner", {
+      personId,
+      name: "Three at Once",
+      cohortId: ours.rows.cohort[0]!.id,
+    });
+    const made: string[] = [];
+    for (let count = 0; count < 3; count += 1) {
+      const { pieceId, characteristics } = await startFid({ ...ours.otherLearner, personId });
+      await measureAll(pieceId, characteristics);
+      made.push(pieceId);
+    }
+    const signed = await Promise.all(
+      made.map((pieceId) =>
+        act(database, ours.instructor, "sign-verdict", {
+          ...{ verdictId: newId(), pieceId, override: null },
+        }),
+      ),
+    );
+    expect(signed).toMatchObject(made.map(() => ({ ok: true })));
+    const kept = await listStandings(database, ours.instructor, personId);
+    expect(kept).toMatchObject([{ step: 3, pieces: 3 }]);
   });
 
   test("not before everything is measured, and only by an instructor", async () => {

@@ -191,12 +191,28 @@ export function standingRows(
 
 const momentOf = (ms: number) => new Date(Math.round(ms));
 
+/**
+ * Holds whose standings are worked out until the transaction ends: whoever works them out next sees
+ * all that was signed before. Of a whole school, everybody's.
+ */
+async function holdStandings(tx: Transaction, { schoolId, learnerId }: StandingScope) {
+  const hold = (who: string, isShared: boolean) =>
+    tx.execute(
+      isShared
+        ? sql`select pg_advisory_xact_lock_shared(hashtextextended(${who}, 0))`
+        : sql`select pg_advisory_xact_lock(hashtextextended(${who}, 0))`,
+    );
+  await hold(`standings of ${schoolId}`, learnerId !== undefined);
+  if (learnerId) await hold(`standings of ${learnerId}`, false);
+}
+
 /** Works standings out again from all signed pieces and keeps them with their evidence. */
 export async function keepStandings(
   tx: Transaction,
   scope: StandingScope,
 ): Promise<ClimbSummary[]> {
   const { schoolId, learnerId, techniqueId } = scope;
+  await holdStandings(tx, scope);
   const history = await rulesInForce(tx, schoolId);
   const found = await signedPieces(tx, scope, history);
   for (const table of [standingEvidence, standing])
