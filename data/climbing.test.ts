@@ -4,13 +4,14 @@ import type { Pool } from "pg";
 import type { Course } from "@/core/climb/course";
 import { summariseClimb } from "@/core/climb/summary";
 import { readBadgeKey, signBadge, verifyBadge } from "./badges";
+import { runCommand } from "./commands/run";
 import type { Database } from "./database";
 import { insertDemoRows } from "./demo/insert";
 import { buildDemoSchool } from "./demo/school";
 import { findAward } from "./queries/award";
 import { schoolCauseRates } from "./queries/causes";
 import { listEvidence, listStandings } from "./queries/climb";
-import { findCourse, previewCourse } from "./queries/course";
+import { findCourse, findStandingUpdate, previewCourse } from "./queries/course";
 import { listDefectCounts, listItems } from "./queries/items";
 import { findLearnerOverview } from "./queries/learner";
 import { findRecord, listResults } from "./queries/record";
@@ -26,7 +27,16 @@ import {
   standingEvidence,
 } from "./schema";
 import { keepStandings, rulesInForce, signedPieces } from "./standing";
-import { act, actOk, actorsOf, newId, openTestDatabase, type TestSchool } from "./testing/database";
+import { updateStandings } from "./standingUpdate";
+import {
+  act,
+  actOk,
+  actorsOf,
+  newId,
+  openTestDatabase,
+  SECRET,
+  type TestSchool,
+} from "./testing/database";
 
 const NONE_MADE = {
   first: { made: 0, kept: 0 },
@@ -168,6 +178,60 @@ describe("the course", () => {
       `${one.learnerId} ${one.techniqueId}`;
     const shown = new Set(foretold.map(keyOf));
     for (const cell of changed) expect(shown).toContain(keyOf(cell));
+  });
+
+  test("standings are worked out after the answer; what a server left off another takes up, once", async () => {
+    const { course: as, base } = await course();
+    const later: (() => Promise<void>)[] = [];
+    const stricter = { ...as, rules: { ...as.rules, trueRun: 5 } };
+    const before = await everyStanding();
+    const answer = await runCommand(
+      "publish-course",
+      { revisionId: newId(), base, course: stricter },
+      {
+        database,
+        actor: school.instructor,
+        secret: SECRET,
+        afterwards: (work) => void later.push(work),
+      },
+    );
+    expect(answer).toMatchObject({ ok: true });
+    expect(await everyStanding()).toEqual(before);
+    const progress = () => findStandingUpdate(database, school.instructor);
+    const { learners } = (await progress())!;
+    expect(await progress()).toEqual({ done: 0, learners });
+    expect(await findStandingUpdate(database, school.learner)).toBeNull();
+    // Somebody signs for the seventh learner: the update waits, and its server is killed there.
+    const [seventh] = await database
+      .selectDistinct({ learnerId: piece.learnerId })
+      .from(piece)
+      .orderBy(piece.learnerId)
+      .offset(6)
+      .limit(1);
+    const signing = await pool.connect();
+    await signing.query("begin");
+    await signing.query("select pg_advisory_xact_lock(hashtextextended($1, 0))", [
+      `standings of ${seventh!.learnerId}`,
+    ]);
+    const killed = expect(updateStandings(database, schoolId)).rejects.toThrow();
+    const waiting = `from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'`;
+    while ((await pool.query(`select 1 ${waiting}`)).rowCount === 0)
+      await new Promise((resolve) => setTimeout(resolve, 10));
+    expect(await progress()).toEqual({ done: 5, learners });
+    await pool.query(`select pg_terminate_backend(pid) ${waiting}`);
+    await killed;
+    await signing.query("rollback");
+    signing.release();
+    expect(await progress()).toEqual({ done: 5, learners });
+    await Promise.all([updateStandings(database, schoolId), updateStandings(database, schoolId)]);
+    expect(await progress()).toBeNull();
+    const after = await everyStanding();
+    expect(after).not.toEqual(before);
+    await database.transaction((tx) => keepStandings(tx, { schoolId }));
+    expect(await everyStanding()).toEqual(after);
+    await actOk(database, school.instructor, "publish-course", {
+      ...{ revisionId: newId(), base: base + 1, course: as },
+    });
   });
 
   test("a loop is refused and named; a technique with exercises can't be taken out", async () => {

@@ -98,6 +98,7 @@ const EXPECTED: Record<string, Expected | "post" | "stream"> = {
   "/api/calendar/[token]": NOBODYS,
   "/api/command/[name]": "post",
   "/api/course/preview": "post",
+  "/api/course/progress": { ...FILES, assistant: 403, learner: 403, stranger: 200 },
   "/api/evening/[classId]/[file]": { ...FILES, learner: 403 },
   "/api/evening/[classId]/pieces": { ...FILES, learner: 403 },
   "/api/evening/[classId]/planning": { ...FILES, learner: 403, stranger: 200 },

@@ -1,7 +1,7 @@
 import type { Role } from "@/core/records/peopleCommands";
 import type { CommandInput, CommandName } from "@/core/records/commands";
 import type { Actor } from "../actor";
-import type { Transaction } from "../database";
+import type { Database, Transaction } from "../database";
 
 /** What a command works with besides its input. */
 export interface CommandContext {
@@ -19,6 +19,8 @@ export interface Command<Name extends CommandName = CommandName> {
   name: Name;
   roles: readonly Role[];
   run: (context: CommandContext, input: CommandInput<Name>) => Promise<unknown>;
+  /** What takes long and need not be done before the answer. */
+  afterwards?: (database: Database, actor: Actor) => Promise<void>;
 }
 
 /** Gives a command its types; nothing else. */

@@ -12,7 +12,7 @@ import {
   technique,
   techniquePrerequisite,
 } from "../schema";
-import { keepStandings } from "../standing";
+import { beginStandingUpdate, updateStandings } from "../standingUpdate";
 import { defineCommand } from "./command";
 import { assertSameRecord } from "./once";
 
@@ -46,9 +46,10 @@ export const publishCourse = defineCommand({
       content: course,
       publishedBy: actor.personId,
     });
-    await keepStandings(tx, { schoolId });
+    await beginStandingUpdate(tx, { schoolId, number });
     return { number };
   },
+  afterwards: (database, { schoolId }) => updateStandings(database, schoolId),
 });
 
 async function assertExercisesKnown(

@@ -145,6 +145,8 @@ const VIOLATION = /^23/;
 type SendersContext = Omit<CommandContext, "tx" | "actor"> & {
   database: Database;
   actor: Actor | null;
+  /** Does what a command leaves for after its answer; by default before it. */
+  afterwards?: (work: () => Promise<void>) => void | Promise<void>;
 };
 
 /**
@@ -155,7 +157,7 @@ type SendersContext = Omit<CommandContext, "tx" | "actor"> & {
 export async function runCommand(
   name: string,
   input: unknown,
-  { database, actor, ...context }: SendersContext,
+  { database, actor, afterwards = (work) => work(), ...context }: SendersContext,
 ): Promise<CommandAnswer> {
   if (!actor) return failed({ code: "signed-out" });
   if (!Object.hasOwn(HANDLERS, name)) return failed({ code: "command-unknown" });
@@ -171,6 +173,8 @@ export async function runCommand(
       await noteEvent(tx, actor, { action: command.name, ...aboutInput(read.data) });
       return done;
     });
+    const { afterwards: work } = command;
+    if (work) await afterwards(() => work(database, actor));
     return { ok: true, value };
   } catch (error) {
     if (error instanceof Refusal) return { ok: false, error: failureOf(error) };

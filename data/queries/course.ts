@@ -5,7 +5,7 @@ import { summariseClimb } from "@/core/climb/summary";
 import type { Step } from "@/core/trade/steps";
 import { isInstructor, type Actor } from "../actor";
 import type { Queryable } from "../database";
-import { curriculumRevision, exercise, person } from "../schema";
+import { curriculumRevision, exercise, person, standingUpdate } from "../schema";
 import { rulesInForce, signedPieces } from "../standing";
 import { listTechniques } from "./techniques";
 
@@ -99,4 +99,24 @@ export async function previewCourse(
     const towards = before.step === after.step ? { before: had, after: has } : null;
     return [{ learnerId, techniqueId, before: before.step, after: after.step, towards }];
   });
+}
+
+/** How many learners' standings are worked out by the newest course, and of how many. */
+export interface StandingProgress {
+  done: number;
+  learners: number;
+}
+
+/** How far the working out of standings is since the last course was published; null once it is done. Instructors only. */
+export async function findStandingUpdate(
+  database: Queryable,
+  actor: Actor,
+): Promise<StandingProgress | null> {
+  if (!isInstructor(actor)) return null;
+  const { schoolId, finishedAt, done, learners } = standingUpdate;
+  const [found] = await database
+    .select({ done, learners })
+    .from(standingUpdate)
+    .where(and(eq(schoolId, actor.schoolId), isNull(finishedAt)));
+  return found ?? null;
 }

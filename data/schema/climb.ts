@@ -85,6 +85,28 @@ export const curriculumRevision = pgTable(
   ],
 );
 
+/** How far everybody's standings are worked out anew since the last course was published: one row a school. */
+export const standingUpdate = pgTable(
+  "standing_update",
+  {
+    schoolId: schoolId().primaryKey(),
+    /** Of the course revision it is for. */
+    number: integer("number").notNull(),
+    /** Learners in all, and how many of them are done: in the order of their ids, up to this one. */
+    learners: integer("learners").notNull(),
+    done: integer("done").notNull().default(0),
+    lastLearner: uuid("last_learner"),
+    finishedAt: moment("finished_at"),
+  },
+  (table) => [
+    foreignKey({
+      name: "standing_update_revision",
+      columns: [table.schoolId, table.number],
+      foreignColumns: [curriculumRevision.schoolId, curriculumRevision.number],
+    }),
+  ],
+);
+
 /** Only ever added. What an instructor said for or against an exercise for a learner; the latest holds. */
 export const nextChoice = pgTable(
   "next_choice",

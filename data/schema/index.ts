@@ -17,6 +17,7 @@ export {
   choiceLog,
   nextChoice,
   standing,
+  standingUpdate,
 } from "./climb";
 export {
   assignment,

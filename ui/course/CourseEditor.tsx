@@ -7,6 +7,8 @@ import { findLoop } from "@/core/climb/curriculum";
 import { STEP_NAMES, type Step } from "@/core/trade/steps";
 import { newId, post } from "../command";
 import { useCommand } from "../useCommand";
+import type { StandingProgress } from "@/data/queries/course";
+import { useStandingProgress } from "./useStandingProgress";
 import { CourseDrawing } from "./CourseDrawing";
 import { RulesFields } from "./RulesFields";
 import { TechniqueFields } from "./TechniqueFields";
@@ -33,10 +35,12 @@ export function CourseEditor({
   base,
   course: initial,
   exercises,
+  updating,
 }: {
   base: number;
   course: Course;
   exercises: readonly CourseExercise[];
+  updating: StandingProgress | null;
 }) {
   const router = useRouter();
   const [course, setCourse] = useState(initial);
@@ -45,6 +49,7 @@ export function CourseEditor({
   const looking = useCommand();
   const publishing = useCommand();
   const [done, setDone] = useState<string | null>(null);
+  const progress = useStandingProgress(updating);
   const changed = course !== initial;
   const read = courseSchema.safeParse(course);
   const wrong = read.success
@@ -109,6 +114,7 @@ export function CourseEditor({
           onPublish={() => void publish()}
           onLeave={() => change(initial)}
         />
+        {progress ? <Standings progress={progress} /> : null}
         {changes ? <Effect changes={changes} /> : null}
         <RulesFields rules={course.rules} onChange={(rules) => change({ ...course, rules })} />
       </div>
@@ -237,5 +243,20 @@ function Effect({ changes }: { changes: readonly Change[] }) {
         </table>
       </div>
     </section>
+  );
+}
+
+/** How far everybody's standings are worked out by what was published. */
+function Standings({ progress: { done, learners } }: { progress: StandingProgress }) {
+  return (
+    <p role="status" className="mt-3 flex flex-wrap items-center gap-3 text-15">
+      <progress
+        className="h-3 w-48 accent-ink"
+        aria-label="Standings worked out"
+        max={Math.max(1, learners)}
+        value={done}
+      />
+      Standings are being worked out: {done} of {countOf(learners, "learner")}. You can go on.
+    </p>
   );
 }

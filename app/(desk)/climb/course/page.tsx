@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { INSTRUCTORS } from "@/data/actor";
-import { findCourse } from "@/data/queries/course";
+import { findCourse, findStandingUpdate } from "@/data/queries/course";
 import { ClimbTabs } from "@/ui/climb/ClimbTabs";
 import { CourseEditor } from "@/ui/course/CourseEditor";
 import { dateInWords } from "@/ui/words/when";
@@ -11,8 +11,9 @@ export const metadata: Metadata = { title: "The course" };
 
 export default async function CoursePage() {
   const actor = await requireActor(INSTRUCTORS);
+  const database = recordsOf(actor);
   const { base, publishedAt, publishedBy, course, exercises } = (await findCourse(
-    recordsOf(actor),
+    database,
     actor,
   ))!;
   return (
@@ -27,7 +28,11 @@ export default async function CoursePage() {
             : ", as it came"}
         </p>
       </header>
-      <CourseEditor key={base} base={base} course={course} exercises={exercises} />
+      <CourseEditor
+        key={base}
+        {...{ base, course, exercises }}
+        updating={await findStandingUpdate(database, actor)}
+      />
     </main>
   );
 }
