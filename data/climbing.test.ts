@@ -2,11 +2,13 @@ import { createPublicKey, generateKeyPairSync, verify } from "node:crypto";
 import { eq } from "drizzle-orm";
 import type { Pool } from "pg";
 import type { Course } from "@/core/climb/course";
+import { FORECAST_MAPS } from "@/core/climb/forecastMaps";
 import { summariseClimb } from "@/core/climb/summary";
 import { readBadgeKey, signBadge, verifyBadge } from "./badges";
 import { runCommand } from "./commands/run";
 import type { Database } from "./database";
 import { insertDemoRows } from "./demo/insert";
+import { refitForecastMaps, schoolForecastMaps } from "./forecastMaps";
 import { buildDemoSchool } from "./demo/school";
 import { findAward } from "./queries/award";
 import { schoolCauseRates } from "./queries/causes";
@@ -456,6 +458,17 @@ describe("the school as a whole", () => {
       choices: NONE_MADE,
       early: null,
     });
+  });
+
+  test("forecasts are recalibrated by the school's own, and by nobody else's", async () => {
+    expect(await schoolForecastMaps(database, schoolId)).toBe(FORECAST_MAPS);
+    await refitForecastMaps(database, schoolId);
+    const own = await schoolForecastMaps(database, schoolId);
+    expect(Object.keys(own).sort()).toEqual(Object.keys(FORECAST_MAPS).sort());
+    expect(own).not.toEqual(FORECAST_MAPS);
+    await refitForecastMaps(database, schoolId);
+    expect(await schoolForecastMaps(database, schoolId)).toEqual(own);
+    expect(await schoolForecastMaps(database, newId())).toBe(FORECAST_MAPS);
   });
 
   test("what became of what was set is counted once it is made and signed", async () => {

@@ -1,4 +1,5 @@
 import { CAUSES, type CauseCode } from "@/core/cause/causes";
+import { schoolForecastMaps } from "@/data/forecastMaps";
 import { foretold } from "@/core/climb/piecesToGo";
 import { fitPractice } from "@/core/climb/practice";
 import { goingStale } from "@/core/climb/summary";
@@ -122,7 +123,8 @@ async function practiceNotes(actor: Actor, overview: LearnerOverview): Promise<S
     step: cell.towards.step,
   });
   const fit = fitPractice(errors.map(({ worst }) => worst));
-  const toGo = fit ? foretold(fit, cell.towards) : null;
+  const maps = await schoolForecastMaps(database, actor.schoolId);
+  const toGo = fit ? foretold(fit, cell.towards, maps) : null;
   return [
     {
       title: `How far to “${STEP_NAMES[cell.towards.step]}” in ${namesOf(overview).techniqueOf(cell.techniqueId).toLowerCase()}`,

@@ -1,5 +1,10 @@
+/** The two figures of a Beta distribution that turns a stratum's plain chances into ones that hold. */
+export type ForecastMap = readonly [number, number];
+/** Maps by stratum; a forecast of one without stays as it is. */
+export type ForecastMaps = Readonly<Record<string, ForecastMap>>;
+
 /** Beta maps by stratum, fitted by `npm run study -- fit` to 12000 made-up learners of seven kinds. */
-export const FORECAST_MAPS: Readonly<Record<string, readonly [number, number]>> = {
+export const FORECAST_MAPS: ForecastMaps = {
   "0 mostly": [1.268, 1.608],
   "0 often": [0.988, 1.822],
   "0 seldom": [0.85, 3.447],

@@ -1,6 +1,6 @@
 import betaCdf from "@stdlib/stats-base-dists-beta-cdf";
 import normalCdf from "@stdlib/stats-base-dists-normal-cdf";
-import { FORECAST_MAPS } from "./forecastMaps";
+import { FORECAST_MAPS, type ForecastMaps } from "./forecastMaps";
 import type { PracticeFit } from "./practice";
 
 /** A run: how many good pieces in a row there are, and how many it takes. */
@@ -25,7 +25,8 @@ export type Foretold = PiecesToGo | "beyond" | "by-margin";
 export const foretold = (
   fit: PracticeFit,
   { byMargin, ...run }: RunAhead & { byMargin?: true },
-): Foretold => (byMargin ? "by-margin" : piecesToGo(fit, run));
+  maps: ForecastMaps,
+): Foretold => (byMargin ? "by-margin" : piecesToGo(fit, run, maps));
 
 /** What a stated stretch is to hold. */
 const HOLDS = 0.8;
@@ -38,10 +39,15 @@ export const MAX_AHEAD = 30;
  * XIII.7, with a chance of its own for each piece), mixed over the curves that agree with what was made, then
  * recalibrated by what can be seen.
  *
+ * @param maps by which it is recalibrated: a school's own, or those that shipped
  * @returns "beyond" where even thirty pieces hold less than eight times out of ten
  */
-export function piecesToGo(fit: PracticeFit, run: RunAhead): PiecesToGo | "beyond" {
-  const { reached } = forecastRun(fit, run);
+export function piecesToGo(
+  fit: PracticeFit,
+  run: RunAhead,
+  maps: ForecastMaps = FORECAST_MAPS,
+): PiecesToGo | "beyond" {
+  const { reached } = forecastRun(fit, run, maps);
   if (reached.at(-1)! < HOLDS) return "beyond";
   const { low, high } = shortestHolding(reached);
   const likely = reached.findIndex((share) => share >= 0.5);
@@ -55,9 +61,13 @@ export interface RunForecast {
 }
 
 /** The forecast as it is stated: recalibrated. */
-export function forecastRun(fit: PracticeFit, run: RunAhead): RunForecast {
+export function forecastRun(
+  fit: PracticeFit,
+  run: RunAhead,
+  maps: ForecastMaps = FORECAST_MAPS,
+): RunForecast {
   const plain = plainForecast(fit, run);
-  const [alpha, beta] = FORECAST_MAPS[stratumOf(run, plain.next)] ?? [1, 1];
+  const [alpha, beta] = maps[stratumOf(run, plain.next)] ?? [1, 1];
   return { ...plain, reached: plain.reached.map((share) => betaCdf(share, alpha, beta)) };
 }
 

@@ -1,6 +1,7 @@
 import { fadingOf, keptAfter, MIN_GAP_DAYS, retestsOf, type MadePiece } from "./fading";
+import { ownMaps, resolvedForecastsOf } from "./fitMaps";
+import type { ForecastMaps } from "./forecastMaps";
 import { piecesToGo } from "./piecesToGo";
-import { fitPractice, MIN_PIECES } from "./practice";
 
 /** How often what was foretold of a school's learners came so. */
 export interface TrackRecord {
@@ -50,39 +51,35 @@ const NEED = 3;
 
 /**
  * Pieces to go as they would have been stated after the fourth piece, and every other one after it until the
- * run was there, against what it took. What isn't known yet is left out.
+ * run was there, against what it took: each half of the learners by maps that the other half's forecasts have
+ * moved. What isn't known yet is left out.
  *
  * @param histories of one learner and technique each: each piece's worst error as a share of what True
  *   allows, first to last
  */
 export function recordOfPiecesToGo(histories: readonly (readonly number[])[]): TrackRecord {
-  return recordOf(histories.flatMap((shares) => callsIn(shares)));
+  const halves = [0, 1].map((half) =>
+    histories
+      .filter((_, at) => at % 2 === half)
+      .flatMap((shares) => resolvedForecastsOf(shares, NEED)),
+  );
+  return recordOf(
+    halves.flatMap((resolved, half) => {
+      const maps = ownMaps(halves[1 - half]!);
+      return resolved.flatMap((one) => callOf(one, maps) ?? []);
+    }),
+  );
 }
 
-/** Between two forecasts for one learner so many pieces are made: they hang together. */
-const EVERY = 3;
-
-function callsIn(shares: readonly number[]): { chance: number; came: boolean }[] {
-  let have = 0;
-  const rows = shares.map((share) => (have = share <= 1 ? have + 1 : 0));
-  const there = rows.findIndex((row) => row >= NEED);
-  const calls: { chance: number; came: boolean }[] = [];
-  for (let seen = MIN_PIECES; seen < shares.length; seen += EVERY) {
-    if (there >= 0 && there < seen) break;
-    const toGo = piecesToGo(fitPractice(shares.slice(0, seen))!, {
-      have: rows[seen - 1]!,
-      need: NEED,
-    });
-    if (toGo === "beyond") continue;
-    const took = there < 0 ? null : there + 1 - seen;
-    // Not there yet: known to have missed only once the stretch is over.
-    if (took === null && shares.length - seen < toGo.high) continue;
-    calls.push({
-      chance: toGo.holds,
-      came: took !== null && took >= toGo.low && took <= toGo.high,
-    });
-  }
-  return calls;
+/** What was stated and whether it came so; null where nothing was, or isn't known yet. */
+function callOf(
+  { fit, run, took, made }: ReturnType<typeof resolvedForecastsOf>[number],
+  maps: ForecastMaps,
+): { chance: number; came: boolean } | null {
+  const toGo = piecesToGo(fit, run, maps);
+  // Not there yet: known to have missed only once the stretch is over.
+  if (toGo === "beyond" || (!Number.isFinite(took) && made < toGo.high)) return null;
+  return { chance: toGo.holds, came: took >= toGo.low && took <= toGo.high };
 }
 
 /** Causes as the trade's table put them to instructors, against what those answered. */

@@ -12,7 +12,7 @@ import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { listCauseAnswers } from "./causes";
 import { earlyRecord } from "./early";
-import { listPieceErrors } from "./runs";
+import { pieceErrors } from "./runs";
 
 /** How often what the school was told of its learners came so. */
 export interface TrackRecords {
@@ -60,12 +60,7 @@ export async function findTrackRecords(database: Queryable, actor: Actor): Promi
     halfLifeDays: half_life_days,
     pieces: made.map(([startedAt, meetsStep]) => ({ startedAt, meetsStep })),
   }));
-  const longest = rows.filter(({ made }) => made.length >= MIN_PIECES).slice(0, MAX_FORECAST);
-  const errors: number[][] = [];
-  for (const { learner_id: learnerId, technique_id: techniqueId } of longest) {
-    const of = { learnerId, techniqueId, step: 3 as const };
-    errors.push((await listPieceErrors(database, actor, of)).map(({ worst }) => worst));
-  }
+  const errors = isStaff(actor) ? await errorHistories(database, actor.schoolId, 3) : [];
   return {
     retests: recordOfRetests(histories),
     piecesToGo: recordOfPiecesToGo(errors),
@@ -73,6 +68,33 @@ export async function findTrackRecords(database: Queryable, actor: Actor): Promi
     early: isStaff(actor) ? await earlyRecord(database, actor.schoolId) : null,
     choices: recordOfChoices(isStaff(actor) ? await listChoicesMade(database, actor) : []),
   };
+}
+
+/**
+ * Worst errors, as shares of what a step allows, of those learners and techniques with the most pieces. The
+ * caller has checked who is asking.
+ */
+export async function errorHistories(
+  database: Queryable,
+  schoolId: string,
+  step: Step,
+): Promise<number[][]> {
+  const { rows } = await database.execute<{ learner_id: string; technique_id: string }>(sql`
+    select p.learner_id, e.technique_id
+    from piece p
+    join exercise_revision r on r.id = p.revision_id
+    join exercise e on e.id = r.exercise_id
+    join verdict v on v.school_id = p.school_id and v.piece_id = p.id and v.sequence = 1
+    where p.school_id = ${schoolId} and v.school_id = ${schoolId} and p.kind = 'assessed'
+    group by p.learner_id, e.technique_id
+    having count(*) >= ${MIN_PIECES}
+    order by count(*) desc, p.learner_id, e.technique_id limit ${MAX_FORECAST}`);
+  const errors: number[][] = [];
+  for (const { learner_id: learnerId, technique_id: techniqueId } of rows) {
+    const of = { schoolId, learnerId, techniqueId, step };
+    errors.push((await pieceErrors(database, of)).map(({ worst }) => worst));
+  }
+  return errors;
 }
 
 /** The latest exercises set of which a piece has its verdict: where each stood in the list, and its first verdict. */

@@ -29,6 +29,8 @@ export const school = pgTable(
     timeZone: text("time_zone").notNull().default("UTC"),
     /** The school's own tolerance grades and marks rule; the defaults of the core where null. */
     rules: jsonb("rules"),
+    /** How its own forecasts of pieces to go are recalibrated; null for as it shipped. */
+    forecastMaps: jsonb("forecast_maps"),
     /** What the shop has in hand now: sections, and whether a hearth reaches welding heat; null where nobody said. */
     shop: jsonb("shop"),
     /** Its money, as in ISO 4217. */

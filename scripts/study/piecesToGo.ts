@@ -13,8 +13,13 @@ export function writeMaps(): void {
   const lines = Object.entries(maps).map(([key, [a, b]]) => `  "${key}": [${a}, ${b}],`);
   writeFileSync(
     MAPS,
-    `/** Beta maps by stratum, fitted by \`npm run study -- fit\` to ${FITTED.learners} made-up learners of seven kinds. */
-export const FORECAST_MAPS: Readonly<Record<string, readonly [number, number]>> = {
+    `/** The two figures of a Beta distribution that turns a stratum's plain chances into ones that hold. */
+export type ForecastMap = readonly [number, number];
+/** Maps by stratum; a forecast of one without stays as it is. */
+export type ForecastMaps = Readonly<Record<string, ForecastMap>>;
+
+/** Beta maps by stratum, fitted by \`npm run study -- fit\` to ${FITTED.learners} made-up learners of seven kinds. */
+export const FORECAST_MAPS: ForecastMaps = {
 ${lines.join("\n")}
 };
 `,

@@ -1,3 +1,4 @@
+import type { ForecastMaps } from "@/core/climb/forecastMaps";
 import { foretold } from "@/core/climb/piecesToGo";
 import { fitPractice } from "@/core/climb/practice";
 import type { Towards } from "@/core/climb/standing";
@@ -15,13 +16,15 @@ export function Practice({
   technique,
   towards,
   errors,
+  maps,
 }: {
   technique: string;
   towards: Towards | null;
   errors: readonly PieceErrors[];
+  maps: ForecastMaps;
 }) {
   const fit = fitPractice(errors.map(({ worst }) => worst));
-  const toGo = fit && towards && towards.step <= 4 ? foretold(fit, towards) : null;
+  const toGo = fit && towards && towards.step <= 4 ? foretold(fit, towards, maps) : null;
   const measures = [...new Set(errors.flatMap(({ byMeasure }) => Object.keys(byMeasure)))].sort();
   const points = Array.from({ length: errors.length + AHEAD }, (_, index) => {
     const { middle, low, high } = fit?.typical(index + 1) ?? { middle: 0, low: 0, high: 0 };

@@ -1,3 +1,4 @@
+import { schoolForecastMaps } from "@/data/forecastMaps";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import * as z from "zod";
@@ -143,11 +144,12 @@ async function practiceShown({ actor, overview, technique }: Asked) {
     );
   const cell = overview.standings.find((one) => one.techniqueId === techniqueId);
   const towards = cell?.towards ?? null;
-  const errors = await listPieceErrors(recordsOf(actor), actor, {
-    learnerId: overview.learner.id,
-    techniqueId,
-    step: towards?.step ?? 5,
-  });
+  const database = recordsOf(actor);
+  const of = { learnerId: overview.learner.id, techniqueId, step: towards?.step ?? 5 };
+  const [errors, maps] = await Promise.all([
+    listPieceErrors(database, actor, of),
+    schoolForecastMaps(database, actor.schoolId),
+  ]);
   return (
     <div className="max-w-3xl">
       <nav aria-label="Techniques" className="mb-4 flex flex-wrap gap-x-4 text-15">
@@ -162,7 +164,7 @@ async function practiceShown({ actor, overview, technique }: Asked) {
           </Link>
         ))}
       </nav>
-      <Practice technique={techniqueOf(techniqueId)} towards={towards} errors={errors} />
+      <Practice technique={techniqueOf(techniqueId)} {...{ towards, errors, maps }} />
     </div>
   );
 }

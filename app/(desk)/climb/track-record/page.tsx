@@ -18,7 +18,7 @@ interface Claim {
 const CLAIMS: readonly Claim[] = [
   {
     what: "Pieces to go",
-    said: "How many more pieces to the next step: a stretch, and how often such stretches hold.",
+    said: "How many more pieces to the next step: a stretch, and how often such stretches hold. Moved every day by what this school’s own forecasts came to.",
     checked:
       "On made-up learners of seven kinds the stretches hold as often as stated in every group that can be seen beforehand. Who makes no progress, or suddenly does, can’t be seen beforehand.",
     own: ({ piecesToGo }) => trackRecordInWords(piecesToGo),

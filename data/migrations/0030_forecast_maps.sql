@@ -1,0 +1,1 @@
+ALTER TABLE "school" ADD COLUMN "forecast_maps" jsonb;
