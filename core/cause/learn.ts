@@ -1,5 +1,6 @@
 import { Matrix, solve } from "ml-matrix";
 import type { CauseCode } from "./causes";
+import type { Sign } from "./signs";
 import { likelihoodOf, logitOf, NOTHING_LEARNED, type LearnedCauses } from "./learned";
 
 /** What was answered of a cause that was named: whether it was that. */
@@ -7,22 +8,28 @@ export interface CauseAnswer {
   cause: CauseCode;
   /** How likely the table said it was, 0 to 1. */
   byTable: number;
+  /** What pointed to it; null of answers before that was kept. */
+  shownBy: readonly Sign[] | null;
   holds: boolean;
 }
 
 /** From so many answers all likelihoods are shifted and stretched; from so many of one cause, that. */
 const MIN_ANSWERS = 30;
 const MIN_OF_CAUSE = 10;
+/** From so many answers in all single signs are learned: those that so many of a cause's answers had, and as many hadn't. */
+const MIN_FOR_SIGNS = 200;
+const MIN_EITHER_WAY = 5;
 
-/** How far, in logits, the table is taken to be off at first: in all, in its stretch, in one cause. */
+/** How far, in logits, the table is taken to be off at first: in all, in its stretch, in one cause, in one sign of it. */
 const PRIOR_SHIFT = 1;
 const PRIOR_STRETCH = 0.5;
 const PRIOR_OWN = 0.7;
+const PRIOR_SIGN = 0.5;
 
 /**
  * Learns from a school's answers how the table's likelihoods are to be taken: first a shift and a
  * stretch of the logit for all (Platt 1999, with normal priors about no change), then a shift for
- * each cause. Few answers change little, since the priors weigh against them.
+ * each cause, then for each sign of a cause. Few answers change little, since the priors weigh against them.
  *
  * @param answers one of each cause of a piece, the last that was given
  */
@@ -38,16 +45,36 @@ export function learnCauses(answers: readonly CauseAnswer[]): LearnedCauses {
     { mean: 1, spread: PRIOR_STRETCH },
   ]) as [number, number];
   const own: LearnedCauses["own"] = {};
+  const weights: LearnedCauses["weights"] = {};
+  const offset = (byTable: number) => shift + stretch * logitOf(byTable);
   for (const cause of new Set(answers.map((one) => one.cause))) {
     const of = answers.filter((one) => one.cause === cause);
     if (of.length < MIN_OF_CAUSE) continue;
-    const offset = (byTable: number) => shift + stretch * logitOf(byTable);
-    [own[cause]] = logisticFit(
-      of.map(({ byTable, holds }) => ({ x: [1], holds, offset: offset(byTable) })),
-      [{ mean: 0, spread: PRIOR_OWN }],
+    const signs = answers.length < MIN_FOR_SIGNS ? [] : signsToLearn(of);
+    // Where signs are learned, of the answers alone whose signs are known.
+    const known = signs.length > 0 ? of.filter(({ shownBy }) => shownBy !== null) : of;
+    const [shiftOfCause, ...each] = logisticFit(
+      known.map(({ byTable, shownBy, holds }) => ({
+        x: [1, ...signs.map((sign) => Number(shownBy?.includes(sign)))],
+        holds,
+        offset: offset(byTable),
+      })),
+      [{ mean: 0, spread: PRIOR_OWN }, ...signs.map(() => ({ mean: 0, spread: PRIOR_SIGN }))],
     );
+    own[cause] = shiftOfCause!;
+    if (signs.length > 0)
+      weights[cause] = Object.fromEntries(signs.map((sign, at) => [sign, each[at]!]));
   }
-  return { answers: answers.length, shift, stretch, own };
+  return { answers: answers.length, shift, stretch, own, weights };
+}
+
+/** Signs that enough of a cause's answers had, and enough hadn't. */
+function signsToLearn(answers: readonly CauseAnswer[]): Sign[] {
+  const known = answers.flatMap(({ shownBy }) => (shownBy ? [shownBy] : []));
+  return [...new Set(known.flat())].sort().filter((sign) => {
+    const shown = known.filter((signs) => signs.includes(sign)).length;
+    return shown >= MIN_EITHER_WAY && known.length - shown >= MIN_EITHER_WAY;
+  });
 }
 
 interface Row {

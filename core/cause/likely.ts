@@ -81,7 +81,7 @@ export function likelyCauses(
     return [
       {
         code,
-        likelihood: here?.holds ? 1 : asLearned(learned, code, byTable),
+        likelihood: here?.holds ? 1 : asLearned(learned, { cause: code, byTable, shownBy }),
         byTable,
         shownBy,
         alsoOn: earlier.flatMap(({ tag }, age) => (pointing[age]! > 0 ? [tag] : [])),

@@ -160,6 +160,12 @@ export const BENCH_COMMANDS = {
     holds: z.boolean().nullable(),
     /** How likely the table said it was when it was asked: what answers teach hangs on it. */
     byTable: z.number().min(0).max(1).nullable().default(null),
+    /** What pointed to it then. */
+    shownBy: z
+      .array(z.string().regex(/^(?:defect:)?[a-z-]{1,60}$/, "A sign of the trade's table."))
+      .max(40, "No more than forty signs point to a cause.")
+      .nullable()
+      .default(null),
   }),
   "sign-verdict": z.strictObject({
     verdictId: idSchema,

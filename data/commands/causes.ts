@@ -10,14 +10,14 @@ import { assertSameRecord } from "./once";
 export const sayCause = defineCommand({
   name: "say-cause",
   roles: INSTRUCTORS,
-  run: async ({ tx, actor }, { sayingId, pieceId, cause, holds, byTable }) => {
+  run: async ({ tx, actor }, { sayingId, pieceId, cause, holds, byTable, shownBy }) => {
     const { schoolId } = actor;
     const [known] = await tx
       .select({ id: piece.id })
       .from(piece)
       .where(and(eq(piece.id, pieceId), eq(piece.schoolId, schoolId)));
     if (!known) notFound("piece");
-    const sent = { id: sayingId, schoolId, pieceId, cause, holds, byTable };
+    const sent = { id: sayingId, schoolId, pieceId, cause, holds, byTable, shownBy };
     const added = await tx
       .insert(causeSaid)
       .values({ ...sent, saidBy: actor.personId })

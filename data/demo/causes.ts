@@ -31,6 +31,7 @@ export function addCausesSaid(
       cause: likeliest.code,
       holds: random.next() < HOLDS,
       byTable: likeliest.byTable,
+      shownBy: likeliest.shownBy,
       saidBy: signedBy,
       saidAt,
     });

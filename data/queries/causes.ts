@@ -4,7 +4,7 @@ import { learnCauses, type CauseAnswer } from "@/core/cause/learn";
 import { NOTHING_LEARNED, type LearnedCauses } from "@/core/cause/learned";
 import { likelyCauses, type CauseSaid, type EarlierPiece } from "@/core/cause/likely";
 import { causeRates, type CauseRates, type PieceCauses } from "@/core/cause/recurring";
-import { signsOf } from "@/core/cause/signs";
+import { signsOf, type Sign } from "@/core/cause/signs";
 import type { Verdict } from "@/core/verdict/verdict";
 import { isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
@@ -34,15 +34,18 @@ export async function listCauseAnswers(
   const { rows } = await database.execute<{
     cause: CauseCode;
     by_table: number;
+    shown_by: Sign[] | null;
     holds: boolean;
   }>(sql`
-    select cause, by_table, holds from (
-      select distinct on (piece_id, cause) cause, by_table, holds, said_at
+    select cause, by_table, shown_by, holds from (
+      select distinct on (piece_id, cause) cause, by_table, shown_by, holds, said_at
       from cause_said where school_id = ${schoolId}
       order by piece_id, cause, said_at desc, id desc) last
     where holds is not null and by_table is not null
     order by said_at desc limit ${MAX_ANSWERS}`);
-  return rows.map(({ cause, by_table: byTable, holds }) => ({ cause, byTable, holds }));
+  return rows.map(({ cause, by_table: byTable, shown_by: shownBy, holds }) => ({
+    ...{ cause, byTable, shownBy, holds },
+  }));
 }
 
 /** What the school's answers make of the table's likelihoods. */

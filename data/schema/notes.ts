@@ -250,6 +250,8 @@ export const causeSaid = pgTable(
     holds: boolean("holds"),
     /** How likely the table said it was, 0 to 1; unknown of answers before it was kept. */
     byTable: doublePrecision("by_table"),
+    /** What pointed to it; unknown of answers before it was kept. */
+    shownBy: text("shown_by").array(),
     saidBy: uuid("said_by").notNull(),
     saidAt: moment("said_at")
       .notNull()

@@ -37,13 +37,14 @@ export function useCauses(bench: Bench, { earlier, said, learned }: CauseHistory
     return likelyCauses(signs, earlier, [...saidNow, ...said], learned);
   }, [piece.characteristics, verdict, earlier, said, saidNow, learned]);
 
-  async function say({ code: cause, byTable }: LikelyCause, holds: boolean | null) {
+  async function say({ code: cause, byTable, shownBy }: LikelyCause, holds: boolean | null) {
     const answer = await send("say-cause", {
       sayingId: newId(),
       pieceId: piece.id,
       cause,
       holds,
       byTable,
+      shownBy,
     });
     if (answer.ok) setSaidNow((now) => [{ cause, holds, ofThisPiece: true }, ...now]);
   }

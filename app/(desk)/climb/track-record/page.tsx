@@ -38,9 +38,9 @@ const CLAIMS: readonly Claim[] = [
   },
   {
     what: "Why, probably",
-    said: "By the trade’s table: possible, likely, very likely. From thirty answers of this school’s instructors its likelihoods are shifted and stretched to what they say, and each cause by itself from ten.",
+    said: "By the trade’s table: possible, likely, very likely. From thirty answers of this school’s instructors its likelihoods are shifted and stretched to what they say, each cause by itself from ten, and from two hundred each sign of a cause.",
     checked:
-      "On made-up answers a table that is wrong throughout comes right by what a hundred of them say; of its single weights nothing is learned.",
+      "On made-up answers a table that is wrong throughout comes right by what a hundred of them say; what a single sign is worth, by some hundreds.",
     own: ({ causes }) => `The table alone. ${trackRecordInWords(causes)}`,
   },
   {

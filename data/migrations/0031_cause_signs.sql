@@ -1,0 +1,1 @@
+ALTER TABLE "cause_said" ADD COLUMN "shown_by" text[];
