@@ -505,6 +505,21 @@ describe.each(COMMAND_NAMES)("%s", (name) => {
     expect(await tried(theirs.owner)).toEqual({ code, changed: false });
   });
 
+  test("another school's assistant and learner", async () => {
+    if (OF_OWN_SCHOOL.includes(name)) return;
+    const isOfOneself = OF_ONESELF.includes(name);
+    if (isOfOneself && !NAMING_OURS.includes(name)) return;
+    const isTellers = OF_THE_TELLER.includes(name);
+    for (const [actor, may] of [
+      [theirs.assistant, RECORDING],
+      [theirs.learner, OF_OWN_PIECES],
+    ] as const) {
+      const isAllowed = may.includes(name) || isOfOneself || isTellers;
+      const code = isAllowed ? "not-found" : "denied";
+      expect(await tried(actor)).toEqual({ code, changed: false });
+    }
+  });
+
   test("input that isn't right", async () => {
     for (const input of [undefined, null, 7, {}, [], { ...(inputs()[name] as object), extra: 1 }])
       expect(await act(database, ours.owner, name, input)).toMatchObject({

@@ -10,9 +10,36 @@ const routes = readdirSync("app", { recursive: true, encoding: "utf8" })
   .map((file) => `/${file.replace(/\(desk\)\//, "").replace(/\/?(page\.tsx|route\.ts)$/, "")}`)
   .sort();
 
-type Persona = "nobody" | "learner" | "stranger" | "assistant" | "instructor" | "owner";
-/** An owner gets what an instructor does, where nothing else is said. */
-type Expected = Record<Exclude<Persona, "owner">, number> & { owner?: number };
+type Persona =
+  | "nobody"
+  | "learner"
+  | "assistant"
+  | "instructor"
+  | "owner"
+  /** Another school's instructor, assistant and learner. */
+  | "stranger"
+  | "stranger's assistant"
+  | "stranger's learner";
+/** What is said of the others follows from it. */
+type Said = "nobody" | "learner" | "stranger" | "assistant" | "instructor";
+type Expected = Record<Said, number> & { owner?: number };
+
+/**
+ * An owner gets what an instructor does, where nothing else is said. Another school's assistant is refused what
+ * ours is, and else finds what its instructor finds; its learner gets what ours does, who has nothing of this.
+ */
+function statusFor(persona: Persona, expected: Expected): number {
+  switch (persona) {
+    case "owner":
+      return expected.owner ?? expected.instructor;
+    case "stranger's assistant":
+      return expected.assistant === 403 ? 403 : expected.stranger;
+    case "stranger's learner":
+      return expected.learner;
+    default:
+      return expected[persona];
+  }
+}
 
 const STAFF: Expected = {
   nobody: 307,
@@ -195,6 +222,8 @@ const ACCOUNTS: Record<Exclude<Persona, "nobody">, string> = {
   assistant: "cato",
   instructor: "oda",
   owner: "renske",
+  "stranger's assistant": "helping-stranger@elsewhere.example",
+  "stranger's learner": "learning-stranger@elsewhere.example",
 };
 
 async function requestAs(browser: Browser, persona: Persona): Promise<APIRequestContext> {
@@ -247,9 +276,9 @@ test("every page and file, as everyone", async ({ browser }) => {
       const given: Record<string, string> = { ...ids, file: FILE_OF[route] ?? ids.file! };
       const path = route.replace(/\[(\w+)\]/g, (_, name: string) => given[name]!);
       const response = await request.get(path, { maxRedirects: 0 });
-      const status = expected[persona] ?? expected.instructor;
+      const status = statusFor(persona, expected);
       expect([persona, route, response.status()]).toEqual([persona, route, status]);
-      const outsider = ["nobody", "learner", "stranger"].includes(persona);
+      const outsider = !["assistant", "instructor", "owner"].includes(persona);
       if (outsider) expect((await response.text()).includes("Brackwater")).toBe(false);
     }
   }

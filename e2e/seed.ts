@@ -7,7 +7,7 @@ import { buildDemoSchool } from "@/data/demo/school";
 import { seedDemonstration } from "@/data/demo/seed";
 import { migrateDatabase } from "@/data/migrate";
 
-/** The demonstration school, and a second one whose instructor must find nothing of the first. */
+/** The demonstration school, and a second one whose people must find nothing of the first. */
 const { database, pool } = openDatabase(process.env.DATABASE_URL!, 2);
 await migrateDatabase(database, process.cwd());
 await seedDemonstration(database, Date.now());
@@ -17,11 +17,13 @@ rows.school[0]!.name = "Another school";
 for (const person of rows.person)
   if (person.name !== "Oda Fenwright") person.name = `Other ${person.tagCode}`;
 await insertDemoRows(database, rows);
-const stranger = rows.person.find(({ name }) => name === "Oda Fenwright")!;
+const instructor = rows.person.find(({ name }) => name === "Oda Fenwright")!.id;
+const firstOf = (role: string) => rows.membership.find((one) => one.role === role)!.personId;
 const passwordHash = await hashPassword(DEMO_PASSWORD);
-await makeAccount(database, {
-  personId: stranger.id,
-  email: "stranger@elsewhere.example",
-  passwordHash,
-});
+for (const [email, personId] of [
+  ["stranger@elsewhere.example", instructor],
+  ["helping-stranger@elsewhere.example", firstOf("assistant")],
+  ["learning-stranger@elsewhere.example", firstOf("learner")],
+] as const)
+  await makeAccount(database, { personId, email, passwordHash });
 await pool.end();
