@@ -185,6 +185,30 @@ test("the course: a loop is named and not published; a looser rule shows what it
   await expect(page.getByRole("button", { name: "Publish it" })).toBeEnabled();
 });
 
+test("True by margin: both rules side by side, published, and everybody's standings worked out after the answer", async ({
+  page,
+}) => {
+  // In the other school: what is published here holds for everybody in it.
+  await signInOnly(page, "stranger@elsewhere.example");
+  await page.goto("/climb/course");
+  const proves = page.getByRole("region", { name: "What proves a step" });
+  await proves.getByLabel("or fewer, where they are well inside their limits").check();
+  await proves.getByLabel("taken by chance, times in a hundred").selectOption("20");
+  await expect(proves).toContainText("Whoever makes 58 good ones in a hundred, or fewer");
+  // At 95 good in a hundred the margin takes fewer pieces than the count, and never fewer than two.
+  const cells = proves.getByRole("row", { name: /^95/ }).getByRole("cell");
+  const [counted, byMargin] = (await cells.allTextContents()).map(Number) as [number, number];
+  expect(counted).toBeGreaterThan(3);
+  expect(byMargin).toBeGreaterThanOrEqual(2);
+  expect(byMargin).toBeLessThan(counted - 0.5);
+  await page.getByRole("button", { name: "What would it do?" }).click();
+  await page.getByRole("button", { name: "Publish it" }).click();
+  await expect(page.getByText("revision 1 by")).toBeVisible();
+  await expect(page.getByText("Standings are being worked out")).toHaveCount(0);
+  await page.reload();
+  await expect(proves.getByLabel("taken by chance, times in a hundred")).toHaveValue("0.2");
+});
+
 test("records: PDF, CSV and JSON; a certificate; a credential that is verified, and one altered that isn't", async ({
   page,
 }) => {
