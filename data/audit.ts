@@ -1,4 +1,5 @@
 import { and, eq, sql } from "drizzle-orm";
+import { escapeLiteral } from "pg";
 import { detailsOf, subjectOf, type OtherAction, type Subject } from "@/core/records/audit";
 import type { CommandName } from "@/core/records/commands";
 import type { Actor } from "./actor";
@@ -17,21 +18,32 @@ export const aboutInput = (input: object): Omit<DoneEvent, "action"> => {
   return { subject: subjectOf(fields), details: detailsOf(fields) };
 };
 
+const rowOf = (
+  { schoolId, personId }: Pick<Actor, "schoolId" | "personId">,
+  { action, subject = null, details = null }: DoneEvent,
+) => ({
+  ...{ schoolId, personId, action, details },
+  ...{ subjectKind: subject?.kind ?? null, subjectId: subject?.id ?? null },
+});
+
 /** Notes that somebody did something. Whoever does it in a transaction has both or neither. */
 export async function noteEvent(
   database: Queryable,
-  { schoolId, personId }: Pick<Actor, "schoolId" | "personId">,
-  { action, subject = null, details = null }: DoneEvent,
+  actor: Pick<Actor, "schoolId" | "personId">,
+  event: DoneEvent,
 ): Promise<void> {
-  // Noted with every command: kept ready by the server under its name.
-  await database
-    .insert(auditEvent)
-    .values({
-      ...{ schoolId, personId, action, details },
-      ...{ subjectKind: subject?.kind ?? null, subjectId: subject?.id ?? null },
-    })
-    .prepare("note_event")
-    .execute();
+  await database.insert(auditEvent).values(rowOf(actor, event));
+}
+
+/** The statement that notes the same, to go along with the end of what is done. */
+export function eventStatement(actor: Actor, event: DoneEvent): string {
+  const { schoolId, personId, action, subjectKind, subjectId, details } = rowOf(actor, event);
+  const values = [
+    ...[schoolId, personId, action, subjectKind, subjectId],
+    details && JSON.stringify(details),
+  ];
+  return `insert into audit_event (school_id, person_id, action, subject_kind, subject_id, details)
+    values (${values.map((value) => (value === null ? "null" : escapeLiteral(value))).join(", ")})`;
 }
 
 /** Looked at again within so long it is the same look. */

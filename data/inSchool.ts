@@ -13,16 +13,18 @@ const UUID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
  * finds nothing of another's. The id goes along with BEGIN and costs a transaction no round trip; a query
  * outside of one gets a transaction of its own.
  *
+ * @param atCommit a statement that goes along with COMMIT, and costs no round trip either
  * @throws Error where the id is none
  */
-export function inSchool(database: Database, schoolId: string): Database {
+export function inSchool(database: Database, schoolId: string, atCommit?: string): Database {
   if (!UUID.test(schoolId)) throw new Error("A school's id is needed here.");
   const scope = `set local role ${RECORDS_ROLE}; set local bell_step.school = '${schoolId}'`;
-  return drizzle(new SchoolPool(database.$client, scope) as unknown as Pool);
+  return drizzle(new SchoolPool(database.$client, { scope, atCommit }) as unknown as Pool);
 }
 
 /** However it is begun. */
 const BEGIN = /^\s*(?:begin|start\s+transaction)\b/i;
+const COMMIT = /^\s*commit\b/i;
 
 type Query = QueryConfig & { text: string };
 
@@ -33,16 +35,20 @@ class SchoolPool {
 
   constructor(
     private readonly pool: Pool,
-    private readonly scope: string,
+    private readonly along: { scope: string; atCommit: string | undefined },
   ) {}
+
+  /** What is asked, with what goes along with it. */
+  private with(asked: Query): Query {
+    const { scope, atCommit } = this.along;
+    if (BEGIN.test(asked.text)) return { text: `${asked.text}; ${scope}` };
+    if (atCommit && COMMIT.test(asked.text)) return { text: `${atCommit}; ${asked.text}` };
+    return asked;
+  }
 
   async connect(): Promise<Pick<PoolClient, "query" | "release">> {
     const client = await this.pool.connect();
-    const query = (asked: Query, values?: unknown[]) =>
-      client.query(
-        BEGIN.test(asked.text) ? { text: `${asked.text}; ${this.scope}` } : asked,
-        values,
-      );
+    const query = (asked: Query, values?: unknown[]) => client.query(this.with(asked), values);
     return {
       query: query as PoolClient["query"],
       release: (error) => client.release(error),
@@ -55,7 +61,7 @@ class SchoolPool {
     if (BEGIN.test(asked.text)) throw new Error("A transaction is begun on a connection.");
     const client = await this.pool.connect();
     try {
-      await client.query(`begin; ${this.scope}`);
+      await client.query(`begin; ${this.along.scope}`);
       const result = await client.query(asked, values);
       await client.query("commit");
       client.release();

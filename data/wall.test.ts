@@ -1,8 +1,9 @@
 import { sql } from "drizzle-orm";
 import type { Pool } from "pg";
+import { eventStatement } from "./audit";
 import type { Database } from "./database";
 import { inSchool } from "./inSchool";
-import { person, reading } from "./schema";
+import { auditEvent, person, reading } from "./schema";
 import { addTestSchool, newId, openTestSchool, type TestSchool } from "./testing/database";
 
 /** What the sign-in keeps: out of reach of whoever reads records. */
@@ -131,4 +132,40 @@ test("a query that fails leaves the connection as good as before; only an id nam
   expect(await countOf(own, "school", "id", schoolOf(ours))).toBe(1);
   for (const id of ["", "x'; drop table photo; --", "00000000"])
     expect(() => inSchool(database, id)).toThrow("id");
+});
+
+describe("what goes along with a commit", () => {
+  const noting = (details: Record<string, string>) =>
+    inSchool(
+      database,
+      schoolOf(ours),
+      eventStatement(ours.instructor, { action: "say-next", details }),
+    );
+  const noted = async (says: string) =>
+    (await database.select({ details: auditEvent.details }).from(auditEvent)).filter(
+      ({ details }) => details?.says === says,
+    ).length;
+
+  test.each(["it's", "a \\ b \\' c", "$1 $$ -- ; commit; drop table reading", "“quoted” \n två"])(
+    "%j is kept to the letter",
+    async (says) => {
+      await noting({ says }).transaction((tx) => tx.execute(sql`select 1`));
+      expect(await noted(says)).toBe(1);
+    },
+  );
+
+  test("nothing of it is kept where the transaction fails, and the connection is as good as before", async () => {
+    const failing = noting({ says: "never" }).transaction((tx) => tx.execute(sql`select 1 / 0`));
+    expect(await stateOf(failing)).toBe("22012");
+    expect(await noted("never")).toBe(0);
+    // It fails itself: what the transaction did is taken back with it.
+    const broken = inSchool(database, schoolOf(ours), "select 1 / 0").transaction((tx) =>
+      tx.update(person).set({ name: "Nobody" }),
+    );
+    expect(await stateOf(broken)).toBe("22012");
+    expect((await database.select().from(person)).some(({ name }) => name === "Nobody")).toBe(
+      false,
+    );
+    expect(await countOf(database, "school", "id", schoolOf(ours))).toBe(1);
+  });
 });

@@ -3,7 +3,7 @@ import { COMMANDS, type CommandName } from "@/core/records/commands";
 import { Refusal, type Problem } from "@/core/problem/problem";
 import { failureOf, type Failure } from "@/core/problem/complain";
 import { OWNERS, type Actor } from "../actor";
-import { aboutInput, noteEvent } from "../audit";
+import { aboutInput, eventStatement } from "../audit";
 import { sqlState, type Database } from "../database";
 import { inSchool } from "../inSchool";
 
@@ -168,11 +168,10 @@ export async function runCommand(
   if (!read.success) return { ok: false, error: failureOf(read.error) };
   if (!isStorable(read.data)) return failed({ code: "value-unstorable" });
   try {
-    const value = await inSchool(database, actor.schoolId).transaction(async (tx) => {
-      const done = await command.run({ ...context, tx, actor }, read.data);
-      await noteEvent(tx, actor, { action: command.name, ...aboutInput(read.data) });
-      return done;
-    });
+    const event = eventStatement(actor, { action: command.name, ...aboutInput(read.data) });
+    const value = await inSchool(database, actor.schoolId, event).transaction((tx) =>
+      command.run({ ...context, tx, actor }, read.data),
+    );
     const { afterwards: work } = command;
     if (work) await afterwards(() => work(database, actor));
     return { ok: true, value };
