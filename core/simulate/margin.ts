@@ -86,6 +86,20 @@ export function proofsSideBySide(
   };
 }
 
+/** How soon True is proven, counted and by margin, for one chance of a good piece. */
+export interface ProofRow {
+  chance: number;
+  count: Proof;
+  margin: Proof;
+}
+
+/** How often a learner's piece is good: what both rules are shown for. */
+const SHOWN_CHANCES = [0.5, 0.7, 0.8, 0.9, 0.95];
+
+/** Both rules side by side. */
+export const proofTable = (rule: MarginRule): ProofRow[] =>
+  SHOWN_CHANCES.map((chance) => ({ chance, ...proofsSideBySide(rule, chance) }));
+
 /** After how many pieces the run is there, of those alone; Infinity where it never is. */
 function firstThere(
   made: readonly MarginPiece[],

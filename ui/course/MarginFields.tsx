@@ -1,6 +1,6 @@
 import { chanceHeldOff } from "@/core/climb/margin";
 import { MARGIN_RISKS, type MarginRisk, type StandingRules } from "@/core/climb/rules";
-import { useProofs } from "./proofs";
+import { useProofs } from "./useProofs";
 
 const DEFAULT_RISK: MarginRisk = 0.1;
 const percent = (share: number) => Math.round(share * 100);

@@ -1,16 +1,6 @@
 import { useEffect, useState } from "react";
 import type { MarginRule } from "@/core/climb/margin";
-import type { Proof } from "@/core/simulate/margin";
-
-/** How often a learner's piece is good: what both rules are shown for. */
-export const PROOF_CHANCES = [0.5, 0.7, 0.8, 0.9, 0.95] as const;
-
-/** How soon True is proven, counted and by margin, for one chance of a good piece. */
-export interface ProofRow {
-  chance: number;
-  count: Proof;
-  margin: Proof;
-}
+import type { ProofRow } from "@/core/simulate/margin";
 
 /** The table of both rules, reckoned in a worker; null until it is there. */
 export function useProofs({ trueRun, risk }: MarginRule): readonly ProofRow[] | null {
