@@ -251,7 +251,7 @@ function Standings({ progress: { done, learners } }: { progress: StandingProgres
   return (
     <p role="status" className="mt-3 flex flex-wrap items-center gap-3 text-15">
       <progress
-        className="h-3 w-48 accent-ink"
+        className="w-48"
         aria-label="Standings worked out"
         max={Math.max(1, learners)}
         value={done}

@@ -55,7 +55,7 @@ export function MarginFields({
 function Proofs({ trueRun, risk }: { trueRun: number; risk: MarginRisk }) {
   const rows = useProofs({ trueRun, risk });
   return (
-    <div className="basis-full overflow-x-auto text-15" aria-busy={rows === null}>
+    <div className="mt-2 basis-full overflow-x-auto pb-3 text-15" aria-busy={rows === null}>
       <p className="max-w-prose text-ink-2">
         Whoever makes {percent(chanceHeldOff({ trueRun, risk }))} good ones in a hundred, or fewer,
         is taken no oftener than by the count. From the fifth piece of an exercise on, none of the
@@ -80,8 +80,8 @@ function Proofs({ trueRun, risk }: { trueRun: number; risk: MarginRisk }) {
               <th scope="row">{percent(chance)}</th>
               <td>{count.pieces.toFixed(1)}</td>
               <td>{margin.pieces.toFixed(1)}</td>
-              <td>{percent(count.withinTen)} %</td>
-              <td>{percent(margin.withinTen)} %</td>
+              <td className="whitespace-nowrap">{percent(count.withinTen)} %</td>
+              <td className="whitespace-nowrap">{percent(margin.withinTen)} %</td>
             </tr>
           )) ?? (
             <tr>

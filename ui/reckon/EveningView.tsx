@@ -99,7 +99,7 @@ export function EveningView({ unit }: { unit: LengthUnit }) {
           <FormError>{planning.state === "idle" ? planning.error : null}</FormError>
           {isBusy ? (
             <div className="flex items-center gap-4">
-              <progress className="grow accent-ink" max={1} value={planning.share}>
+              <progress className="grow" max={1} value={planning.share}>
                 {Math.round(100 * planning.share)} %
               </progress>
               <button type="button" className="button" onClick={stop}>
