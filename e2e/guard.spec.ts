@@ -22,7 +22,7 @@ type Persona =
   | "stranger's learner";
 /** What is said of the others follows from it. */
 type Said = "nobody" | "learner" | "stranger" | "assistant" | "instructor";
-type Expected = Record<Said, number> & { owner?: number };
+type Expected = Record<Said, number> & { owner?: number; "stranger's assistant"?: number };
 
 /**
  * An owner gets what an instructor does, where nothing else is said. Another school's assistant is refused what
@@ -33,7 +33,9 @@ function statusFor(persona: Persona, expected: Expected): number {
     case "owner":
       return expected.owner ?? expected.instructor;
     case "stranger's assistant":
-      return expected.assistant === 403 ? 403 : expected.stranger;
+      return (
+        expected["stranger's assistant"] ?? (expected.assistant === 403 ? 403 : expected.stranger)
+      );
     case "stranger's learner":
       return expected.learner;
     default:
@@ -143,7 +145,7 @@ const EXPECTED: Record<string, Expected | "post" | "stream"> = {
   "/api/pack": LISTS,
   "/api/pack/[exerciseId]": FILES,
   // A learner's, for who looks after learners.
-  "/api/person/[personId]/everything": { ...FILES, assistant: 403 },
+  "/api/person/[personId]/everything": { ...FILES, assistant: 403, "stranger's assistant": 404 },
   "/api/photo/[photoId]": FILES,
   "/api/piece/[revisionId]": FILES,
   "/api/print/[revisionId]/[file]": FILES,
