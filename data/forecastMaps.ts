@@ -1,4 +1,3 @@
-import { setImmediate } from "node:timers/promises";
 import { eq } from "drizzle-orm";
 import * as z from "zod";
 import { ownMaps, resolvedForecastsOf, type ResolvedForecast } from "@/core/climb/fitMaps";
@@ -35,7 +34,7 @@ export async function refitForecastMaps(database: Database, schoolId: string): P
     for (const shares of await errorHistories(records, schoolId, step)) {
       resolved.push(...resolvedForecastsOf(shares, need));
       // Each takes some milliseconds: whoever waits for an answer comes in between.
-      await setImmediate();
+      await new Promise((resolve) => setImmediate(resolve));
     }
   await records
     .update(school)

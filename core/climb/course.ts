@@ -79,3 +79,9 @@ export const courseSchema = z
       );
   });
 export type Course = z.output<typeof courseSchema>;
+
+/** How many learners' standings are worked out by the newest course, and of how many. */
+export interface StandingProgress {
+  done: number;
+  learners: number;
+}

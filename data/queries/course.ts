@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, isNull } from "drizzle-orm";
-import { courseSchema, type Course } from "@/core/climb/course";
+import { courseSchema, type Course, type StandingProgress } from "@/core/climb/course";
 import { DEFAULT_STANDING_RULES } from "@/core/climb/rules";
 import { summariseClimb } from "@/core/climb/summary";
 import type { Step } from "@/core/trade/steps";
@@ -99,12 +99,6 @@ export async function previewCourse(
     const towards = before.step === after.step ? { before: had, after: has } : null;
     return [{ learnerId, techniqueId, before: before.step, after: after.step, towards }];
   });
-}
-
-/** How many learners' standings are worked out by the newest course, and of how many. */
-export interface StandingProgress {
-  done: number;
-  learners: number;
 }
 
 /** How far the working out of standings is since the last course was published; null once it is done. Instructors only. */

@@ -2,12 +2,16 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { courseSchema, type Course, type CourseTechniqueContent } from "@/core/climb/course";
+import {
+  courseSchema,
+  type Course,
+  type CourseTechniqueContent,
+  type StandingProgress,
+} from "@/core/climb/course";
 import { findLoop } from "@/core/climb/curriculum";
 import { STEP_NAMES, type Step } from "@/core/trade/steps";
 import { newId, post } from "../command";
 import { useCommand } from "../useCommand";
-import type { StandingProgress } from "@/data/queries/course";
 import { useStandingProgress } from "./useStandingProgress";
 import { CourseDrawing } from "./CourseDrawing";
 import { RulesFields } from "./RulesFields";

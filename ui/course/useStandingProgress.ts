@@ -1,6 +1,6 @@
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
-import type { StandingProgress } from "@/data/queries/course";
+import type { StandingProgress } from "@/core/climb/course";
 import type { Answer } from "../command";
 
 const EVERY_MS = 1000;
