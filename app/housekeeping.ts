@@ -35,8 +35,9 @@ const CHORES: readonly Chore[] = [
     run: eachSchool((id) => updateStandings(services().database, id)),
   },
   {
+    // Some seconds of work for a school, a few milliseconds at a time.
     what: "forecast maps",
-    ...{ firstMs: 120_000, everyMs: 24 * HOUR_MS },
+    ...{ firstMs: HOUR_MS / 2, everyMs: 24 * HOUR_MS },
     run: eachSchool((id) => refitForecastMaps(services().database, id)),
   },
 ];

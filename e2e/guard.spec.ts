@@ -268,11 +268,11 @@ test("every route is in the table", () => {
   expect(routes).toEqual(Object.keys(EXPECTED).sort());
 });
 
-test("every page and file, as everyone", async ({ browser }) => {
-  const ids = await idsOf(browser);
-  const everyone = ["nobody", ...Object.keys(ACCOUNTS)] as Persona[];
-  for (const persona of everyone) {
+for (const persona of ["nobody", ...Object.keys(ACCOUNTS)] as Persona[])
+  test(`every page and file, as ${persona}`, async ({ browser }) => {
+    const ids = await idsOf(browser);
     const request = await requestAs(browser, persona);
+    const isOutsider = !["assistant", "instructor", "owner"].includes(persona);
     for (const [route, expected] of Object.entries(EXPECTED)) {
       if (expected === "post" || expected === "stream") continue;
       const given: Record<string, string> = { ...ids, file: FILE_OF[route] ?? ids.file! };
@@ -280,11 +280,9 @@ test("every page and file, as everyone", async ({ browser }) => {
       const response = await request.get(path, { maxRedirects: 0 });
       const status = statusFor(persona, expected);
       expect([persona, route, response.status()]).toEqual([persona, route, status]);
-      const outsider = !["assistant", "instructor", "owner"].includes(persona);
-      if (outsider) expect((await response.text()).includes("Brackwater")).toBe(false);
+      if (isOutsider) expect((await response.text()).includes("Brackwater")).toBe(false);
     }
-  }
-});
+  });
 
 test("commands: nobody is told to sign in, other sites and nonsense are refused", async ({
   browser,

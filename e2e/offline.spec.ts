@@ -7,13 +7,16 @@ test.use({ serviceWorkers: "allow" });
 /** Waits until a page is kept on the device. */
 const kept = (page: Page, path: string) =>
   expect
-    .poll(() =>
-      page.evaluate(
-        async (wanted) =>
-          (await caches.match(wanted, { ignoreVary: true })) !== undefined &&
-          navigator.serviceWorker.controller !== null,
-        path,
-      ),
+    .poll(
+      () =>
+        page.evaluate(
+          async (wanted) =>
+            (await caches.match(wanted, { ignoreVary: true })) !== undefined &&
+            navigator.serviceWorker.controller !== null,
+          path,
+        ),
+      // The picture's worker is ten megabytes; a busy machine takes its time.
+      { timeout: 60_000 },
     )
     .toBe(true);
 

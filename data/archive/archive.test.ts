@@ -1,4 +1,4 @@
-import { execFileSync } from "node:child_process";
+import { execFileSync, spawnSync } from "node:child_process";
 import { createWriteStream, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { readFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
@@ -260,6 +260,10 @@ describe("what can't be put in is told, and nothing is", () => {
       ).toBe("archive-unreadable");
   });
 
+  /** Every file in an archive, one after the other, as the system's own tool has them. */
+  const contentsOf = (path: string): Buffer =>
+    spawnSync("unzip", ["-p", path], { maxBuffer: 500_000_000 }).stdout;
+
   test("altered: a byte turned, a reading improved, a file too many, a file that is missing", async () => {
     let told = 0;
     for (let at = 1; at <= 12; at += 1) {
@@ -270,8 +274,10 @@ describe("what can't be put in is told, and nothing is", () => {
         return copy;
       });
       if ((await refused(path)) !== "read") told += 1;
+      // A few bytes of a ZIP say nothing of what is in it: the hour a file was written.
+      else expect(contentsOf(path).equals(contentsOf(file))).toBe(true);
     }
-    expect(told).toBe(12);
+    expect(told).toBeGreaterThanOrEqual(10);
     const readings = unzipped(file, "records/reading.jsonl");
     const better = readings.replace(/"values":\[[^\]]*\]/, '"values":[8]');
     expect(better).not.toBe(readings);
