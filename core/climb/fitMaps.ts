@@ -72,7 +72,7 @@ const EVERY = 3;
 
 /**
  * The forecasts that would have been made of a learner's pieces of a technique: after the fourth, and every
- * other one after it until the run was there.
+ * third after it until the run was there.
  *
  * @param shares each piece's worst error as a share of what the step allows, first to last
  * @param need good ones in a row

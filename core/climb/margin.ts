@@ -7,7 +7,7 @@ import { solveRising } from "../curve/solve";
 export interface MarginRule {
   /** The count it stands in for: so many in a row. */
   trueRun: number;
-  /** By chance the count is reached by whoever's next so many pieces are good with {@link chanceHeldOff}. */
+  /** Chance that so many pieces in a row are all good of a learner who is just to be held off; see {@link chanceHeldOff}. */
   risk: number;
 }
 
@@ -21,13 +21,13 @@ const MAX_MISS = 1.3;
 const JUST_OFF = 1.02;
 /** An error under this share of the allowance says no more than this one. */
 const MIN_SHARE = 0.05;
-/** Pairs come by more often than whole runs do: a look is allowed this share of the risk (held against simulated learners). */
+/** Pairs come by more often than whole runs do, so each look at the run is allowed only this share of the risk (checked on simulated learners). */
 const RISK_SHARE = 0.5;
 /** Proven without a margin by so many more in a row than the count. */
 const MORE_IN_A_ROW = 2;
 
 /**
- * The chance of a good piece of whoever reaches the count with just the risk: lower ones are held off better.
+ * How often a piece is good of the learner who reaches the count with just the risk; less able ones are held off better.
  *
  * @example chanceHeldOff({ trueRun: 3, risk: 0.1 }) → 0.46415888336127786
  */

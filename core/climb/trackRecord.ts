@@ -50,7 +50,7 @@ export function recordOfRetests(
 const NEED = 3;
 
 /**
- * Pieces to go as they would have been stated after the fourth piece, and every other one after it until the
+ * Pieces to go as they would have been stated after the fourth piece, and every third after it until the
  * run was there, against what it took: each half of the learners by maps that the other half's forecasts have
  * moved. What isn't known yet is left out.
  *
