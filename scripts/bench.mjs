@@ -10,12 +10,13 @@ import { main } from "./setup/say.mjs";
 
 /**
  * `npm run bench`: the numbers the product promises, measured in one run, an hour of it. `-- --json`
- * prints one object, `-- --pictures 20` takes fewer pictures.
+ * prints one object, `-- --pictures 20` draws fewer pieces to photograph: by default as many that
+ * 300 are measured, since no mat has room for some and some are refused.
  */
 const { json: asJson, pictures: pictureCount } = parseArgs({
   options: {
     json: { type: "boolean", default: false },
-    pictures: { type: "string", default: "300" },
+    pictures: { type: "string", default: "336" },
   },
 }).values;
 
@@ -217,7 +218,7 @@ await main(async () => {
       "reading saved and judged, against bare INSERT + SELECT": atMost(
         reading.oursMs / reading.bareMs,
         "times",
-        4,
+        3,
       ),
       "of a saved reading, the wall between schools": atMost(
         (100 * reading.costMs) / reading.walledMs,
