@@ -53,4 +53,5 @@ const FIXED_HEADERS: readonly [string, string][] = [
   ["strict-transport-security", "max-age=31536000"],
 ];
 
-export const config = { matcher: "/((?!_next/static|favicon.ico).*)" };
+/** What goes by it is kept in memory: an archive that is sent is not. */
+export const config = { matcher: "/((?!_next/static|favicon.ico|api/school/archive/in$).*)" };

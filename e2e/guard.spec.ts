@@ -155,6 +155,7 @@ const EXPECTED: Record<string, Expected | "post" | "stream"> = {
   "/api/results": LISTS,
   "/api/roster": LISTS,
   "/api/school/archive": { ...OWNERS, nobody: 401 },
+  "/api/school/archive/in": "post",
   "/api/school/archive/try": "post",
   "/api/school/events": { ...OWNERS, nobody: 401 },
   "/climb": STAFF,
@@ -373,8 +374,10 @@ test("commands: nobody is told to sign in, other sites and nonsense are refused"
   expect((await learner.post("/api/account/sessions", ended)).status()).toBe(404);
   expect((await learner.post("/api/account/nonsense", { data: {} })).status()).toBe(404);
   expect((await learner.post("/api/account/password", { data: {} })).status()).toBe(422);
-  expect((await nobody.post("/api/school/archive/try", { data: {} })).status()).toBe(401);
-  expect((await instructor.post("/api/school/archive/try", { data: {} })).status()).toBe(403);
+  for (const path of ["/api/school/archive/try", "/api/school/archive/in"]) {
+    expect((await nobody.post(path, { data: {} })).status()).toBe(401);
+    expect((await instructor.post(path, { data: {} })).status()).toBe(403);
+  }
   expect(
     (
       await nobody.post("/api/auth/sign-up/email", {

@@ -1,5 +1,6 @@
 import { execFileSync } from "node:child_process";
-import { existsSync, readdirSync, readFileSync } from "node:fs";
+import { randomBytes } from "node:crypto";
+import { copyFileSync, existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, type Browser, type Page } from "@playwright/test";
 import { expectAccessible } from "./accessible";
@@ -284,6 +285,40 @@ test("a cohort is made, filled by slips, and ended when nobody is in it", async 
   await expect(page.getByText("Monday at noon has ended")).toBeVisible();
   await page.goto("/prepare");
   await expect(page.getByRole("option", { name: "Monday at noon" })).toHaveCount(0);
+});
+
+test("a school with nothing in it starts from an archive, and its owner goes on in it", async ({
+  page,
+  browser,
+}, testInfo) => {
+  await signInOnly(page, "renske");
+  const path = testInfo.outputPath("school.zip");
+  writeFileSync(path, await (await page.request.get("/api/school/archive")).body());
+  await page.goto("/school");
+  await expect(page.getByRole("region", { name: "Start from an archive" })).toHaveCount(0);
+  const own = await (await browser.newContext()).newPage();
+  await signInOnly(own, "edda@unused.example");
+  await own.goto("/school");
+  const start = own.getByRole("region", { name: "Start from an archive" });
+  await expectAccessible(own);
+  const choose = (file: string) => start.getByLabel("Archive").setInputFiles(file);
+  // Larger than what goes by way of the pages' headers may be: the whole of it has arrived.
+  const large = testInfo.outputPath("large.zip");
+  copyFileSync(path, large);
+  writeFileSync(testInfo.outputPath("more.bin"), randomBytes(12_000_000));
+  execFileSync("zip", ["-q", large, "more.bin"], { cwd: testInfo.outputDir });
+  await choose(large);
+  await expect(start.getByRole("alert")).toContainText("not as it was taken out");
+  await choose(path);
+  await expect(start.getByRole("alert")).toContainText("is a school called “Wrackline Forge");
+  await start.getByLabel("Call it").fill("Wrackline moved");
+  await choose(path);
+  await expect(start.getByRole("status")).toContainText(/Wrackline moved is here, with \d+ pieces/);
+  await start.getByRole("button", { name: "Open it" }).click();
+  await expect(own.getByRole("heading", { name: "Wrackline moved" })).toBeVisible();
+  await expect(own.getByText("Maren Tholsgaard").first()).toBeVisible();
+  await expect(own.getByText(/started the school from its archive/)).toBeVisible();
+  await expect(start).toHaveCount(0);
 });
 
 test("the school is taken out whole and tried; one person is taken out, and erased", async ({

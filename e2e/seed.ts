@@ -1,4 +1,4 @@
-import { makeAccount } from "@/data/accounts";
+import { join, makeAccount } from "@/data/accounts";
 import { hashPassword } from "@/data/password";
 import { openDatabase } from "@/data/database";
 import { insertDemoRows } from "@/data/demo/insert";
@@ -6,6 +6,7 @@ import { DEMO_PASSWORD } from "@/data/demo/people";
 import { buildDemoSchool } from "@/data/demo/school";
 import { seedDemonstration } from "@/data/demo/seed";
 import { migrateDatabase } from "@/data/migrate";
+import { createSchool } from "@/data/school";
 
 /** The demonstration school, and a second one whose people must find nothing of the first. */
 const { database, pool } = openDatabase(process.env.DATABASE_URL!, 2);
@@ -26,4 +27,13 @@ for (const [email, personId] of [
   ["learning-stranger@elsewhere.example", firstOf("learner")],
 ] as const)
   await makeAccount(database, { personId, email, passwordHash });
+// And one in which nothing was entered yet.
+const { joinPath } = await createSchool(database, {
+  ...{ name: "Unused school", ownerName: "Edda Reef", cohortName: "Mondays" },
+  secret: process.env.BELL_STEP_SECRET!,
+});
+await join(database, {
+  ...{ token: joinPath.replace("/join/", ""), email: "edda@unused.example" },
+  password: DEMO_PASSWORD,
+});
 await pool.end();

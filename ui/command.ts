@@ -17,7 +17,7 @@ export const refused = (problem: Problem): Answer<never> => ({
 });
 
 /** The answer of a server that can't be reached, or that fell over. */
-const UNREACHABLE = refused({ code: "server-unreachable" });
+export const UNREACHABLE = refused({ code: "server-unreachable" });
 
 /** Whose page this is: another tab may have signed somebody else in since. */
 export const personOfPage = (): string | undefined =>

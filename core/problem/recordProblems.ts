@@ -98,6 +98,15 @@ export const RECORD_PROBLEMS = {
     "invalid",
     "This holds one person’s records. Only a whole school can be put in.",
   ),
+  "archive-too-large": problem<{ maxMb: number }>(
+    "invalid",
+    ({ maxMb }) =>
+      `The archive is larger than ${maxMb} MB. Whoever runs the server can put it in there.`,
+  ),
+  "school-in-use": always(
+    "conflict",
+    "Something was entered in this school already. Only one in which nobody but its owner is, with no exercise, class or piece, starts from an archive.",
+  ),
   "school-name-taken": problem<{ name: string }>(
     "conflict",
     ({ name }) => `There is a school called “${name}” here already. Give it another name.`,

@@ -70,6 +70,7 @@ export const OTHER_ACTIONS = [
   "take-out-results",
   "take-out-archive",
   "try-archive",
+  "start-from-archive",
   "take-out-events",
   "forget-leaver",
   "add-photo",

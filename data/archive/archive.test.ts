@@ -6,19 +6,27 @@ import { join } from "node:path";
 import { pipeline } from "node:stream/promises";
 import type { Pool } from "pg";
 import sharp from "sharp";
+import { eq } from "drizzle-orm";
+import { findInvited, join as joinSchool } from "../accounts";
+import { findActor, type Actor } from "../actor";
 import { addPhoto } from "../commands/photos";
 import type { Database } from "../database";
 import { inSchool } from "../inSchool";
 import {
   actOk,
+  fingerprint,
   newId,
   openTestDatabase,
   openTestSchool,
+  SECRET,
   type TestSchool,
 } from "../testing/database";
 import { startFid } from "../testing/fid";
+import { person } from "../schema";
+import { createSchool } from "../school";
 import { putIn } from "./putIn";
 import { openArchive } from "./read";
+import { isUnused, startFromArchive } from "./startFrom";
 import { ARCHIVED_TABLES } from "./tables";
 import { SCHEMA_VERSION } from "./version";
 import { writeArchive } from "./write";
@@ -232,6 +240,111 @@ describe("put in", () => {
       [schoolId, ours.owner.schoolId],
     );
     expect(rows).toEqual([]);
+  });
+});
+
+describe("an unused school starts from an archive", () => {
+  /** The owner of a new school, signed up. */
+  const founder = async (of: Database, schoolName: string, ownerName = "Renske Holm") => {
+    const { joinPath } = await createSchool(of, {
+      ...{ name: schoolName, ownerName, cohortName: "Mondays", secret: SECRET },
+    });
+    const email = `${newId()}@example.org`;
+    const token = joinPath.replace("/join/", "");
+    const { personId } = (await findInvited(of, token))!;
+    await joinSchool(of, { token, email, password: "kelp over granite" });
+    const [held] = await of.select().from(person).where(eq(person.id, personId));
+    const userId = held!.userId!;
+    return { userId, actor: (await findActor(of, userId))! };
+  };
+  const start = (of: Database, actor: Actor, name?: string) =>
+    inArchive(file, (archive) => startFromArchive(of, actor, archive, name));
+
+  test("in another installation: it is as taken out, and its owner of the same name signs in as before", async () => {
+    const other = await openTestDatabase("archive_start");
+    try {
+      // By the same name as the one in the archive.
+      const { userId, actor } = await founder(other.database, ours.owner.schoolName);
+      expect(await isUnused(inSchool(other.database, actor.schoolId), actor)).toBe(true);
+      const started = await start(other.database, actor);
+      expect(started).toEqual({
+        schoolName: ours.owner.schoolName,
+        ownerName: "Renske Holm",
+        pieces: await rowCount(pool, "piece", ours.owner.schoolId),
+      });
+      expect(await findActor(other.database, userId)).toMatchObject({
+        ...{ personId: ours.owner.personId, schoolId: ours.owner.schoolId, role: "owner" },
+      });
+      const { rows } = await other.pool.query("select name from school");
+      expect(rows).toEqual([{ name: ours.owner.schoolName }]);
+      expect(await rowCount(other.pool, "audit_event", actor.schoolId)).toBe(0);
+      // Who has started can't again.
+      const again = (await findActor(other.database, userId))!;
+      await expect(start(other.database, again)).rejects.toMatchObject({
+        problem: { code: "school-in-use" },
+      });
+      await expect(start(other.database, actor)).rejects.toMatchObject({
+        problem: { code: "school-in-use" },
+      });
+    } finally {
+      await other.pool.end();
+    }
+  });
+
+  test("beside the school itself only under another name, by an owner of another name", async () => {
+    const { userId, actor } = await founder(database, "Groyne Smithy", "Edda Reef");
+    const before = await fingerprint(pool);
+    await expect(start(database, actor)).rejects.toMatchObject({
+      problem: { code: "school-name-taken" },
+    });
+    expect(await fingerprint(pool)).toBe(before);
+    const started = await start(database, actor, "Groyne Smithy");
+    expect(started).toMatchObject({ schoolName: "Groyne Smithy", ownerName: "Renske Holm" });
+    const found = (await findActor(database, userId))!;
+    expect(found).toMatchObject({ name: "Renske Holm", schoolName: "Groyne Smithy" });
+    expect(found.schoolId).not.toBe(ours.owner.schoolId);
+    expect(await findActor(database, userId)).not.toMatchObject({
+      personId: ours.owner.personId,
+    });
+  });
+
+  test("what was entered in a school is never replaced", async () => {
+    const { actor } = await founder(database, "Wharf Smithy");
+    const refusal = async () => {
+      expect(await isUnused(inSchool(database, actor.schoolId), actor)).toBe(false);
+      await expect(start(database, actor, "Wharf anew")).rejects.toMatchObject({
+        problem: { code: "school-in-use" },
+      });
+    };
+    expect(await isUnused(inSchool(database, actor.schoolId), actor)).toBe(true);
+    await database
+      .insert(person)
+      .values({ id: newId(), schoolId: actor.schoolId, name: "Tilda Groyne" });
+    await refusal();
+    expect(await isUnused(inSchool(database, ours.owner.schoolId), ours.owner)).toBe(false);
+    await expect(start(database, ours.owner, "Ours anew")).rejects.toMatchObject({
+      problem: { code: "school-in-use" },
+    });
+  });
+
+  test("an archive of a school without an owner is refused, and everything is as it was", async () => {
+    const { actor } = await founder(database, "Lock Smithy");
+    const before = await fingerprint(pool);
+    const archive = await openArchive(file);
+    const withoutOwner = {
+      ...archive,
+      lines: async function* (name: string) {
+        for await (const line of archive.lines(name))
+          yield name === "records/membership.jsonl"
+            ? line.replace('"role":"owner"', '"role":"assistant"')
+            : line;
+      },
+    };
+    await expect(startFromArchive(database, actor, withoutOwner, "Other")).rejects.toMatchObject({
+      problem: { code: "archive-altered" },
+    });
+    archive.close();
+    expect(await fingerprint(pool)).toBe(before);
   });
 });
 

@@ -35,24 +35,39 @@ export async function putIn(
   archive: OpenedArchive,
   { name, isTrial = false }: { name?: string; isTrial?: boolean } = {},
 ): Promise<PutIn> {
-  const { school, person } = archive.manifest;
-  if (person !== undefined) refuse({ code: "archive-of-person" });
-  const called = isTrial ? `Trial ${randomBytes(12).toString("hex")}` : (name ?? school.name);
+  const called = isTrial ? unusedName() : (name ?? archive.manifest.school.name);
   try {
     return await database.transaction(async (tx) => {
-      const hasNewIds = isTrial || (await clashes(tx, archive));
-      const rename = hasNewIds ? renamer(randomBytes(16)) : (text: string) => text;
-      const schoolId = rename(school.id);
-      for (const table of ARCHIVED_TABLES)
-        await putRows(tx, table, { archive, schoolId, rename, called });
-      await assertSame(tx, { archive, schoolId, rename, called });
-      const pieces = archive.manifest.files["records/piece.jsonl"]?.rows ?? 0;
-      const result = { schoolId, pieces, hasNewIds };
+      const result = await putInWithin(tx, archive, { called, withNewIds: isTrial });
       if (isTrial) throw new Tried(result);
       return result;
     });
   } catch (error) {
     if (error instanceof Tried) return error.result;
+    throw error;
+  }
+}
+
+/** A name that no school has. */
+export const unusedName = (): string => `Trial ${randomBytes(12).toString("hex")}`;
+
+/** As `putIn`, within a transaction, of which nothing may be kept where it is refused. */
+export async function putInWithin(
+  tx: Transaction,
+  archive: OpenedArchive,
+  { called, withNewIds = false }: { called: string; withNewIds?: boolean },
+): Promise<PutIn> {
+  const { school, person, files } = archive.manifest;
+  if (person !== undefined) refuse({ code: "archive-of-person" });
+  try {
+    const hasNewIds = withNewIds || (await clashes(tx, archive));
+    const rename = hasNewIds ? renamer(randomBytes(16)) : (text: string) => text;
+    const schoolId = rename(school.id);
+    const putting = { archive, schoolId, rename, called };
+    for (const table of ARCHIVED_TABLES) await putRows(tx, table, putting);
+    await assertSame(tx, putting);
+    return { schoolId, pieces: files["records/piece.jsonl"]?.rows ?? 0, hasNewIds };
+  } catch (error) {
     const state = sqlState(error) ?? "";
     if (state === "23505" && constraintOf(error) === "school_name_unique")
       refuse({ code: "school-name-taken", name: called });

@@ -92,6 +92,7 @@ const ACTIONS: Record<CommandName | OtherAction, string | ((details: Details) =>
   "take-out-roster": "took out the roster",
   "take-out-results": "took out everybody’s results",
   "take-out-archive": "took out the whole school",
+  "start-from-archive": ({ pieces }) => `started the school from its archive: ${pieces} pieces`,
   "try-archive": ({ pieces }) => `tried whether the school can be put back: all ${pieces} pieces`,
   "take-out-events": "took out what was done",
   "forget-leaver": "left so long ago that they were erased",

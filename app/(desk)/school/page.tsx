@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import { idSchema } from "@/core/units/fields";
 import { isInstructor, STAFF, type Actor } from "@/data/actor";
 import { listSessions } from "@/data/accounts";
+import { isUnused } from "@/data/archive/startFrom";
 import { listEvents } from "@/data/queries/events";
 import { listFires } from "@/data/queries/evening";
 import {
@@ -19,6 +20,7 @@ import { CohortButton, TakeUpAgain } from "@/ui/school/CohortButton";
 import { LedgerOfPeople, peopleInWords } from "@/ui/school/LedgerOfPeople";
 import { MoneyForm } from "@/ui/school/MoneyForm";
 import { PersonPage } from "@/ui/school/PersonPage";
+import { StartFromArchive } from "@/ui/school/StartFromArchive";
 import { SchoolKeys } from "@/ui/school/SchoolKeys";
 import { TimeZoneForm } from "@/ui/school/TimeZoneForm";
 import { countOf } from "@/ui/words/count";
@@ -105,6 +107,7 @@ export default async function SchoolPage({
             ))}
           </ul>
         ) : null}
+        {actor.role === "owner" && (await isUnused(database, actor)) ? <StartFromArchive /> : null}
         {actor.role === "owner" ? <Lately actor={actor} /> : null}
       </main>
       <Housekeeping actor={actor} />
