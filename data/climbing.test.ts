@@ -11,6 +11,7 @@ import { insertDemoRows } from "./demo/insert";
 import { refitForecastMaps, schoolForecastMaps } from "./forecastMaps";
 import { buildDemoSchool } from "./demo/school";
 import { findAward } from "./queries/award";
+import { findExercise } from "./queries/exercises";
 import { schoolCauseRates } from "./queries/causes";
 import { listEvidence, listStandings } from "./queries/climb";
 import { findCourse, findStandingUpdate, previewCourse } from "./queries/course";
@@ -199,6 +200,10 @@ describe("the course", () => {
     );
     expect(answer).toMatchObject({ ok: true });
     expect(await everyStanding()).toEqual(before);
+    // A sheet says at once what passes its step.
+    const aimed = school.rows.exercise.find(({ step }) => step === 3)!;
+    const { passes } = await findExercise(database, school.instructor, aimed.id);
+    expect(passes).toBe("five in a row, or fewer that are well inside, no major defect");
     const progress = () => findStandingUpdate(database, school.instructor);
     const { learners } = (await progress())!;
     expect(await progress()).toEqual({ done: 0, learners });
@@ -603,7 +608,14 @@ describe("credentials", () => {
       type: ["VerifiableCredential", "OpenBadgeCredential"],
       iss: "https://wrackline.example/api/badge/issuer",
       jti: payload.id,
-      credentialSubject: { achievement: { type: ["Achievement"], name: "Drawing out: Shown" } },
+      credentialSubject: {
+        achievement: {
+          ...{ type: ["Achievement"], name: "Drawing out: Shown" },
+          criteria: {
+            narrative: "Step 1, “Shown”: one piece under guidance, safe and recognisable.",
+          },
+        },
+      },
     });
     expect((payload["@context"] as string[])[0]).toBe("https://www.w3.org/ns/credentials/v2");
     expect(JSON.parse(Buffer.from(head, "base64url").toString())).toMatchObject({ alg: "RS256" });

@@ -1,4 +1,6 @@
 import * as z from "zod";
+import { standingRulesSchema } from "@/core/climb/course";
+import { DEFAULT_STANDING_RULES, type StandingRules } from "@/core/climb/rules";
 import { gradesSchema } from "@/core/trade/gradesRule";
 import { STEP_GRADES } from "@/core/trade/steps";
 import { DEFAULT_MARKS_RULE } from "@/core/verdict/marks";
@@ -18,3 +20,7 @@ export function readRules(column: unknown, ofExercise: unknown = null): Rules {
   const rules = rulesSchema.parse(column ?? {});
   return ofExercise === null ? rules : { ...rules, marks: marksRuleSchema.parse(ofExercise) };
 }
+
+/** The rules for standings a course holds, with the core's where none was published. */
+export const readStandingRules = (published: unknown): StandingRules =>
+  published === null ? DEFAULT_STANDING_RULES : standingRulesSchema.parse(published);

@@ -28,7 +28,8 @@ const exercises = SHELF_EXERCISES.map(({ step, content: given }) => {
     content,
     reckoned: reckonExercise(content),
   };
-  return { name: content.name, step, technique: { name: "Scroll" }, grade: 17, revision };
+  const passes = "five in a row";
+  return { name: content.name, step, technique: { name: "Scroll" }, grade: 17, passes, revision };
 });
 const named = (name: string) => exercises.find((one) => one.name === name)!;
 const bracket = named("Lantern bracket");
@@ -183,6 +184,7 @@ test("the sheet says what to cut, what to do, what to mind, and what isn't for l
   const text = textOf(await sheetPdf(printable()));
   for (const said of [
     "Lantern bracket",
+    "step 3 “True”: five in a row",
     "415 mm · 16 11/32 in",
     "Twist",
     "Steps of work",
@@ -366,6 +368,7 @@ describe("what a learner takes away", () => {
       schoolName: "A school",
       timeZone: "UTC",
       technique: { name: "Square taper" },
+      passes: "seven in a row",
       earnedAt,
       pieces: tags,
     };
@@ -373,6 +376,7 @@ describe("what a learner takes away", () => {
     const text = textOf(pdf);
     expect(text).toContain("Maren Tholsgaard");
     expect(text).toContain("stands at “Alike” in square taper");
+    expect(text).toContain("Step 4 of five: seven in a row.");
     expect(text).toContain("Proved by K1-1, K1-2");
     expect(text).not.toContain("page 2");
     const inked = async (step: 2 | 4) => {

@@ -11,6 +11,8 @@ export interface Printable {
     technique: { name: string };
     /** ISO 286-1 grade of the step. */
     grade: number;
+    /** What passes the step, in words. */
+    passes: string;
     revision: {
       number: number;
       publishedAt: string;

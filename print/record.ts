@@ -1,4 +1,4 @@
-import { STEP_NAMES, STEP_PASSES, STEPS, type Step } from "@/core/trade/steps";
+import { STEP_NAMES, STEPS, type Step } from "@/core/trade/steps";
 import type { Outcome } from "@/core/verdict/outcomes";
 import { measuredInWords, OUTCOME_WORDS } from "@/ui/words/verdict";
 import { dateInWords } from "@/ui/words/when";
@@ -122,12 +122,13 @@ export async function certificatePdf(
     timeZone: string;
     technique: { name: string };
     step: Step;
+    passes: string;
     earnedAt: string;
     pieces: readonly string[];
   },
   paper: Paper,
 ): Promise<Uint8Array<ArrayBuffer>> {
-  const { learnerName, schoolName, timeZone, technique, step, earnedAt, pieces } = award;
+  const { learnerName, schoolName, timeZone, technique, step, passes, earnedAt, pieces } = award;
   const pdf = newDocument({
     title: `${technique.name}: ${STEP_NAMES[step]}`,
     author: schoolName,
@@ -147,7 +148,7 @@ export async function certificatePdf(
     size: "head",
   });
   writer.gap(4);
-  writer.say(`Step ${step} of five: ${STEP_PASSES[step]}.`);
+  writer.say(`Step ${step} of five: ${passes}.`);
   drawStair(pdf, writer.leave(250), step);
   writer.gap(14);
   writer.say(

@@ -11,7 +11,7 @@ import { MAIN_PART, type Piece } from "@/core/piece/piece";
 import type { Stage } from "@/core/workpiece/stages";
 import { printSection } from "@/core/section/spoken";
 import { DEFERENCE } from "@/core/trade/cautions";
-import { STEP_NAMES, STEP_PASSES } from "@/core/trade/steps";
+import { STEP_NAMES } from "@/core/trade/steps";
 import { printBothUnits } from "@/core/units/print";
 import { bytesOf, newDocument, type Pdf } from "./document";
 import type { Printable } from "./printable";
@@ -38,7 +38,7 @@ export async function sheetPdf(printable: Printable): Promise<Uint8Array<ArrayBu
 /** Draws a sheet on pages of its own; whose it is stands at their foot, where that is said. */
 export function drawSheet(pdf: Pdf, printable: Printable, whose?: string): void {
   const { exercise, unit, schoolName } = printable;
-  const { name, technique, step, grade, revision } = exercise;
+  const { name, technique, step, passes, grade, revision } = exercise;
   const { content, reckoned } = revision;
   const { piece } = content;
   const { plan } = reckoned;
@@ -47,7 +47,7 @@ export function drawSheet(pdf: Pdf, printable: Printable, whose?: string): void 
   const writer = new Writer(pdf, foot.join(" · "));
   writer.rule(3.5);
   writer.say(name, { face: "slab", size: "title" });
-  writer.say(`${technique.name}, step ${step} “${STEP_NAMES[step]}”: ${STEP_PASSES[step]}`);
+  writer.say(`${technique.name}, step ${step} “${STEP_NAMES[step]}”: ${passes}`);
   writer.say(budgetInWords(content.heatBudget, content.minuteBudget), { colour: "#555E65" });
 
   writer.head(`Cut ${both(plan.stockLengthMm)} of ${printSection(piece.stock.section, unit)}`);

@@ -1,7 +1,13 @@
 import { signedPiece, thicknessLine } from "../testing/builders";
 import type { Step } from "../trade/steps";
 import { rankNext, type Candidate, type LearnerNow, type ShopNow } from "./choose";
-import { DEFAULT_STANDING_RULES, type RulesInForce, type StandingRules } from "./rules";
+import {
+  DEFAULT_STANDING_RULES,
+  rulesAt,
+  stepPasses,
+  type RulesInForce,
+  type StandingRules,
+} from "./rules";
 import { standingOf, type SignedPiece } from "./standing";
 
 /** The rules of the climb and of what comes next, with a row on each side of every threshold. */
@@ -436,5 +442,41 @@ describe("what comes next", () => {
   test("a technique that is in no course builds on nothing", () => {
     const { ranked } = rank([candidate("a", { techniqueId: "elsewhere" })], learner());
     expect(ranked[0]!.reasons).toEqual([{ code: "step", step: 1 }]);
+  });
+});
+
+describe("what passes a step, in words", () => {
+  const { alike, sure } = DEFAULT_STANDING_RULES;
+  test.each<[Step, Partial<StandingRules>, string]>([
+    [1, {}, "one piece under guidance, safe and recognisable"],
+    [2, {}, "one unaided, inside the heat budget"],
+    [3, {}, "three in a row, no major defect"],
+    [3, { trueRun: 1 }, "one unaided, no major defect"],
+    [3, { trueRun: 1, margin: { risk: 0.1 } }, "one unaided, no major defect"],
+    [3, { trueRun: 2 }, "two in a row, no major defect"],
+    [3, { trueRun: 12 }, "twelve in a row, no major defect"],
+    [3, { trueRun: 13 }, "13 in a row, no major defect"],
+    [
+      3,
+      { margin: { risk: 0.1 } },
+      "three in a row, or fewer that are well inside, no major defect",
+    ],
+    [4, {}, "ten in a row that match one another"],
+    [4, { alike: { ...alike, good: 9 } }, "nine of the last ten that match one another"],
+    [5, {}, "made cold after at least 30 days, and shown to someone"],
+    [5, { sure: { ...sure, coldDays: 1 } }, "made cold after at least a day, and shown to someone"],
+    [5, { sure: { coldDays: 2, shown: false } }, "made cold after at least 2 days"],
+  ])("step %s under %o", (step, changed, words) => {
+    expect(stepPasses(step, { ...DEFAULT_STANDING_RULES, ...changed })).toBe(words);
+  });
+
+  test("the rules of a moment are those that were published last before it", () => {
+    const history = [
+      inForce(-Infinity),
+      inForce(100, { trueRun: 5 }),
+      inForce(200, { trueRun: 7 }),
+    ];
+    const runAt = (at: number) => rulesAt(history, at).trueRun;
+    expect([0, 99, 100, 199, 200, 201].map(runAt)).toEqual([3, 3, 5, 5, 7, 7]);
   });
 });

@@ -36,3 +36,38 @@ export interface RulesInForce {
 export const RULES_FROM_THE_START: readonly RulesInForce[] = [
   { from: -Infinity, rules: DEFAULT_STANDING_RULES, countsTo: new Map() },
 ];
+
+/** The rules that hold in a school at a moment, ms since 1970. */
+export const rulesAt = (history: readonly RulesInForce[], at: number): StandingRules =>
+  (history.findLast(({ from }) => from <= at) ?? history[0]!).rules;
+
+const NUMBERS = "none one two three four five six seven eight nine ten eleven twelve".split(" ");
+const numberInWords = (count: number): string => NUMBERS[count] ?? String(count);
+
+/**
+ * What passes a step under a school's rules, in the shop's words.
+ *
+ * @example stepPasses(3, DEFAULT_STANDING_RULES) → "three in a row, no major defect"
+ */
+export function stepPasses(step: Step, { trueRun, margin, alike, sure }: StandingRules): string {
+  switch (step) {
+    case 1:
+      return "one piece under guidance, safe and recognisable";
+    case 2:
+      return "one unaided, inside the heat budget";
+    case 3:
+      return [
+        trueRun === 1 ? "one unaided" : `${numberInWords(trueRun)} in a row`,
+        ...(margin && trueRun > 1 ? ["or fewer that are well inside"] : []),
+        "no major defect",
+      ].join(", ");
+    case 4: {
+      const [good, of] = [numberInWords(alike.good), numberInWords(alike.of)];
+      return `${alike.good === alike.of ? `${good} in a row` : `${good} of the last ${of}`} that match one another`;
+    }
+    case 5: {
+      const days = sure.coldDays === 1 ? "a day" : `${sure.coldDays} days`;
+      return `made cold after at least ${days}${sure.shown ? ", and shown to someone" : ""}`;
+    }
+  }
+}

@@ -1,4 +1,4 @@
-import { STEP_NAMES, STEP_PASSES, type Step } from "../trade/steps";
+import { STEP_NAMES, type Step } from "../trade/steps";
 
 /** What a credential says. */
 export interface StepAward {
@@ -10,6 +10,8 @@ export interface StepAward {
   learnerName: string;
   technique: { id: string; name: string; summary: string };
   step: Step;
+  /** What passed it, by the rules it was earned under. */
+  passes: string;
   /** ISO 8601. */
   earnedAt: string;
   /** Tags of the pieces that prove it. */
@@ -32,7 +34,7 @@ export const issuerOf = ({
  * Verifiable Credential (W3C data model 2.0) in JSON-LD. The learner is named, not addressed.
  */
 export function badgeOf(award: StepAward) {
-  const { schoolUrl, credentialId, learnerName, technique, step, earnedAt, pieces } = award;
+  const { schoolUrl, credentialId, learnerName, technique, step, passes, earnedAt, pieces } = award;
   return {
     "@context": [
       "https://www.w3.org/ns/credentials/v2",
@@ -54,7 +56,7 @@ export function badgeOf(award: StepAward) {
         achievementType: "Competency",
         name: `${technique.name}: ${STEP_NAMES[step]}`,
         description: technique.summary || technique.name,
-        criteria: { narrative: `Step ${step}, “${STEP_NAMES[step]}”: ${STEP_PASSES[step]}.` },
+        criteria: { narrative: `Step ${step}, “${STEP_NAMES[step]}”: ${passes}.` },
       },
     },
     evidence: [

@@ -1,8 +1,10 @@
 import { and, eq } from "drizzle-orm";
+import { rulesAt, stepPasses } from "@/core/climb/rules";
 import type { Step } from "@/core/trade/steps";
 import type { Actor } from "../actor";
 import type { Queryable } from "../database";
 import { technique } from "../schema";
+import { rulesInForce } from "../standing";
 import { listEvidence } from "./climb";
 import { findLearner } from "./people";
 
@@ -11,6 +13,8 @@ export interface Award {
   learnerName: string;
   technique: { id: string; name: string; summary: string };
   step: Step;
+  /** What passed it, by the rules it was earned under. */
+  passes: string;
   earnedAt: string;
   /** Tags. */
   pieces: string[];
@@ -31,10 +35,12 @@ export async function findAward(
   const evidence = await listEvidence(database, actor, learnerId);
   const held = evidence.filter((one) => one.techniqueId === techniqueId).at(-1);
   if (!found || !held) return null;
+  const rules = rulesAt(await rulesInForce(database, actor.schoolId), Date.parse(held.earnedAt));
   return {
     learnerName: learner.name,
     technique: found,
     step: held.step,
+    passes: stepPasses(held.step, rules),
     earnedAt: held.earnedAt,
     pieces: held.pieces.map(({ tag }) => tag),
   };

@@ -1,4 +1,5 @@
 import { and, desc, eq, sql } from "drizzle-orm";
+import { stepPasses } from "@/core/climb/rules";
 import {
   exerciseContentSchema,
   type ExerciseContent,
@@ -10,9 +11,10 @@ import { isInstructor, isStaff, type Actor } from "../actor";
 import type { Queryable } from "../database";
 import { notFound } from "../notFound";
 import { contentOf, reckonedOf } from "../records";
-import { readRules } from "../rules";
+import { readRules, readStandingRules } from "../rules";
 import {
   assignment,
+  curriculumRevision,
   exercise,
   exerciseDraft,
   exerciseRevision,
@@ -29,6 +31,8 @@ export interface ExerciseSheet {
   technique: { id: string; name: string; slug: string; summary: string };
   /** ISO 286-1 grade the step is judged at in this school. */
   grade: number;
+  /** What passes the step in this school, in words. */
+  passes: string;
   revision: {
     id: string;
     number: number;
@@ -37,6 +41,15 @@ export interface ExerciseSheet {
     reckoned: ReckonedExercise;
   };
 }
+
+/** The standing rules a school published last, as a column. */
+const latestStandingRules = (database: Queryable, { schoolId }: Actor) =>
+  sql<unknown>`(${database
+    .select({ rules: sql`${curriculumRevision.content} -> 'rules'` })
+    .from(curriculumRevision)
+    .where(eq(curriculumRevision.schoolId, schoolId))
+    .orderBy(desc(curriculumRevision.number))
+    .limit(1)})`;
 
 /**
  * An exercise with a revision: the latest, or the one asked for. Staff see their
@@ -55,7 +68,10 @@ export async function findExercise(
       and(eq(assignment.revisionId, exerciseRevision.id), eq(assignment.learnerId, actor.personId)),
     );
   const [row] = await database
-    .select({ exercise, technique, revision: exerciseRevision, rules: school.rules })
+    .select({
+      ...{ exercise, technique, revision: exerciseRevision, rules: school.rules },
+      standingRules: latestStandingRules(database, actor),
+    })
     .from(exercise)
     .innerJoin(technique, eq(technique.id, exercise.techniqueId))
     .innerJoin(school, eq(school.id, exercise.schoolId))
@@ -81,6 +97,7 @@ export async function findExercise(
     retired: retiredAt !== null,
     technique: { id: row.technique.id, name: row.technique.name, slug, summary },
     grade: readRules(row.rules).grades[step],
+    passes: stepPasses(step, readStandingRules(row.standingRules)),
     revision: {
       id: row.revision.id,
       number: row.revision.number,

@@ -3,7 +3,7 @@ import { notFound } from "next/navigation";
 import * as z from "zod";
 import { machinesOf } from "@/core/exercise/machines";
 import { idSchema } from "@/core/units/fields";
-import { STEP_NAMES, STEP_PASSES } from "@/core/trade/steps";
+import { STEP_NAMES } from "@/core/trade/steps";
 import { isInstructor, STAFF } from "@/data/actor";
 import { listOpenAssignments } from "@/data/queries/assignments";
 import { findExercise, listRevisions, type ListedRevision } from "@/data/queries/exercises";
@@ -74,7 +74,7 @@ export default async function ExercisePage({ params, searchParams }: Params) {
         <h1 className="font-slab text-27 font-semibold">{exercise.name}</h1>
         <p className="quiet text-15">
           {exercise.technique.name}, step {exercise.step} “{STEP_NAMES[exercise.step]}” ·{" "}
-          {STEP_PASSES[exercise.step]}
+          {exercise.passes}
         </p>
       </header>
       {latest ? null : (

@@ -4,7 +4,7 @@ import { notFound } from "next/navigation";
 import { machinesOf } from "@/core/exercise/machines";
 import { idSchema } from "@/core/units/fields";
 import { DEFERENCE } from "@/core/trade/cautions";
-import { STEP_NAMES, STEP_PASSES } from "@/core/trade/steps";
+import { STEP_NAMES } from "@/core/trade/steps";
 import { isStaff } from "@/data/actor";
 import { listClearances } from "@/data/queries/people";
 import { findExercise } from "@/data/queries/exercises";
@@ -80,7 +80,7 @@ export default async function SheetPage({ params }: { params: Promise<{ exercise
         </div>
         <p className="text-15">
           {exercise.technique.name}, step {exercise.step} “{STEP_NAMES[exercise.step]}”:{" "}
-          {STEP_PASSES[exercise.step]}
+          {exercise.passes}
         </p>
         <p className="quiet text-13">
           {actor.schoolName} · revision {number} ·{" "}
