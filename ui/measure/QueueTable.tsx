@@ -2,7 +2,7 @@ import type { QueuedPiece } from "@/core/records/queue";
 import { Link } from "../kit/Link";
 import { Pending } from "../shell/Pending";
 import { dayInWords } from "../words/when";
-import { MinutesSince } from "./MinutesSince";
+import { TimeSince } from "./TimeSince";
 
 /** On a phone a piece of the queue stands on two lines, with its tag before them. */
 const ROW =
@@ -78,7 +78,7 @@ export function QueueTable({
                 className={`number quiet whitespace-nowrap ${CELL} max-sm:col-start-3 max-sm:row-start-1`}
               >
                 {isToday(one.startedAt) ? (
-                  <MinutesSince atMs={Date.parse(one.startedAt)} nowMs={nowMs} />
+                  <TimeSince atMs={Date.parse(one.startedAt)} nowMs={nowMs} />
                 ) : (
                   dayInWords(one.startedAt, timeZone)
                 )}

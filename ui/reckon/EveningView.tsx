@@ -8,6 +8,7 @@ import type { LengthUnit } from "@/core/units/length";
 import { Timetable } from "../evening/Timetable";
 import { Field, FormError } from "../forms/Field";
 import { PageTitle } from "../kit/PageTitle";
+import { hoursInWords } from "../words/classes";
 import { remedyInWords, whyInWords } from "../words/evening";
 import { JottedLists } from "./JottedLists";
 import { usePlannedEvening } from "./usePlannedEvening";
@@ -142,8 +143,8 @@ function Planned({
   return (
     <div className={isBefore ? "opacity-60" : ""}>
       <p className="mb-2 border-b-[3px] border-ink pb-2 text-17">
-        {count - plan.left.length} of {count} pieces fit; waiting {plan.waitingMinutes} min in all,{" "}
-        {plan.moves} changes of fire;{" "}
+        {count - plan.left.length} of {count} pieces fit; waiting{" "}
+        {hoursInWords(plan.waitingMinutes)} in all, {plan.moves} changes of fire;{" "}
         {plan.isOptimal
           ? "proved the best there is."
           : plan.finished >= plan.bound

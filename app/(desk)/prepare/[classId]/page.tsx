@@ -17,7 +17,7 @@ import { ToSaw } from "@/ui/evening/ToSaw";
 import { WhoMakes } from "@/ui/evening/WhoMakes";
 import { Link } from "@/ui/kit/Link";
 import { countOf } from "@/ui/words/count";
-import { eveningInWords, movedInWords } from "@/ui/words/classes";
+import { eveningInWords, hoursInWords, movedInWords } from "@/ui/words/classes";
 import { dayInWords } from "@/ui/words/when";
 import { plannedEvening, type PlannedEvening } from "../../../eveningPlan";
 import { problemsOf } from "../../../eveningProblems";
@@ -154,8 +154,8 @@ async function Plan({ actor, data, planned }: PlanProps) {
         <Timetable {...table} stays={stays} />
       )}
       <p className="quiet mt-1 text-13">
-        {provedInWords(plan)} Waiting: {plan.waitingMinutes} min in all; {plan.moves} changes of
-        fire.
+        {provedInWords(plan)} Waiting: {hoursInWords(plan.waitingMinutes)} in all; {plan.moves}{" "}
+        changes of fire.
       </p>
       {isStopped ? <PlanStopped classId={of.id} /> : null}
       <ToSaw
