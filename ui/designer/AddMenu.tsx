@@ -14,7 +14,6 @@ import { startFeature, startStretch, STARTERS, type Starter } from "@/core/say/s
 type Place = "end-a" | "end-b" | `on:${string}`;
 
 interface AddMenuProps {
-  open: boolean;
   onOpenChange: (open: boolean) => void;
   bar: Bar;
   /** The stretch the selection lies on. */
@@ -26,8 +25,8 @@ interface AddMenuProps {
 /** Everything a bar can be given, found by any of its names. */
 export function AddMenu(props: AddMenuProps) {
   return (
-    <SheetDialog title="Add to the bar" open={props.open} onOpenChange={props.onOpenChange}>
-      {props.open ? <Choices {...props} /> : null}
+    <SheetDialog title="Add to the bar" open onOpenChange={props.onOpenChange}>
+      <Choices {...props} />
     </SheetDialog>
   );
 }

@@ -12,7 +12,6 @@ import type { Step } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
 import type { BarView } from "../bar/ViewList";
 import { Key } from "../kit/Key";
-import { AddMenu } from "./AddMenu";
 import { withBar, type Bar } from "./bars";
 import { Canvas } from "./Canvas";
 import { createDesignStore, dragAsOneStep } from "./designerStore";
@@ -48,6 +47,9 @@ interface DesignerProps {
 }
 
 // Looked at later than the bar.
+const AddMenu = dynamic(() => import("./AddMenu").then(({ AddMenu: loaded }) => loaded), {
+  ssr: false,
+});
 const StageWalk = dynamic(() =>
   import("../stage/StageWalk").then(({ StageWalk: loaded }) => loaded),
 );
@@ -190,16 +192,17 @@ export function Designer(props: DesignerProps) {
         </main>
       </Tabs.Root>
       {byStages ? null : <KeyHints />}
-      <AddMenu
-        open={adding}
-        onOpenChange={setAdding}
-        bar={bar}
-        on={actions.onStretch()}
-        onAdd={(change, id) => {
-          state.changeBar(change);
-          state.select(id);
-        }}
-      />
+      {adding ? (
+        <AddMenu
+          onOpenChange={setAdding}
+          bar={bar}
+          on={actions.onStretch()}
+          onAdd={(change, id) => {
+            state.changeBar(change);
+            state.select(id);
+          }}
+        />
+      ) : null}
     </div>
   );
 }
