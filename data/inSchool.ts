@@ -5,6 +5,16 @@ import type { Database } from "./database";
 /** The role that reads and writes a school's records: no tables of its own, and none of the sign-in's. */
 export const RECORDS_ROLE = "bell_step_records";
 
+interface WithinSchool {
+  /** A statement that goes along with COMMIT, and costs no round trip. */
+  atCommit?: string;
+  /**
+   * Whether a connection plans a named statement once, for whatever values: the server itself would plan those
+   * on tables in parts anew each time, which takes longer than to carry them out.
+   */
+  plansOnce?: boolean;
+}
+
 const UUID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
 /**
@@ -13,12 +23,16 @@ const UUID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
  * finds nothing of another's. The id goes along with BEGIN and costs a transaction no round trip; a query
  * outside of one gets a transaction of its own.
  *
- * @param atCommit a statement that goes along with COMMIT, and costs no round trip either
  * @throws Error where the id is none
  */
-export function inSchool(database: Database, schoolId: string, atCommit?: string): Database {
+export function inSchool(
+  database: Database,
+  schoolId: string,
+  { atCommit, plansOnce = false }: WithinSchool = {},
+): Database {
   if (!UUID.test(schoolId)) throw new Error("A school's id is needed here.");
-  const scope = `set local role ${RECORDS_ROLE}; set local bell_step.school = '${schoolId}'`;
+  const school = `set local role ${RECORDS_ROLE}; set local bell_step.school = '${schoolId}'`;
+  const scope = plansOnce ? `${school}; set local plan_cache_mode = force_generic_plan` : school;
   return drizzle(new SchoolPool(database.$client, { scope, atCommit }) as unknown as Pool);
 }
 

@@ -5,7 +5,7 @@ import { NOTHING_LEARNED } from "@/core/cause/learned";
 import { likelyCauses } from "@/core/cause/likely";
 import { signsOf } from "@/core/cause/signs";
 import type { Verdict } from "@/core/verdict/verdict";
-import type { Database } from "./database";
+import { openDatabase, type Database } from "./database";
 import { findBenchPiece } from "./queries/bench";
 import { findCauseHistory, findLearnedCauses } from "./queries/causes";
 import { listInstruments, listLatestChecks } from "./queries/instruments";
@@ -76,6 +76,24 @@ test("a reading is saved and judged in four round trips", async () => {
   const count = asked.mock.calls.length;
   asked.mockRestore();
   expect(count).toBe(4);
+});
+
+test("a connection plans once what a reading asks, for whatever values", async () => {
+  const { pieceId, characteristics } = await startFid(database, ours);
+  const single = openDatabase(pool.options.connectionString!, 1);
+  try {
+    for (const line of characteristics.slice(0, 3))
+      await actOk(single.database, ours.assistant, "take-reading", readingFor(ours, pieceId, line));
+    const { rows } = await single.pool.query(
+      "select name, custom_plans::int, generic_plans::int from pg_prepared_statements order by name",
+    );
+    expect(rows).toEqual([
+      { name: "held_piece", custom_plans: 0, generic_plans: 3 },
+      { name: "take_reading", custom_plans: 0, generic_plans: 3 },
+    ]);
+  } finally {
+    await single.pool.end();
+  }
 });
 
 test("a reading that its piece doesn't take leaves nothing behind", async () => {

@@ -136,11 +136,9 @@ test("a query that fails leaves the connection as good as before; only an id nam
 
 describe("what goes along with a commit", () => {
   const noting = (details: Record<string, string>) =>
-    inSchool(
-      database,
-      schoolOf(ours),
-      eventStatement(ours.instructor, { action: "say-next", details }),
-    );
+    inSchool(database, schoolOf(ours), {
+      atCommit: eventStatement(ours.instructor, { action: "say-next", details }),
+    });
   const noted = async (says: string) =>
     (await database.select({ details: auditEvent.details }).from(auditEvent)).filter(
       ({ details }) => details?.says === says,
@@ -159,8 +157,8 @@ describe("what goes along with a commit", () => {
     expect(await stateOf(failing)).toBe("22012");
     expect(await noted("never")).toBe(0);
     // It fails itself: what the transaction did is taken back with it.
-    const broken = inSchool(database, schoolOf(ours), "select 1 / 0").transaction((tx) =>
-      tx.update(person).set({ name: "Nobody" }),
+    const broken = inSchool(database, schoolOf(ours), { atCommit: "select 1 / 0" }).transaction(
+      (tx) => tx.update(person).set({ name: "Nobody" }),
     );
     expect(await stateOf(broken)).toBe("22012");
     expect((await database.select().from(person)).some(({ name }) => name === "Nobody")).toBe(

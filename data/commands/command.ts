@@ -19,6 +19,8 @@ export interface Command<Name extends CommandName = CommandName> {
   name: Name;
   roles: readonly Role[];
   run: (context: CommandContext, input: CommandInput<Name>) => Promise<unknown>;
+  /** Whether its statements have names, and are planned once by a connection for whatever values. */
+  plansOnce?: boolean;
   /** What takes long and need not be done before the answer. */
   afterwards?: (database: Database, actor: Actor) => Promise<void>;
 }

@@ -225,6 +225,7 @@ export async function assertStage(
 export const takeReading = defineCommand({
   name: "take-reading",
   roles: EVERYONE,
+  plansOnce: true,
   run: async ({ tx, actor, clockOffMs = 0 }, input) => {
     const sent = {
       id: input.readingId,

@@ -168,11 +168,11 @@ export async function runCommand(
   if (!read.success) return { ok: false, error: failureOf(read.error) };
   if (!isStorable(read.data)) return failed({ code: "value-unstorable" });
   try {
-    const event = eventStatement(actor, { action: command.name, ...aboutInput(read.data) });
-    const value = await inSchool(database, actor.schoolId, event).transaction((tx) =>
-      command.run({ ...context, tx, actor }, read.data),
+    const atCommit = eventStatement(actor, { action: command.name, ...aboutInput(read.data) });
+    const { plansOnce = false, afterwards: work } = command;
+    const value = await inSchool(database, actor.schoolId, { atCommit, plansOnce }).transaction(
+      (tx) => command.run({ ...context, tx, actor }, read.data),
     );
-    const { afterwards: work } = command;
     if (work) await afterwards(() => work(database, actor));
     return { ok: true, value };
   } catch (error) {
