@@ -105,7 +105,7 @@ export const RECORD_PROBLEMS = {
   ),
   "school-in-use": always(
     "conflict",
-    "Something was entered in this school already. Only one in which nobody but its owner is, with no exercise, class or piece, starts from an archive.",
+    "Something was entered in this school already. Only one that has its owner alone, and no exercise, class, fire, bar, course or piece, starts from an archive.",
   ),
   "school-name-taken": problem<{ name: string }>(
     "conflict",

@@ -6,7 +6,8 @@ import { join } from "node:path";
 import { pipeline } from "node:stream/promises";
 import type { Pool } from "pg";
 import sharp from "sharp";
-import { eq } from "drizzle-orm";
+import { eq, sql } from "drizzle-orm";
+import type { PgTable } from "drizzle-orm/pg-core";
 import { findInvited, join as joinSchool } from "../accounts";
 import { findActor, type Actor } from "../actor";
 import { addPhoto } from "../commands/photos";
@@ -22,7 +23,16 @@ import {
   type TestSchool,
 } from "../testing/database";
 import { startFid } from "../testing/fid";
-import { person } from "../schema";
+import {
+  classDay,
+  cohort,
+  curriculumRevision,
+  exercise,
+  fire,
+  person,
+  rackBar,
+  technique,
+} from "../schema";
 import { createSchool } from "../school";
 import { putIn } from "./putIn";
 import { openArchive } from "./read";
@@ -317,10 +327,33 @@ describe("an unused school starts from an archive", () => {
       });
     };
     expect(await isUnused(inSchool(database, actor.schoolId), actor)).toBe(true);
-    await database
-      .insert(person)
-      .values({ id: newId(), schoolId: actor.schoolId, name: "Tilda Groyne" });
-    await refusal();
+    const { schoolId, personId } = actor;
+    const [of] = await database.select().from(technique).where(eq(technique.schoolId, schoolId));
+    const [mondays] = await database.select().from(cohort).where(eq(cohort.schoolId, schoolId));
+    const id = newId();
+    const entered: [PgTable, object][] = [
+      [person, { name: "Tilda Groyne" }],
+      [exercise, { techniqueId: of!.id, step: 1, name: "Wharf pin" }],
+      [
+        classDay,
+        {
+          ...{ cohortId: mondays!.id, day: "2026-12-07", begins: "18:30", minutes: 120 },
+          ...{ hearths: 1, plannedBy: personId },
+        },
+      ],
+      [fire, { name: "1", places: 1, welds: false }],
+      [rackBar, { section: {}, stock: "12 square", lengthMm: 3000, count: 1 }],
+      [curriculumRevision, { number: 1, content: {}, publishedBy: personId }],
+    ];
+    for (const [table, values] of entered) {
+      await database.insert(table).values({ id, schoolId, ...values });
+      await refusal();
+      await database.transaction(async (tx) => {
+        await tx.execute(sql`set local bell_step.amending = 'on'`);
+        await tx.execute(sql`delete from ${table} where id = ${id}`);
+      });
+      expect(await isUnused(inSchool(database, schoolId), actor)).toBe(true);
+    }
     expect(await isUnused(inSchool(database, ours.owner.schoolId), ours.owner)).toBe(false);
     await expect(start(database, ours.owner, "Ours anew")).rejects.toMatchObject({
       problem: { code: "school-in-use" },

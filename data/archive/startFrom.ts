@@ -8,18 +8,22 @@ import { putInWithin, unusedName } from "./putIn";
 import type { OpenedArchive } from "./read";
 import { ARCHIVED_TABLES } from "./tables";
 
-/** Whether nothing was entered into the actor's school yet: its owner alone is in it, with no exercise and no piece. */
+/** Whether nothing was entered into the actor's school yet: its owner alone is in it, with what every school begins with. */
 export async function isUnused(database: Queryable, { schoolId }: Actor): Promise<boolean> {
+  const { exercise, piece, classDay, fire, rackBar, curriculumRevision } = schema;
   const [found] = await database
     .select({
       people: database.$count(schema.person, eq(schema.person.schoolId, schoolId)),
-      exercises: database.$count(schema.exercise, eq(schema.exercise.schoolId, schoolId)),
-      pieces: database.$count(schema.piece, eq(schema.piece.schoolId, schoolId)),
-      classes: database.$count(schema.classDay, eq(schema.classDay.schoolId, schoolId)),
+      isUsed: sql<boolean>`${sql.join(
+        [exercise, piece, classDay, fire, rackBar, curriculumRevision].map(
+          (table) => sql`exists (select from ${table} where ${eq(table.schoolId, schoolId)})`,
+        ),
+        sql` or `,
+      )}`,
     })
     .from(schema.school)
     .where(eq(schema.school.id, schoolId));
-  return found?.people === 1 && found.exercises + found.pieces + found.classes === 0;
+  return found?.people === 1 && !found.isUsed;
 }
 
 /** What a school was started from. */
