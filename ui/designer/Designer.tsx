@@ -92,8 +92,8 @@ export function Designer(props: DesignerProps) {
     [state],
   );
   const [preview, setPreview] = useState<Said<Bar> | null>(null);
-  const takePhrase = ({ bar: said, id }: Said<Bar>) => {
-    state.changeBar(() => said);
+  const take = (change: (bar: Bar) => Bar, id: string | null) => {
+    state.changeBar(change);
     state.select(id);
   };
   const actions = useDesignActions(state, unit);
@@ -147,7 +147,7 @@ export function Designer(props: DesignerProps) {
                   selected={selected}
                   unit={unit}
                   onPreview={setPreview}
-                  onTake={takePhrase}
+                  onTake={({ bar: said, id }) => take(() => said, id)}
                 />
                 <Inspector
                   bar={bar}
@@ -193,15 +193,7 @@ export function Designer(props: DesignerProps) {
       </Tabs.Root>
       {byStages ? null : <KeyHints />}
       {adding ? (
-        <AddMenu
-          onOpenChange={setAdding}
-          bar={bar}
-          on={actions.onStretch()}
-          onAdd={(change, id) => {
-            state.changeBar(change);
-            state.select(id);
-          }}
-        />
+        <AddMenu onOpenChange={setAdding} bar={bar} on={actions.onStretch()} onAdd={take} />
       ) : null}
     </div>
   );
