@@ -154,13 +154,13 @@ test.each(["unfinished", "mixed"] as const)(
 describe("a size that others make is near what is said, not that, where one of them wasn't read", () => {
   const square = { shape: "square", size: 10 };
   const advised = (
-    features: readonly object[],
+    bar: object,
     { off, left = [] }: { off: Record<string, number>; left?: readonly string[] },
   ) => {
     const piece = pieceSchema.parse({
       ...{ format: "bell-step.piece/1", name: "Strap", stock: { section: square } },
       stretches: [{ id: "bar", kind: "prism", section: square, length: 200 }],
-      features,
+      ...bar,
     });
     const { characteristics } = planPiece(piece);
     const judgements = characteristics
@@ -180,14 +180,43 @@ describe("a size that others make is near what is said, not that, where one of t
   const corner = { id: "corner", kind: "bend", at: 80, angle: 90, insideRadius: 5 };
 
   test("a place on a straight bar is said to the instrument", () => {
-    const about = advised([hole], { off: { "hole.place": 24, "bar.length": 204 } });
+    const about = advised({ features: [hole] }, { off: { "hole.place": 24, "bar.length": 204 } });
     expect(about.get("hole.place")).toBe(false);
   });
 
   test("where a bend is, nobody read: its angle is said to the instrument, what it makes isn't", () => {
-    const about = advised([corner], { off: { "corner.angle": 98 } });
+    const about = advised({ features: [corner] }, { off: { "corner.angle": 98 } });
     expect(about.get("corner.angle")).toBe(false);
     expect(about.get("piece.overall-height")).toBe(true);
+  });
+
+  // The shank is drawn out from 12.5 mm by 8.5 % of its length; how long it is may be a fifth otherwise.
+  test.each([
+    ["neither part's length was read", 60, ["shank.length", "head.length", "shank.shoulder"], true],
+    ["the drawn part's length was read", 60, ["head.length", "shank.shoulder"], false],
+    ["the other part's length was read", 60, ["shank.length", "shank.shoulder"], false],
+    ["their boundary was read", 60, ["shank.length", "head.length"], false],
+    [
+      "the drawn part is so short that it isn't seen",
+      5,
+      ["shank.length", "head.length", "shank.shoulder"],
+      false,
+    ],
+    [
+      "the drawn part is just long enough",
+      7,
+      ["shank.length", "head.length", "shank.shoulder"],
+      true,
+    ],
+  ])("the whole length, where %s", (_, length, left, isAbout) => {
+    const section = { shape: "square", size: 12 };
+    const head = { id: "head", kind: "prism", section: { shape: "square", size: 16 }, length: 80 };
+    const bar = {
+      stock: { section: { shape: "square", size: 16 } },
+      stretches: [{ id: "shank", kind: "prism", section, length }, head],
+    };
+    const off = { "shank.middle-flat": 12.5, "shank.middle-turned": 12.5 };
+    expect(advised(bar, { off, left }).get("piece.length")).toBe(isAbout);
   });
 });
 

@@ -298,7 +298,7 @@ function checked(
     const { operation, part, heats, before, after, sketch } = one;
     state = steppedOn(state, before, after);
     const is = valuesAt(measured, state);
-    const changes = changesBetween(measured, was, is);
+    const changes = changesBetween(measured, state, was, is);
     was = is;
     const on = one.on.map((id) => (id === part ? id : prefixOf(part) + id));
     const saying = on.length > 0 ? sayingOn(measured.piece, part, one.saying) : one.saying;
@@ -333,6 +333,7 @@ const NO_CHANGE = 1e-6;
 
 function changesBetween(
   measured: MeasuredPiece,
+  state: ReworkState,
   was: readonly (number | null)[],
   is: readonly (number | null)[],
 ): SizeChange[] {
@@ -340,7 +341,7 @@ function changesBetween(
     const [from, to] = [was[index]!, is[index]!];
     if (from === null || to === null || Math.abs(to - from) < NO_CHANGE) return [];
     const { id, name, unit } = line.characteristic;
-    const isAbout = measured.hangsOnUnread(line);
+    const isAbout = measured.hangsOnUnread(line, state);
     return [{ id, name, unit, from, to, isAbout, state: standsAt(line, to) }];
   });
 }

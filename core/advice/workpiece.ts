@@ -9,7 +9,7 @@ import { linesOfFeature } from "../piece/characteristics";
 import { finishedSizeMm, type FinishedSize } from "../piece/finish";
 import { barOf, MAIN_PART, prefixOf, type Bar, type Feature, type Piece } from "../piece/piece";
 import type { Section } from "../section/section";
-import { stationAreaMm2, type Station } from "./form";
+import { perMm, stationAreaMm2, type Station } from "./form";
 import { barUnder, grownMm, isWeldedOn } from "./ringBar";
 import { placeKey, placeMm, type MetalState } from "./metalState";
 import type { Line } from "./line";
@@ -120,11 +120,42 @@ export class MeasuredPiece {
    * Whether a size that others make (over all, how wide a feature comes out, a place on a bent bar) hangs on
    * a length, or on the place of a bend, that nobody read.
    */
-  hangsOnUnread({ characteristic }: Line): boolean {
+  hangsOnUnread(line: Line, state: ReworkState): boolean {
+    const { characteristic } = line;
     const { part = MAIN_PART, stretch = null } = characteristic;
+    if (this.hangsOnDivision(line, state)) return true;
     if (!isMadeByOthers(characteristic) || !this.hasUnread(part)) return false;
     const isPlace = characteristic.measure === "position";
     return !isPlace || !this.line(`${stretch}.length`)?.judgement;
+  }
+
+  /**
+   * Whether the whole length hangs on how it divides among stretches whose own lengths nobody read, as the drawing
+   * has it at first: they were drawn out or upset by so much that this would be measured.
+   */
+  private hangsOnDivision({ characteristic, judgement }: Line, state: ReworkState): boolean {
+    const { part = MAIN_PART, measure, kind, feature, id } = characteristic;
+    const isWhole = measure === "length" && kind === "size" && !characteristic.stretch;
+    if (!isWhole || feature !== undefined || !judgement || state.values.has(id)) return false;
+    const unread = this.unreadStretches(part);
+    if (unread.length < 2) return false;
+    const [was, is] = [this.initial.bars.get(part)!.forms, state.bars.get(part)!.forms];
+    const workedMm = unread.reduce((sum, at) => {
+      const [before, after] = [was[at]!, is[at]!];
+      return sum + before.lengthMm * Math.abs(perMm(before) / perMm(after) - 1);
+    }, 0);
+    return DIVIDED_OTHERWISE * workedMm > Math.max(LEAST_FORETOLD_MM, judgement.uncertainty);
+  }
+
+  /** Stretches of which neither the length was read, nor where both ends are. */
+  private unreadStretches(part: string): number[] {
+    const { stretches } = barOf(this.piece, part);
+    const isRead = (line: string) => Boolean(this.line(prefixOf(part) + line)?.judgement);
+    const isEndRead = (at: number) =>
+      at < 0 || at === stretches.length - 1 || isRead(`${stretches[at]!.id}.shoulder`);
+    return stretches.flatMap(({ id }, at) =>
+      isRead(`${id}.length`) || (isEndRead(at - 1) && isEndRead(at)) ? [] : [at],
+    );
   }
 
   /** Whether a bent bar has a length nobody read, or something bent whose place nobody read. */
@@ -352,6 +383,11 @@ const isMadeByOthers = (line: Characteristic): boolean =>
   isOverall(line) ||
   line.measure === "extent" ||
   (line.measure === "position" && line.feature !== undefined);
+
+/** How far a made stretch's share of a length may be from the drawn one's; common practice, no source. */
+const DIVIDED_OTHERWISE = 0.2;
+/** Nothing is foretold closer than so. */
+const LEAST_FORETOLD_MM = 0.1;
 
 const NUMBER_OF = { tip: 0, middle: 1, base: 2 } as const;
 
