@@ -6,7 +6,7 @@ import { anyPiece, pieceOf } from "../testing/pieces";
 import { MAX_PIECE_BYTES, PIECE_FORMAT, readPiece, readPieceFile } from "./piece";
 import { planPiece } from "./plan";
 
-/** No single file may hold the reader or the planner longer than this, ms. */
+/** No single file may hold the reader or the planner longer than this, ms of the processor. */
 const LONGEST_MS = 2000;
 
 function expectFinite(value: unknown, path = "plan"): void {
@@ -17,7 +17,7 @@ function expectFinite(value: unknown, path = "plan"): void {
 
 /** Reads and plans; anything but a refusal in words is a fault. */
 function readAndReckon(text: string): void {
-  const started = performance.now();
+  const started = process.cpuUsage();
   const read = readPieceFile(text);
   if (read.ok)
     try {
@@ -26,7 +26,9 @@ function readAndReckon(text: string): void {
       if (!(error instanceof Refusal)) throw error;
     }
   else expect(read.error.message.length).toBeGreaterThan(5);
-  expect(performance.now() - started).toBeLessThan(LONGEST_MS);
+  // A machine with other work may take it away for seconds.
+  const { user, system } = process.cpuUsage(started);
+  expect((user + system) / 1000).toBeLessThan(LONGEST_MS);
 }
 
 test("any piece that can be read is planned in finite numbers, or refused in words", () => {
