@@ -41,8 +41,9 @@ export async function tryCluster({ services, servers, startServer }) {
         log.acknowledged.add(id);
         return log.answers.push({ at, ms: at - started });
       }
-      if (response && response.status < 500 && response.status !== 401) {
-        const code = body?.error?.problem?.code ?? response.status;
+      // An answer that was cut off with its server is none.
+      if (response && body && response.status < 500 && response.status !== 401) {
+        const code = body.error?.problem?.code ?? response.status;
         return (log.refused[code] = (log.refused[code] ?? 0) + 1);
       }
       log.failures.push({ at, status: response?.status ?? 0 });
