@@ -6,31 +6,37 @@ import { openArchive, type OpenedArchive } from "@/data/archive/read";
 import { openDatabase, type Database } from "@/data/database";
 import { databaseAddress } from "../server";
 
-/** One at a time: each writes a whole school. */
-const one = pLimit(1);
+/** One is put in at a time: that writes a whole school. */
+const putting = pLimit(1);
 
 /**
- * Has an archive written to a file of its own, opens it, and puts it to use on a connection that may take longer
- * than a page's, and holds up none.
+ * Has an archive written to a file of its own, however long that takes, and then opened and put to use, one after
+ * another, on a connection that may take longer than a page's, and holds up none.
  */
-export const withArchive = <Result>(
+export async function withArchive<Result>(
   write: (path: string) => Promise<void>,
   use: (database: Database, archive: OpenedArchive) => Promise<Result>,
-): Promise<Result> =>
-  one(async () => {
-    const folder = await mkdtemp(join(tmpdir(), "bell-step-"));
-    const { database, pool } = openDatabase(databaseAddress(), 1);
-    try {
-      const path = join(folder, "school.zip");
-      await write(path);
-      const archive = await openArchive(path);
-      try {
-        return await use(database, archive);
-      } finally {
-        archive.close();
-      }
-    } finally {
-      await pool.end();
-      await rm(folder, { recursive: true });
-    }
-  });
+): Promise<Result> {
+  const folder = await mkdtemp(join(tmpdir(), "bell-step-"));
+  try {
+    const path = join(folder, "school.zip");
+    await write(path);
+    return await putting(() => opened(path, use));
+  } finally {
+    await rm(folder, { recursive: true });
+  }
+}
+
+async function opened<Result>(
+  path: string,
+  use: (database: Database, archive: OpenedArchive) => Promise<Result>,
+): Promise<Result> {
+  const archive = await openArchive(path);
+  const { database, pool } = openDatabase(databaseAddress(), 1);
+  try {
+    return await use(database, archive);
+  } finally {
+    archive.close();
+    await pool.end();
+  }
+}

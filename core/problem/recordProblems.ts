@@ -101,7 +101,7 @@ export const RECORD_PROBLEMS = {
   "archive-too-large": problem<{ maxMb: number }>(
     "invalid",
     ({ maxMb }) =>
-      `The archive is larger than ${maxMb} MB. Whoever runs the server can put it in there.`,
+      `The archive is larger than ${maxMb} MB, as it is or unpacked, and that is the most that is taken. Nothing was put in.`,
   ),
   "school-in-use": always(
     "conflict",

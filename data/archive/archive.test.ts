@@ -1,4 +1,5 @@
 import { execFileSync, spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
 import { createWriteStream, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { readFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
@@ -224,6 +225,25 @@ describe("put in", () => {
     }
   });
 
+  test("a text with separators of lines and paragraphs in it comes back as it was", async () => {
+    const summary = "one\u2028two\u2029three\nfour\r\nfive";
+    const [of] = await database
+      .update(technique)
+      .set({ summary })
+      .where(eq(technique.id, ours.rows.technique[0]!.id))
+      .returning({ id: technique.id });
+    const path = await takenOut("separators.zip");
+    await inArchive(path, (archive) => putIn(database, archive, { isTrial: true }));
+    const text = await inArchive(path, async ({ lines }) => {
+      for await (const line of lines("records/technique.jsonl")) {
+        const row = JSON.parse(line) as { id: string; summary: string };
+        if (row.id === of!.id) return row.summary;
+      }
+      return null;
+    });
+    expect(text).toBe(summary);
+  });
+
   test("where it is already, it is another school with its own ids, and the first is untouched", async () => {
     const trial = await inArchive(file, (archive) => putIn(database, archive, { isTrial: true }));
     expect(trial).toMatchObject({ hasNewIds: true });
@@ -436,6 +456,42 @@ describe("what can't be put in is told, and nothing is", () => {
     const less = await altered("less.zip", (all) => all);
     execFileSync("zip", ["-qd", less, "records/photo.jsonl"]);
     expect(await refused(less)).toBe("archive-altered");
+  });
+
+  test("larger, unpacked, than is taken", async () => {
+    const { files } = JSON.parse(unzipped(file, "manifest.json")) as {
+      files: Record<string, { bytes: number }>;
+    };
+    const own = Object.values(files).reduce((sum, { bytes }) => sum + bytes, 0);
+    const sizeMb = (own + unzipped(file, "manifest.json").length) / 1_000_000;
+    const openAt = (maxMb: number) =>
+      openArchive(file, maxMb).then(
+        (archive) => archive.close(),
+        ({ problem }: { problem: { code: string } }) => problem.code,
+      );
+    expect(await openAt(sizeMb + 0.001)).toBeUndefined();
+    expect(await openAt(sizeMb - 0.001)).toBe("archive-too-large");
+  });
+
+  test("a line that never ends", async () => {
+    const endless = replaced("endless.zip", "records/defect.jsonl", "x".repeat(21_000_000));
+    const manifest = JSON.parse(unzipped(file, "manifest.json")) as { files: object };
+    const text = JSON.stringify({
+      ...manifest,
+      files: {
+        ...manifest.files,
+        "records/defect.jsonl": {
+          ...{ bytes: 21_000_000, rows: 1 },
+          sha256: createHash("sha256").update("x".repeat(21_000_000)).digest("hex"),
+        },
+      },
+    });
+    execFileSync("mkdir", ["-p", join(folder, "endless")]);
+    writeFileSync(join(folder, "endless", "manifest.json"), text);
+    execFileSync("zip", ["-q", endless, "manifest.json"], { cwd: join(folder, "endless") });
+    await expect(
+      inArchive(endless, (archive) => putIn(database, archive, { isTrial: true })),
+    ).rejects.toMatchObject({ problem: { code: "archive-altered" } });
   });
 
   test("of a newer version, of another format, no archive at all", async () => {

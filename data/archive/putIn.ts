@@ -6,6 +6,9 @@ import type { OpenedArchive } from "./read";
 import { ARCHIVED_TABLES, rowsOf, type ArchivedTable } from "./tables";
 
 const BATCH = 500;
+/** So much text is at most in a batch of more than one row, and so many photographs. */
+const BATCH_CHARACTERS = 8_000_000;
+const PHOTOGRAPHS = 4;
 const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g;
 
 export interface PutIn {
@@ -140,20 +143,26 @@ function renamer(salt: Buffer): (text: string) => string {
 async function* inBatches<Read>(
   lines: AsyncIterable<string>,
   read: (line: string) => Read,
+  rows = BATCH,
 ): AsyncIterable<Read[]> {
   let batch: Read[] = [];
+  let characters = 0;
   for await (const line of lines) {
     batch.push(read(line));
-    if (batch.length < BATCH) continue;
+    characters += line.length;
+    if (batch.length < rows && characters < BATCH_CHARACTERS) continue;
     yield batch;
     batch = [];
+    characters = 0;
   }
   if (batch.length > 0) yield batch;
 }
 
 async function putRows(tx: Transaction, table: ArchivedTable, putting: Putting): Promise<void> {
   const lines = putting.archive.lines(fileOf(table.name));
-  for await (const rows of inBatches(lines, (line) => ownRow(line, table, putting))) {
+  const rowsAtOnce = table.name === "photo" ? PHOTOGRAPHS : BATCH;
+  const read = (line: string) => ownRow(line, table, putting);
+  for await (const rows of inBatches(lines, read, rowsAtOnce)) {
     // An older archive lacks what was added since: that has its default.
     const columns = table.columns.filter(({ name }) => name in rows[0]!);
     const names = columns.map(({ name }) => sql.identifier(name));

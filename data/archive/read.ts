@@ -1,5 +1,4 @@
 import { createHash } from "node:crypto";
-import { createInterface } from "node:readline";
 import type { Readable } from "node:stream";
 import yauzl, { type Entry, type ZipFile } from "yauzl";
 import { refuse } from "@/core/problem/problem";
@@ -7,6 +6,10 @@ import { ARCHIVE_FORMAT, manifestSchema, type ArchivedFile, type Manifest } from
 import { SCHEMA_VERSION } from "./version";
 
 const MAX_MANIFEST_BYTES = 50_000_000;
+/** All its files together, unpacked: a school of a million pieces has half of it. */
+const MAX_MB = 20_000;
+/** A photograph that is kept is smaller. */
+const MAX_WHOLE_BYTES = 50_000_000;
 const MAX_LINE = 20_000_000;
 
 export interface OpenedArchive {
@@ -22,11 +25,14 @@ export interface OpenedArchive {
  * Opens an archive and looks whether it is whole: every file that its manifest names is there, with its checksum,
  * and no other.
  *
- * @throws Refusal where it was cut off or altered, is of a newer version, or is no archive
+ * @param maxMb what its files may come to, unpacked, MB
+ * @throws Refusal where it was cut off or altered, is too large, of a newer version, or no archive
  */
-export async function openArchive(path: string): Promise<OpenedArchive> {
+export async function openArchive(path: string, maxMb = MAX_MB): Promise<OpenedArchive> {
   const { zip, entries } = await opened(path);
   try {
+    const bytes = [...entries.values()].reduce((sum, one) => sum + one.uncompressedSize, 0);
+    if (bytes > maxMb * 1_000_000) refuse({ code: "archive-too-large", maxMb });
     const listed = entries.get("manifest.json");
     if (!listed || listed.uncompressedSize > MAX_MANIFEST_BYTES)
       refuse({ code: "archive-unreadable" });
@@ -103,14 +109,31 @@ async function streamOf(zip: ZipFile, entry: Entry): Promise<Readable> {
 
 async function whole(stream: Readable): Promise<Buffer> {
   const chunks: Buffer[] = [];
-  for await (const chunk of stream) chunks.push(chunk as Buffer);
+  let left = MAX_WHOLE_BYTES;
+  for await (const chunk of stream) {
+    chunks.push(chunk as Buffer);
+    left -= (chunk as Buffer).length;
+    if (left < 0) refuse({ code: "archive-altered" });
+  }
   return Buffer.concat(chunks);
 }
 
+/** The lines of a file, parted by line feeds alone: other separators may stand in a text. */
 async function* linesOf(open: () => Promise<Readable>, isThere: boolean): AsyncIterable<string> {
   if (!isThere) return;
-  for await (const line of createInterface({ input: await open(), crlfDelay: Infinity })) {
-    if (line.length > MAX_LINE) refuse({ code: "archive-altered" });
-    if (line !== "") yield line;
+  const decoder = new TextDecoder();
+  let parts: string[] = [];
+  let length = 0;
+  for await (const chunk of await open()) {
+    const [first, ...others] = decoder.decode(chunk as Buffer, { stream: true }).split("\n");
+    parts.push(first!);
+    length += first!.length;
+    for (const next of others) {
+      if (length > 0) yield parts.join("");
+      parts = [next];
+      length = next.length;
+    }
+    if (length > MAX_LINE) refuse({ code: "archive-altered" });
   }
+  if (length > 0) yield parts.join("");
 }
