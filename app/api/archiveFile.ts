@@ -15,13 +15,13 @@ const putting = pLimit(1);
  */
 export async function withArchive<Result>(
   write: (path: string) => Promise<void>,
-  use: (database: Database, archive: OpenedArchive) => Promise<Result>,
+  work: (database: Database, archive: OpenedArchive) => Promise<Result>,
 ): Promise<Result> {
   const folder = await mkdtemp(join(tmpdir(), "bell-step-"));
   try {
     const path = join(folder, "school.zip");
     await write(path);
-    return await putting(() => opened(path, use));
+    return await putting(() => opened(path, work));
   } finally {
     await rm(folder, { recursive: true });
   }
@@ -29,12 +29,12 @@ export async function withArchive<Result>(
 
 async function opened<Result>(
   path: string,
-  use: (database: Database, archive: OpenedArchive) => Promise<Result>,
+  work: (database: Database, archive: OpenedArchive) => Promise<Result>,
 ): Promise<Result> {
   const archive = await openArchive(path);
   const { database, pool } = openDatabase(databaseAddress(), 1);
   try {
-    return await use(database, archive);
+    return await work(database, archive);
   } finally {
     archive.close();
     await pool.end();
