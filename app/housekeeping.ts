@@ -1,6 +1,7 @@
 import { refitForecastMaps } from "@/data/forecastMaps";
 import { applyRetention } from "@/data/retention";
 import { school } from "@/data/schema";
+import { countSlips } from "@/data/slips";
 import { updateStandings } from "@/data/standingUpdate";
 import { kindOfError, log } from "./log";
 import { services } from "./server";
@@ -39,6 +40,12 @@ const CHORES: readonly Chore[] = [
     what: "forecast maps",
     ...{ firstMs: HOUR_MS / 2, everyMs: 24 * HOUR_MS },
     run: eachSchool((id) => refitForecastMaps(services().database, id)),
+  },
+  {
+    // Once a day for each school, within an hour of its letting inspections end early.
+    what: "slips",
+    ...{ firstMs: 120_000, everyMs: HOUR_MS },
+    run: eachSchool((id) => countSlips(services().database, id, new Date())),
   },
 ];
 

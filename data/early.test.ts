@@ -8,7 +8,9 @@ import { findBenchPiece } from "./queries/bench";
 import { listLearnerPieces } from "./queries/climb";
 import { earlyRecord } from "./queries/early";
 import { findRun } from "./queries/runs";
+import { slipCounts, slipsBefore } from "./queries/slips";
 import * as schema from "./schema";
+import { countSlips } from "./slips";
 import { act, actOk, newId, openTestSchool, type TestSchool } from "./testing/database";
 import { NOW, readingFor, startFid } from "./testing/fid";
 
@@ -17,6 +19,7 @@ let pool: Pool;
 let ours: TestSchool;
 beforeAll(async () => {
   ({ database, pool, ours } = await openTestSchool("early"));
+  await countSlips(database, ours.owner.schoolId, new Date());
 });
 afterAll(() => pool.end());
 
@@ -80,13 +83,13 @@ async function readUntilSigned(pieceId: string, lines: readonly Characteristic[]
 test("ends once enough is known: kept so, counted so, in no curve and no run's sizes", async () => {
   const { pieceId, exerciseId, characteristics } = await begun(false);
   const count = await readUntilSigned(pieceId, characteristics);
-  expect(count).toBeGreaterThanOrEqual(3);
+  expect(count).toBeGreaterThanOrEqual(2);
   expect(count).toBeLessThan(characteristics.length);
   const early = await earlyOf(pieceId);
   expect(early).toMatchObject({
     ...{ read: count, of: characteristics.length, said: "keep", found: "keep", drawn: false },
   });
-  expect(early!.chance).toBeLessThanOrEqual(0.01);
+  expect(early!.chance).toBeLessThanOrEqual(0.02);
   const { signed } = await benchOf(pieceId);
   expect(signed!.unmeasured).toHaveLength(characteristics.length - count);
   expect(signed!.meetsStep).toBeLessThanOrEqual(2);
@@ -196,4 +199,55 @@ test("two of a few drawn that came out otherwise turn it off, until it is begun 
   expect((await benchOf(pieceId)).mayStop).toBeUndefined();
   expect(await earlyRecord(database, ours.owner.schoolId)).toBeNull();
   expect((await act(database, ours.assistant, "set-early-end", { on: true })).ok).toBe(false);
+});
+
+describe("how often lines slip", () => {
+  // The tests before turned it off.
+  beforeAll(() => actOk(database, ours.owner, "set-early-end", { on: true }));
+
+  const DAY_MS = 86_400_000;
+  const of = (startedAt: Date) => ({ schoolId: ours.owner.schoolId, startedAt });
+  const later = (ms: number) => new Date(Date.now() + ms);
+
+  test("is counted once a day from all exercises, and only where inspections may end early", async () => {
+    const { schoolId } = ours.owner;
+    const [first] = await slipCounts(database, schoolId);
+    expect(first!.lines).toBeGreaterThan(100);
+    expect(first!.off).toBeLessThan(0.01 * first!.lines);
+    await countSlips(database, schoolId, later(22 * 3_600_000));
+    expect(await slipCounts(database, schoolId)).toEqual([first]);
+    await database.update(schema.school).set({ endsEarlySince: null });
+    await countSlips(database, schoolId, later(2 * DAY_MS));
+    expect(await slipCounts(database, schoolId)).toEqual([first]);
+    await database.update(schema.school).set({ endsEarlySince: new Date() });
+    await countSlips(database, schoolId, later(2 * DAY_MS));
+    expect(await slipCounts(database, schoolId)).toHaveLength(2);
+  });
+
+  test("a piece goes by what was counted before it was begun, whenever that is asked", async () => {
+    const { schoolId } = ours.owner;
+    const slipCountsOf = [1, 3].map((day) => ({
+      ...{ at: new Date(Date.parse(NOW) + day * DAY_MS).toISOString(), off: day, lines: 1000 },
+    }));
+    await database.update(schema.school).set({ slipCounts: slipCountsOf });
+    const at = async (days: number) =>
+      (await slipsBefore(database, of(new Date(Date.parse(NOW) + days * DAY_MS)))).off;
+    expect([await at(1), await at(2.9), await at(3), await at(9)]).toEqual([1, 1, 3, 3]);
+    // Begun before anybody counted: the first count is all there is.
+    expect(await at(0.5)).toBe(1);
+    await database.update(schema.school).set({ slipCounts: null });
+    expect(await slipsBefore(database, of(new Date()))).toEqual({ off: 0, lines: 0 });
+    expect(await slipCounts(database, schoolId)).toEqual([]);
+  });
+
+  test("where nobody counted, slips are taken to be many", async () => {
+    const { bench } = await begun(false);
+    const slipNow = async () => {
+      const { mayStop } = await benchOf(bench.id);
+      return mayStop && "expected" in mayStop ? mayStop.expected.slip : NaN;
+    };
+    expect(await slipNow()).toBeGreaterThan(0.01);
+    await countSlips(database, ours.owner.schoolId, new Date());
+    expect(await slipNow()).toBeLessThan(0.01);
+  });
 });

@@ -4,9 +4,9 @@ import { chancesOf, logLikelihood, nodesOf, reweighed, type Node } from "./model
 import { signedShare } from "./share";
 
 /** An inspection ends where this is the chance, or less, that what isn't read changes its verdict. */
-export const MAX_CHANCE = 0.01;
+export const MAX_CHANCE = 0.02;
 /** However good a learner's pieces were, so many lines are read of this one. */
-export const MIN_READ = 3;
+export const MIN_READ = 2;
 
 /** A learner's latest piece foretells this one by this power of its likelihood, each before it by as much less. */
 const OWN_WEIGHT = 0.5;

@@ -1,16 +1,9 @@
 import type { Characteristic } from "../measure/characteristic";
 import type { ShopInstrument } from "../measure/finer";
 import { describe, median } from "../stats/describe";
-import {
-  chancesOf,
-  logLikelihood,
-  nodesOf,
-  reweighed,
-  type ExpectedLine,
-  type PieceModel,
-  type Spread,
-} from "./model";
-import { offBeyond, shareFormOf, signedShare } from "./share";
+import type { ExpectedLine, PieceModel, Shares, Spread } from "./model";
+import { isOff, offBeyond, shareFormOf, signedShare } from "./share";
+import { slipRate, slipsSeen, type Slips } from "./slips";
 
 /** A whole inspection of an earlier piece of the exercise. */
 export interface WholeInspection {
@@ -38,11 +31,8 @@ const ASSUMED = { pieces: 2, sd: 0.4 };
 const MIN_SD = 0.08;
 /** No line counts for more than so many standard deviations. */
 const MAX_SDS = 3.5;
-/** Slips assumed before any is seen, and among how many lines. */
-const ASSUMED_SLIPS = { slips: 0.5, lines: 50 };
-/** While the rate of slips isn't known, this. */
+/** While slips are looked for, this is their rate. */
 const FIRST_SLIP = 0.002;
-const BEYOND_LIMITS = { heavy: 1, light: 1 };
 /** An answer never seen off is off this often in one piece more. */
 const ASSUMED_OFF = 0.1;
 /** Lines' worth of usual care assumed of every piece. */
@@ -51,6 +41,12 @@ const MIN_CARE_SD = 0.2;
 const COMMON = { min: 0.05, max: 0.7 };
 const ROUNDS = 4;
 
+/** How the plan is judged: its grade, and what the shop measures with. */
+interface Judging {
+  grade: number;
+  shop: readonly ShopInstrument[];
+}
+
 /**
  * What is expected of a piece by the whole inspections of its exercise: each line's own mean and
  * spread, how much the care of pieces varies, how much their lines go together, and how often
@@ -58,13 +54,38 @@ const ROUNDS = 4;
  * bounded residuals (Huber 1981, proposal 2), so that a slip widens neither.
  *
  * @param inspections latest first
+ * @param slips those found in the school's pieces, of whatever exercise
  * @returns null with fewer than {@link MIN_WHOLE}
  */
 export function expectedOf(
   characteristics: readonly Characteristic[],
-  { grade, shop }: { grade: number; shop: readonly ShopInstrument[] },
+  { slips, ...judging }: Judging & { slips: Slips },
   inspections: readonly WholeInspection[],
 ): Expected | null {
+  const fitted = fitTo(characteristics, judging, inspections);
+  if (!fitted) return null;
+  const { model, pieces, whole } = fitted;
+  const own = pieces.filter((_, at) => whole[at]!.own).slice(0, OWN_LATEST);
+  const slip = slipRate(slips, slipsSeen(model, pieces));
+  return { ...model, lines: withOwn(model.lines, own), slip, own };
+}
+
+/** Slips found in the whole inspections of one exercise; null with fewer than {@link MIN_WHOLE}. */
+export function slipsOf(
+  characteristics: readonly Characteristic[],
+  grade: number,
+  inspections: readonly WholeInspection[],
+): Slips | null {
+  const fitted = fitTo(characteristics, { grade, shop: [] }, inspections);
+  return fitted && slipsSeen(fitted.model, fitted.pieces);
+}
+
+/** How pieces lie, whoever made them, with their lines as signed shares. */
+function fitTo(
+  characteristics: readonly Characteristic[],
+  { grade, shop }: Judging,
+  inspections: readonly WholeInspection[],
+): { model: PieceModel; pieces: Shares[]; whole: WholeInspection[] } | null {
   const whole = inspections.filter(({ values }) =>
     characteristics.every(({ id }) => values[id] !== undefined),
   );
@@ -87,11 +108,8 @@ export function expectedOf(
     common: commonShare(spreads, pieces, cares),
     careSd: Math.max(MIN_CARE_SD, describe(cares.map(Math.log)).sd!),
   };
-  const own = pieces.filter((_, at) => whole[at]!.own).slice(0, OWN_LATEST);
-  return { ...model, lines: withOwn(model.lines, own), slip: slipRate(model, pieces), own };
+  return { model, pieces, whole };
 }
-
-type Shares = Readonly<Record<string, number>>;
 
 /** Each line's mean and spread, and each piece's care. */
 function spreadsOf(
@@ -116,44 +134,6 @@ function spreadsOf(
     cares = pieces.map((shares) => careOf(spreads, shares));
   }
   return { spreads, cares };
-}
-
-/**
- * How often a line is off that neither its spread nor the rest of its piece explains: of pieces
- * on which nothing else is off the lines that are, less those to be expected, of all their lines.
- */
-function slipRate(model: PieceModel, pieces: readonly Shares[]): number {
-  const nodes = nodesOf(model);
-  const measured = Object.entries(model.lines).filter(([, { form }]) => form !== "chosen");
-  let [off, expected, among] = [0, 0, 0];
-  for (const shares of pieces) {
-    const offIds = Object.keys(shares).filter((id) => isOff(shares[id]!));
-    if (offIds.length > 1) continue;
-    const logs = measured.map(([id, line]) =>
-      nodes.map((node) => logLikelihood(line, shares[id]!, { node, model })),
-    );
-    const all = nodes.map((node, at) =>
-      logs.reduce((sum, log) => sum + log[at]!, Math.log(node.weight)),
-    );
-    measured.forEach(([id, line], index) => {
-      if (offIds.some((other) => other !== id)) return;
-      among += 1;
-      off += offIds.length;
-      const others = reweighed(
-        nodes,
-        all.map((log, at) => log - logs[index]![at]!),
-      );
-      for (const node of others) {
-        const { heavy, light } = chancesOf(
-          { ...line, beyond: BEYOND_LIMITS },
-          { node, model: { ...model, slip: 0 } },
-        );
-        expected += node.weight * (heavy + light);
-      }
-    });
-  }
-  const { slips, lines } = ASSUMED_SLIPS;
-  return (Math.max(0, off - expected) + slips) / (among + lines);
 }
 
 /** How carefully a piece was made, by how far its lines lie from their means. */
@@ -201,6 +181,5 @@ function commonShare(
   return Math.min(COMMON.max, Math.max(COMMON.min, (sd! ** 2 - single) / (1 - single)));
 }
 
-const isOff = (share: number) => Math.abs(share) > 1;
 const bound = (z: number) => Math.max(-MAX_SDS, Math.min(MAX_SDS, z));
 const squares = (values: readonly number[]) => values.reduce((sum, one) => sum + one ** 2, 0);

@@ -1,14 +1,17 @@
 import normalCdf from "@stdlib/stats-base-dists-normal-cdf";
 import normalPdf from "@stdlib/stats-base-dists-normal-pdf";
-import type { ShareForm } from "./share";
+import { ONE_SIDED_POWER, type ShareForm } from "./share";
 
-/** How one line lies, as shares of its allowance. */
+/** How one line lies, as signed shares of its allowance. */
 export interface Spread {
   form: ShareForm;
   mean: number;
   /** On a piece made with usual care. */
   sd: number;
 }
+
+/** A piece's lines by id, as signed shares of their allowances. */
+export type Shares = Readonly<Record<string, number>>;
 
 /** What is expected of one line before it is read. */
 export interface ExpectedLine extends Spread {
@@ -94,7 +97,11 @@ export function chancesOf(
 }
 
 function placed({ form, mean, sd }: Spread, { shift, care }: Node, { common }: PieceModel) {
-  if (form !== "two-sided") return { mean, sd: sd * care };
+  if (form !== "two-sided") {
+    // What has one side grows with care as a whole, its middle too.
+    const times = care ** ONE_SIDED_POWER;
+    return { mean: mean * times, sd: sd * times };
+  }
   return {
     mean: mean + shift * Math.sqrt(common) * sd,
     sd: sd * care * Math.sqrt(1 - common),

@@ -3,6 +3,7 @@ import { makeAccount } from "../accounts";
 import { hashPassword } from "../password";
 import type { Database, Transaction } from "../database";
 import { membership, person, school } from "../schema";
+import { countSlips } from "../slips";
 import { insertDemoRows } from "./insert";
 import { DEMO_PASSWORD, demoEmail, FORMER, LEARNERS, SCHOOL_NAME, STAFF, UNJOINED } from "./people";
 import type { DemoRows } from "./rows";
@@ -48,6 +49,7 @@ export async function seedDemonstration(
     }
     await addFormer(tx, rows, now);
   });
+  await countSlips(database, rows.school[0]!.id, new Date(now));
   return rows;
 }
 

@@ -3,13 +3,14 @@ import { and, eq, sql } from "drizzle-orm";
 import type { EarlyRecord } from "@/core/verdict/earlyRecord";
 import { hasMissedTooMuch } from "@/core/verdict/earlyRecord";
 import type { MayStop } from "@/core/inspection/enough";
-import { expectedOf } from "@/core/inspection/expected";
+import { expectedOf, type WholeInspection } from "@/core/inspection/expected";
 import type { Characteristic } from "@/core/measure/characteristic";
 import type { Step } from "@/core/trade/steps";
 import type { ShopInstrument } from "@/core/measure/finer";
 import type { Rules } from "@/core/verdict/verdict";
 import type { Queryable } from "../database";
 import { school, standing } from "../schema";
+import { slipsBefore } from "./slips";
 
 /** One inspection in so many is drawn to be whole all the same. */
 const DRAWN_OF = 8;
@@ -49,8 +50,10 @@ export async function mayStopFor(
     return undefined;
   const record = await earlyRecord(database, schoolId);
   if (!record || hasMissedTooMuch(record)) return undefined;
-  const inspections = await wholeInspections(database, piece);
-  const expected = expectedOf(characteristics, { grade: rules.grades[step], shop }, inspections);
+  const inspections = await wholeInspections(database, { ...piece, max: MAX_INSPECTIONS });
+  const slips = await slipsBefore(database, piece);
+  const judging = { grade: rules.grades[step], shop, slips };
+  const expected = expectedOf(characteristics, judging, inspections);
   return expected ? { expected, drawn: isDrawn(piece) } : undefined;
 }
 
@@ -83,11 +86,26 @@ interface InspectionRow extends Record<string, unknown> {
   values: Record<string, number> | null;
 }
 
-/** First inspections of an exercise's pieces that were whole and signed before a piece was begun, latest first. */
-async function wholeInspections(
+/**
+ * First inspections of an exercise's pieces that were whole and signed before a piece was begun, latest first. The
+ * caller has checked who is asking.
+ *
+ * @param learnerId whose pieces are a learner's own
+ * @param max of so many inspections the whole ones
+ */
+export async function wholeInspections(
   database: Queryable,
-  { schoolId, learnerId, exerciseId, startedAt }: InspectedPiece,
-) {
+  {
+    schoolId,
+    learnerId,
+    exerciseId,
+    startedAt,
+    max,
+  }: Pick<InspectedPiece, "schoolId" | "exerciseId" | "startedAt"> & {
+    learnerId: string | null;
+    max: number;
+  },
+): Promise<WholeInspection[]> {
   // The latest first, then what they read: a whole verdict is large.
   const { rows } = await database.execute<InspectionRow>(sql`
     with latest as (
@@ -98,8 +116,8 @@ async function wholeInspections(
       where p.school_id = ${schoolId} and r.exercise_id = ${exerciseId}
         and v.signed_at < ${startedAt.toISOString()}
       order by v.signed_at desc, p.id
-      limit ${MAX_INSPECTIONS})
-    select latest.learner_id = ${learnerId} as own, (
+      limit ${max})
+    select coalesce(latest.learner_id = ${learnerId}, false) as own, (
       select jsonb_object_agg(j ->> 'characteristicId', j -> 'value')
       from jsonb_array_elements(v.computed -> 'judgements') j) as values
     from latest

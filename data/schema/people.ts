@@ -41,6 +41,8 @@ export const school = pgTable(
     eventDays: integer("event_days").notNull().default(730),
     /** How long somebody who left keeps their name on the record; null for good. */
     leaverDays: integer("leaver_days"),
+    /** How often lines of its pieces slip, as counted day by day, the latest last; null where nobody counted. */
+    slipCounts: jsonb("slip_counts"),
     /** Since when inspections may end once enough is known; null where everything is measured. */
     endsEarlySince: moment("ends_early_since"),
     createdAt: moment("created_at").notNull().defaultNow(),

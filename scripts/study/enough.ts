@@ -2,8 +2,9 @@ import { exerciseContentSchema, reckonExercise } from "@/core/exercise/exercise"
 import { matchesOf } from "@/core/exercise/matches";
 import { doubtfulFirst } from "@/core/inspection/doubt";
 import type { MayStop } from "@/core/inspection/enough";
-import { expectedOf, type WholeInspection } from "@/core/inspection/expected";
+import { expectedOf, slipsOf, type WholeInspection } from "@/core/inspection/expected";
 import { shareFormOf } from "@/core/inspection/share";
+import { allSlips, type Slips } from "@/core/inspection/slips";
 import { limitsAtGrade, type Characteristic } from "@/core/measure/characteristic";
 import { instrumentThatDecides } from "@/core/measure/finer";
 import { judgeReading, limitsThatJudge } from "@/core/measure/judge";
@@ -33,6 +34,7 @@ const SLIP = { least: 1.05, range: 1.45 };
 export interface EnoughStudy {
   slips: number;
   order: "by hand" | "doubtful first";
+  inspected: number;
   pieces: number;
   /** Judged so by full inspection. */
   kept: number;
@@ -44,46 +46,75 @@ export interface EnoughStudy {
   stops: { count: number; wrong: number; stated: number };
 }
 
-/** How inspections end on made-up pieces of every demonstration exercise, beside full ones. */
+/** An exercise of the school, what its learners have made of it, and the chance that goes on. */
+interface Practised {
+  asked: Asked;
+  judging: { grade: number; shop: typeof INSTRUMENTS };
+  made: number[];
+  /** Measured whole, latest first. */
+  before: { by: number; values: Record<string, number> }[];
+  random: Random;
+}
+
+/**
+ * How inspections end on made-up pieces of every demonstration exercise, beside full ones.
+ *
+ * @param inspected of each exercise at most so many pieces before were measured whole
+ */
 export function studyEnough(
   piecesEach: number,
-  { slips, order }: Pick<EnoughStudy, "slips" | "order">,
+  { slips, order, inspected }: Pick<EnoughStudy, "slips" | "order" | "inspected">,
 ): EnoughStudy {
   const study: EnoughStudy = {
-    ...{ slips, order, pieces: 0, kept: 0, agreed: 0, found: 0 },
+    ...{ slips, order, inspected, pieces: 0, kept: 0, agreed: 0, found: 0 },
     readings: { taken: 0, asked: 0 },
     stops: { count: 0, wrong: 0, stated: 0 },
   };
-  exercises().forEach((asked, index) => {
-    const random = seededRandom(1000 * index + Math.round(slips * 100) + 1);
-    const grade = STEP_GRADES[asked.step];
-    const made = LEARNERS.map(() => 1 + Math.floor(random.next() * MADE));
-    const before = earlierPieces(asked, { made, slips }, random);
+  const school = exercises().map((asked, index) => practised(asked, index, { slips, inspected }));
+  const found = slipsFound(school);
+  for (const { asked, judging, made, before, random } of school)
     for (let nth = 0; nth < piecesEach; nth += 1) {
       const who = Math.floor(random.next() * LEARNERS.length);
       const inspections = before.map(({ by, values }): WholeInspection => ({
         own: by === who,
         values,
       }));
-      const expected = expectedOf(
-        asked.characteristics,
-        { grade, shop: INSTRUMENTS },
-        inspections,
-      )!;
+      const { characteristics } = asked;
+      const expected = expectedOf(characteristics, { ...judging, slips: found }, inspections)!;
       const readings = makePiece(asked, { who, made: made[who]!, slips }, random);
       const whole = judged(asked, readings);
       // Readings that can't be true together are read again: neither way has an end yet.
       if (whole.outcome === null) continue;
       const plan =
         order === "by hand"
-          ? asked.characteristics
-          : doubtfulFirst(asked.characteristics, expected, grade);
+          ? characteristics
+          : doubtfulFirst(characteristics, expected, judging.grade);
       const mayStop = { expected, drawn: false };
       add(study, inspect({ ...asked, characteristics: plan, mayStop }, readings), whole);
     }
-  });
   return study;
 }
+
+function practised(
+  asked: Asked,
+  index: number,
+  { slips, inspected }: Pick<EnoughStudy, "slips" | "inspected">,
+): Practised {
+  const random = seededRandom(1000 * index + Math.round(slips * 100) + 1);
+  const made = LEARNERS.map(() => 1 + Math.floor(random.next() * MADE));
+  const before = earlierPieces(asked, { made, slips }, random).slice(0, inspected);
+  const judging = { grade: STEP_GRADES[asked.step], shop: INSTRUMENTS };
+  return { asked, judging, made, before, random };
+}
+
+/** As a school finds them in all its exercises. */
+const slipsFound = (school: readonly Practised[]): Slips =>
+  allSlips(
+    school.map(({ asked, judging, before }) => {
+      const inspections = before.map(({ values }) => ({ own: false, values }));
+      return slipsOf(asked.characteristics, judging.grade, inspections)!;
+    }),
+  );
 
 function add(study: EnoughStudy, { read, verdict }: Ended, whole: Verdict): void {
   const isSame = verdict.outcome === whole.outcome;
@@ -198,19 +229,27 @@ export function uncertaintyOf(
 
 const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
 
+/** All that were made, or few. */
+const INSPECTED = [Infinity, 16];
+
 /** Prints how many readings an early end leaves out, and what it misses. */
 export function printEnough(count = "40"): void {
   console.log(`inspections that end early, ${count} made-up pieces of each demonstration exercise`);
-  for (const order of ["by hand", "doubtful first"] as const)
-    for (const slips of SLIPS) {
-      const { pieces, kept, agreed, found, readings, stops } = studyEnough(Number(count), {
-        slips,
-        order,
-      });
-      const bad = pieces - kept;
-      const missed = bad - found;
-      console.log(
-        `  ${order}, slips on ${percent(slips)}: ${pieces} pieces, ${percent(kept / pieces)} to keep; readings taken ${percent(readings.taken / readings.asked)}; verdict as by all readings ${percent(agreed / pieces)}; of ${bad} not to keep found ${percent(found / bad)} (missed at most ${percent(passRateUpper(missed, bad, 0.95))}); ended early ${stops.count}, wrongly ${percent(stops.wrong / stops.count)}, stated ${percent(stops.stated / stops.count)}`,
-      );
-    }
+  for (const inspected of INSPECTED)
+    for (const order of ["by hand", "doubtful first"] as const)
+      for (const slips of SLIPS)
+        console.log(`  ${wordsOf(studyEnough(Number(count), { slips, order, inspected }))}`);
+}
+
+function wordsOf(study: EnoughStudy): string {
+  const { slips, order, inspected, pieces, kept, agreed, found, readings, stops } = study;
+  const bad = pieces - kept;
+  const missed = bad - found;
+  return [
+    `${Number.isFinite(inspected) ? `${inspected} inspections before` : "all before"}, ${order}, slips on ${percent(slips)}: ${pieces} pieces, ${percent(kept / pieces)} to keep`,
+    `readings taken ${percent(readings.taken / readings.asked)}`,
+    `verdict as by all readings ${percent(agreed / pieces)}`,
+    `of ${bad} not to keep found ${percent(found / bad)} (missed at most ${percent(passRateUpper(missed, bad, 0.95))})`,
+    `ended early ${stops.count}, wrongly ${percent(stops.wrong / stops.count)}, stated ${percent(stops.stated / stops.count)}`,
+  ].join("; ");
 }
