@@ -1,6 +1,16 @@
 import { expect, type Page, test as alone } from "@playwright/test";
 import { expectAccessible } from "./accessible";
-import { aPhoto, GOOD_FID, saved, signIn, signInOnly, startPiece, take, takeAndSend } from "./shop";
+import {
+  aPhoto,
+  GOOD_FID,
+  inPlanOrder,
+  saved,
+  signIn,
+  signInOnly,
+  startPiece,
+  take,
+  takeAndSend,
+} from "./shop";
 import { test } from "./test";
 
 const slate = (page: Page) => page.getByRole("complementary", { name: "Verdict" });
@@ -26,6 +36,7 @@ test("a learner measures practice on a phone; an inspection of a piece stands be
   const inspector = await (await browser.newContext()).newPage();
   await signInOnly(inspector, "oda");
   await inspector.goto(`/measure/${pieceId}`);
+  await inPlanOrder(inspector);
   await expect(inspector.getByRole("button", { name: /^1\. .*: not measured/ })).toBeVisible();
   await takeAndSend(inspector, "4.0");
   await inspector.context().close();

@@ -51,6 +51,13 @@ export async function take(page: Page, ...readings: string[]): Promise<void> {
 /** A fid on size, station by station. */
 export const GOOD_FID = ["3.1", "3.0", "7.6", "10.7", "10.6", "12.1", "12.0", "91", "250", "0.4"];
 
+/** Chooses the order of the plan on the bench, where what is most likely off would come first. */
+export async function inPlanOrder(page: Page): Promise<void> {
+  const orders = page.getByRole("combobox").filter({ hasText: "most likely off" });
+  await orders.selectOption("as-planned");
+  await page.locator("[data-reading]").focus();
+}
+
 /** Takes one reading, and waits until the server has answered to it. */
 export async function takeAndSend(page: Page, reading: string): Promise<void> {
   const sent = page.waitForResponse(/take-reading/);

@@ -3,6 +3,7 @@
 import { useRef, useState } from "react";
 import type { Plan } from "@/core/piece/plan";
 import type { Standing } from "@/core/climb/standing";
+import type { BenchOrder } from "@/core/measure/order";
 import { isClosed, type BenchInstrument, type BenchPiece } from "@/core/records/bench";
 import type { Salvage } from "@/core/shelf/salvage";
 import type { LengthUnit } from "@/core/units/length";
@@ -43,7 +44,7 @@ export function useBenchPage({
   history,
   person,
 }: Pick<BenchViewProps, "loaded" | "plan" | "instruments" | "standing" | "history" | "person">) {
-  const [order, keepOrder] = useBenchOrder();
+  const [order, setOrder] = useBenchOrder(loaded.mayStop !== undefined);
   const bench = useBench(loaded, instruments, { personId: person.id, order });
   const { piece, verdict } = bench;
   // What is signed waits for the server as it is.
@@ -68,6 +69,10 @@ export function useBenchPage({
     if (!mayTally) return;
     if (heats > piece.heats && !closed) setHeatSince(Date.now());
     notes.tally(heats, minutes);
+  };
+  const keepOrder = (next: BenchOrder) => {
+    setOrder(next);
+    stations.startAnew();
   };
   const mayOverride = signing.may && !closed && canBeDecided(verdict);
 

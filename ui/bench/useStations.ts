@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import type { Characteristic } from "@/core/measure/characteristic";
 import type { BenchInstrument } from "@/core/records/bench";
 import type { Judgement } from "@/core/measure/judge";
@@ -14,6 +14,8 @@ export interface Stations {
   fitting: readonly BenchInstrument[];
   judgements: ReadonlyMap<string, Judgement>;
   pick: (id: string | null) => void;
+  /** Lights the first that isn't measured. */
+  startAnew: () => void;
   move: (by: number) => void;
   hold: (instrumentId: string) => void;
   /** Takes up the next of those that fit. */
@@ -29,23 +31,15 @@ export function useStations(
 ): Stations {
   const { piece, verdict, record } = bench;
   const { characteristics } = piece;
-  const [activeId, setActiveId] = useState<string | null>(
-    closed ? null : (verdict.unmeasured[0] ?? null),
-  );
+  // Until one is picked the first that isn't measured is lit, whatever order or readings come in.
+  const [picked, setPicked] = useState<string | null>();
+  const activeId = picked === undefined ? (verdict.unmeasured[0] ?? null) : picked;
   const [held, setHeld] = useState<string | null>(null);
-  const started = useRef(false);
   const active = closed ? undefined : characteristics.find(({ id }) => id === activeId);
   const judgements = useMemo(
     () => new Map(verdict.judgements.map((judgement) => [judgement.characteristicId, judgement])),
     [verdict.judgements],
   );
-
-  // Readings kept on the device arrive a moment after the page: light what is really next, once.
-  useEffect(() => {
-    if (started.current || closed) return;
-    started.current = bench.onDevice.size > 0;
-    if (started.current) setActiveId(verdict.unmeasured[0] ?? null);
-  }, [bench.onDevice, closed, verdict]);
 
   const fitting = active ? instrumentsFor(active, instruments) : [];
   const instrument = fitting.find(({ id }) => id === held) ?? fitting[0];
@@ -54,7 +48,7 @@ export function useStations(
     const at = characteristics.findIndex(({ id }) => id === activeId);
     const from = at < 0 ? (by > 0 ? -1 : characteristics.length) : at;
     const next = characteristics[from + by];
-    if (next) setActiveId(next.id);
+    if (next) setPicked(next.id);
   }
 
   /** The next to light: what isn't measured yet, further on first; then what is off size further on. */
@@ -89,7 +83,7 @@ export function useStations(
         takenAt: new Date().toISOString(),
       },
     });
-    setActiveId(stationAfter(active));
+    setPicked(stationAfter(active));
   }
 
   const holdNext = () => {
@@ -102,7 +96,8 @@ export function useStations(
     instrument,
     fitting,
     judgements,
-    pick: setActiveId,
+    pick: setPicked,
+    startAnew: () => setPicked(undefined),
     move,
     hold: setHeld,
     holdNext,

@@ -52,9 +52,12 @@ export function EarlyEndForm({
       ) : null}
       <p className="quiet mt-2 text-13">
         For practice, guided pieces, and exercises of the first two steps by learners still on them,
-        once twelve pieces of an exercise were measured whole. What isn’t read counts as not
-        measured, and such a piece proves nothing above Fair. One in eight is drawn to be measured
-        whole all the same; where those come out otherwise too often, this turns itself off.
+        once twelve pieces of an exercise were measured whole: after two readings or more, where at
+        most one in fifty such pieces would come out otherwise. What isn’t read counts as not
+        measured, and such a piece proves nothing above Fair. How often a size goes wrong by itself
+        is counted once a day from all of the school’s whole inspections; until then hardly any
+        inspection ends early. One in eight is drawn to be measured whole all the same; where those
+        come out otherwise too often, this turns itself off.
       </p>
     </div>
   );
