@@ -1,7 +1,7 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState, useTransition } from "react";
 import type { CommandInput } from "@/core/records/commands";
 import { canBeDecided, canBeSigned } from "@/core/verdict/verdict";
 import { newId } from "../command";
@@ -26,7 +26,10 @@ export function useSigning(
 ): Signing {
   const router = useRouter();
   const { verdict, piece, signature, refused } = bench;
-  const [busy, setBusy] = useState(false);
+  const [isSending, setSending] = useState(false);
+  // Until the page shows what was signed it can't be signed once more.
+  const [isRefreshing, refresh] = useTransition();
+  const busy = isSending || isRefreshing;
   const waited = useRef<string | null>(null);
 
   useEffect(() => {
@@ -34,18 +37,18 @@ export function useSigning(
     waited.current = signature?.id ?? null;
     if (before === null || signature || refused.some(({ id }) => id === before)) return;
     onSigned();
-    router.refresh();
+    refresh(() => router.refresh());
   });
 
   async function sign(override: Override) {
     if (!may || busy || signature || !(override ? canBeDecided(verdict) : canBeSigned(verdict)))
       return;
-    setBusy(true);
+    setSending(true);
     await bench.recordAndSend({
       name: "sign-verdict",
       input: { verdictId: newId(), pieceId: piece.id, override, expected: verdict.outcome },
     });
-    setBusy(false);
+    setSending(false);
   }
 
   return { may, busy, sign };
