@@ -171,13 +171,15 @@ const bareCohort = ({ pool, actor: { schoolId } }: LargeSchool) =>
   ]);
 
 let measuredSoFar = 0;
+/** So many pieces of the demonstration are copied in turn. */
+const MEASURED_OF = 120;
 
 /** A piece that lies measured on the bench, ready to be signed. */
 async function measuredPiece({ pool, actor, learnerIds }: LargeSchool): Promise<string> {
   const pieceId = uuidV7();
   const round = (measuredSoFar += 1);
   await pool.query(
-    `with sample as (select id, revision_id from piece where school_id = $3::uuid and tag not like '%-B%' and tag not like 'SIGN-%' and id in (select piece_id from verdict where school_id = $3::uuid and sequence = 1 and outcome = 'keep') order by id offset $2::int limit 1),
+    `with sample as (select id, revision_id from piece where school_id = $3::uuid and tag not like '%-B%' and tag not like 'SIGN-%' and id in (select piece_id from verdict where school_id = $3::uuid and sequence = 1 and outcome = 'keep') order by id offset $2::int % ${MEASURED_OF} limit 1),
        new_piece as (
          insert into piece (id, school_id, learner_id, revision_id, assignment_id, kind, guided, number, tag, started_by)
          select $1::uuid, $3::uuid, $4::uuid, revision_id, (select min(id::text)::uuid from assignment where school_id = $3::uuid), 'assessed', false, 900000 + $2::int, 'SIGN-' || $1::text, $5::uuid from sample),
