@@ -1,8 +1,8 @@
-import { and, eq, isNull } from "drizzle-orm";
+import { and, eq, gt, isNull, sql } from "drizzle-orm";
 import type { Role } from "@/core/records/peopleCommands";
 import type { LengthUnit } from "@/core/units/length";
 import type { Queryable } from "./database";
-import { membership, person, school } from "./schema";
+import { membership, person, school, session } from "./schema";
 
 /** Who is acting: every query and command takes one, and sees that school only. */
 export interface Actor {
@@ -27,21 +27,59 @@ export const EVERYONE: readonly Role[] = ["owner", "instructor", "assistant", "l
 export const isStaff = (actor: Actor): boolean => STAFF.includes(actor.role);
 export const isInstructor = (actor: Actor): boolean => INSTRUCTORS.includes(actor.role);
 
-/** The person behind a signed-in user; null for nobody, or one who has left. */
+const actorFields = {
+  personId: person.id,
+  schoolId: person.schoolId,
+  schoolName: school.name,
+  timeZone: school.timeZone,
+  role: membership.role,
+  name: person.name,
+  firstUnit: person.firstUnit,
+};
+
+/** The person behind a user; null for nobody, or one who has left. */
 export async function findActor(database: Queryable, userId: string): Promise<Actor | null> {
   const [found] = await database
-    .select({
-      personId: person.id,
-      schoolId: person.schoolId,
-      schoolName: school.name,
-      timeZone: school.timeZone,
-      role: membership.role,
-      name: person.name,
-      firstUnit: person.firstUnit,
-    })
+    .select(actorFields)
     .from(person)
     .innerJoin(membership, eq(membership.personId, person.id))
     .innerJoin(school, eq(school.id, person.schoolId))
     .where(and(eq(person.userId, userId), isNull(membership.leftAt)));
   return found ?? null;
+}
+
+const sessionQuery = (database: Queryable) =>
+  database
+    .select({ ...actorFields, since: session.createdAt })
+    .from(session)
+    .innerJoin(person, eq(person.userId, session.userId))
+    .innerJoin(membership, eq(membership.personId, person.id))
+    .innerJoin(school, eq(school.id, person.schoolId))
+    .where(
+      and(
+        eq(session.id, sql.placeholder("sessionId")),
+        gt(session.expiresAt, sql.placeholder("now")),
+        isNull(membership.leftAt),
+      ),
+    )
+    .prepare("find_actor_of_session");
+
+/** Asked with every request: made once for a database. */
+const sessionQueries = new WeakMap<Queryable, ReturnType<typeof sessionQuery>>();
+
+/**
+ * Who holds a session, and since when; null where it has ended, and for one who has left.
+ *
+ * @param now ms since 1970
+ */
+export async function findActorOfSession(
+  database: Queryable,
+  { sessionId, now }: { sessionId: string; now: number },
+): Promise<{ actor: Actor; since: Date } | null> {
+  const query = sessionQueries.get(database) ?? sessionQuery(database);
+  sessionQueries.set(database, query);
+  const [found] = await query.execute({ sessionId, now: new Date(now) });
+  if (!found) return null;
+  const { since, ...actor } = found;
+  return { actor, since };
 }

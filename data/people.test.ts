@@ -1,7 +1,7 @@
 import type { Pool } from "pg";
 import type { Problem } from "@/core/problem/problem";
 import { wordsForProblem } from "@/core/problem/words";
-import { findActor, type Actor } from "./actor";
+import { findActor, findActorOfSession, type Actor } from "./actor";
 import {
   changeEmail,
   changePassword,
@@ -362,6 +362,24 @@ describe("one's own account", () => {
     await end(null);
     expect(await sessionsOf(ours.learner)).toEqual([own.sessionId]);
     expect(await sessionsOf(ours.owner)).toEqual([strangers]);
+  });
+
+  test("who holds a session: nobody once it has ended, has run out, or they have left", async () => {
+    const { personId } = ours.learner;
+    const sessionId = await sessionOf(personId, { daysAgo: 3 });
+    const now = Date.now();
+    const found = (at = now) => findActorOfSession(database, { sessionId, now: at });
+    const ends = now + 14 * 86_400_000;
+    expect(await found()).toMatchObject({ actor: { personId, role: "learner" } });
+    expect(now - (await found())!.since.getTime()).toBeCloseTo(3 * 86_400_000, -5);
+    expect(await found(ends - 60_000)).not.toBeNull();
+    expect(await found(ends + 60_000)).toBeNull();
+    await pool.query("update membership set left_at = now() where person_id = $1", [personId]);
+    expect(await found()).toBeNull();
+    await pool.query("update membership set left_at = null where person_id = $1", [personId]);
+    expect(await found()).not.toBeNull();
+    await pool.query("delete from session where id = $1", [sessionId]);
+    expect(await found()).toBeNull();
   });
 
   test("a session ends for good: staff's after 30 days, a learner's after 90, however often it was used", () => {

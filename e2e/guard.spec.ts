@@ -412,6 +412,38 @@ test("the figures are shown to who has their token, and count made-up commands t
   expect(text).not.toContain("made-up");
 });
 
+test("a cookie that was copied opens nothing from the moment its session ends", async ({
+  browser,
+  baseURL,
+}) => {
+  const page = await browser.newPage();
+  await signInOnly(page, "cato");
+  const cookies = await page.context().cookies();
+  const copied = cookies.map(({ name, value }) => `${name}=${value}`).join("; ");
+  const command = async (cookie: string) => {
+    const headers = { cookie, origin: baseURL!, "content-type": "application/json" };
+    const body = JSON.stringify({ firstUnit: "mm" });
+    const of = { method: "POST", headers, body };
+    return (await fetch(`${baseURL}/api/command/set-first-unit`, of)).status;
+  };
+  expect([await command(copied), await command(copied)]).toEqual([200, 200]);
+  const forged = copied.replace(/.(?=%3D|=?$)/, (last) => (last === "A" ? "B" : "A"));
+  expect(await command(forged)).toBe(401);
+  const signingOut = { data: {}, headers: { origin: baseURL! } };
+  expect((await page.request.post("/api/auth/sign-out", signingOut)).ok()).toBe(true);
+  expect(await command(copied)).toBe(401);
+  await page.context().close();
+});
+
+test("answers and files carry the usual headers, and may load nothing", async ({ request }) => {
+  for (const path of ["/api/health", "/api/command/made-up", "/picture.js"]) {
+    const headers = (await request.get(path)).headers();
+    expect([path, headers["x-content-type-options"]]).toEqual([path, "nosniff"]);
+    expect(headers["content-security-policy"]).toMatch(/^default-src 'none'/);
+    expect(headers["x-frame-options"]).toBe("DENY");
+  }
+});
+
 test("every page carries the policy and the usual headers", async ({ request }) => {
   const response = await request.get("/sign-in");
   const headers = response.headers();
