@@ -1,3 +1,5 @@
+import { readFileSync } from "node:fs";
+import { cpus } from "node:os";
 import pg from "pg";
 import { v7 as uuidV7 } from "uuid";
 import { say } from "../setup/say.mjs";
@@ -19,6 +21,8 @@ const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 export async function tryCluster({ services, servers, startServer }) {
   const { ports, url } = services;
   const address = `http://127.0.0.1:${ports.web}`;
+  // A server answers by itself before the balancer counts on it.
+  await until("The balancer", 30, async () => (await fetch(`${address}/api/health`)).ok);
   const headers = {
     ...{ "content-type": "application/json", origin: address },
     cookie: await cookieOf(address, await emailOf(url)),
@@ -71,8 +75,10 @@ export async function tryCluster({ services, servers, startServer }) {
   const devices = Promise.all(Array.from({ length: DEVICES }, (_, index) => device(index)));
   await sleep(WARM_UP_S * 1000);
   const quietFrom = performance.now();
+  const workBefore = workedMs(servers);
   await sleep(QUIET_S * 1000);
   const quietTo = performance.now();
+  const workAfter = workedMs(servers);
   say(`${log.answers.length} answers; a server process is killed.`);
   const [killed] = ports.servers;
   servers.get(killed).server.kill("SIGKILL");
@@ -106,6 +112,10 @@ export async function tryCluster({ services, servers, startServer }) {
     medianMs: times[Math.floor(times.length * 0.5)],
     p95Ms: times[Math.floor(times.length * 0.95)],
     p99Ms: times[Math.floor(times.length * 0.99)],
+    // What a core works for one answer: of the machine in all, and of that the server processes and the load.
+    coreMsPerAnswer: Object.fromEntries(
+      Object.entries(workAfter).map(([of, ms]) => [of, (ms - workBefore[of]) / quiet.length]),
+    ),
     failuresInQuiet: failed(quietFrom, quietTo).length,
     serverKilled: {
       failures: failed(quietTo, databaseKilled).length,
@@ -120,6 +130,18 @@ export async function tryCluster({ services, servers, startServer }) {
     refused: log.refused,
     ...found,
   };
+}
+
+/** How long cores have worked, ms: all of the machine's, for the server processes, and for the load. */
+function workedMs(servers) {
+  const machine = cpus().reduce((sum, { times }) => sum + times.user + times.nice + times.sys, 0);
+  const { user, system } = process.cpuUsage();
+  const ofServers = [...servers.values()].reduce((sum, { server }) => {
+    const afterName = readFileSync(`/proc/${server.pid}/stat`, "utf8").split(") ")[1].split(" ");
+    // User and system time, in hundredths of a second (proc(5)).
+    return sum + (Number(afterName[11]) + Number(afterName[12])) * 10;
+  }, 0);
+  return { machine, servers: ofServers, load: (user + system) / 1000 };
 }
 
 async function emailOf(url) {
