@@ -10,9 +10,16 @@ const HEADERS: Record<string, string> = {
   "strict-transport-security": "max-age=31536000",
 };
 
-/** Data and files load nothing; a drawing has style attributes. */
-const DATA_POLICY =
-  "default-src 'none'; style-src-attr 'unsafe-inline'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'";
+/** Data and files run nothing. A viewer of PDFs may need more than nothing of the rest. */
+const DATA_POLICY = [
+  "default-src 'self'",
+  "script-src 'none'",
+  "style-src-attr 'unsafe-inline'",
+  "object-src 'none'",
+  "base-uri 'none'",
+  "form-action 'none'",
+  "frame-ancestors 'none'",
+].join("; ");
 /** A worker has a policy of its own: this one compiles the vision library, and asks for nothing else. */
 const PICTURE_WORKER_POLICY = "default-src 'none'; script-src 'self' 'unsafe-eval'";
 
