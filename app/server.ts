@@ -81,7 +81,7 @@ export async function holderOf(of: Headers, now: number): Promise<AccountHolder 
 }
 
 /**
- * The session that a request's cookie stands for, as the sign-in reads it: that takes five times as long as the
+ * The session that a request's cookie stands for, as the sign-in reads it: that takes ten times as long as the
  * query that follows, so it is remembered for a minute. Whether it hasn't ended is asked with every request.
  */
 async function sessionIdOf(of: Headers): Promise<string | null> {

@@ -218,6 +218,28 @@ describe("a size that others make is near what is said, not that, where one of t
     const off = { "shank.middle-flat": 12.5, "shank.middle-turned": 12.5 };
     expect(advised(bar, { off, left }).get("piece.length")).toBe(isAbout);
   });
+
+  // As above, of the two parts before the shoulder; the head's own length doesn't come into it.
+  test.each([
+    ["neither part's length was read", 60, ["shank.length", "neck.length", "shank.shoulder"], true],
+    ["the drawn part's length was read", 60, ["neck.length", "shank.shoulder"], false],
+    ["the other part's length was read", 60, ["shank.length", "shank.shoulder"], false],
+    ["their boundary was read", 60, ["shank.length", "neck.length"], false],
+    ["the drawn part is so short", 5, ["shank.length", "neck.length", "shank.shoulder"], false],
+    ["it is just long enough", 7, ["shank.length", "neck.length", "shank.shoulder"], true],
+  ])("where a shoulder is, where %s", (_, length, left, isAbout) => {
+    const sectionOf = (size: number) => ({ shape: "square", size });
+    const bar = {
+      stock: { section: sectionOf(16) },
+      stretches: [
+        { id: "shank", kind: "prism", section: sectionOf(12), length },
+        { id: "neck", kind: "prism", section: sectionOf(14), length: 60 },
+        { id: "head", kind: "prism", section: sectionOf(16), length: 80 },
+      ],
+    };
+    const off = { "shank.middle-flat": 12.5, "shank.middle-turned": 12.5 };
+    expect(advised(bar, { off, left }).get("neck.shoulder")).toBe(isAbout);
+  });
 });
 
 // Common practice, no source: steel moved about a hole pulls it out of round.

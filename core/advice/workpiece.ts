@@ -130,19 +130,23 @@ export class MeasuredPiece {
   }
 
   /**
-   * Whether the whole length hangs on how it divides among stretches whose own lengths nobody read, as the drawing
-   * has it at first: they were drawn out or upset by so much that this would be measured.
+   * Whether the whole length, or how far from end A a stretch ends, hangs on how it divides among stretches whose own
+   * lengths nobody read, as the drawing has it at first: they were worked by so much that this would be measured.
    */
   private hangsOnDivision({ characteristic, judgement }: Line, state: ReworkState): boolean {
-    const { part = MAIN_PART, measure, kind, feature, id } = characteristic;
-    const isWhole = measure === "length" && kind === "size" && !characteristic.stretch;
-    if (!isWhole || feature !== undefined || !judgement || state.values.has(id)) return false;
-    const unread = this.unreadStretches(part);
+    const { part = MAIN_PART, measure, kind, feature, stretch, id } = characteristic;
+    const isWhole = measure === "length" && !stretch;
+    const isEnd = measure === "position" && Boolean(stretch);
+    if (kind !== "size" || !(isWhole || isEnd) || feature !== undefined) return false;
+    if (!judgement || state.values.has(id)) return false;
+    const last = isWhole ? Infinity : this.indexOf(part, stretch!.slice(prefixOf(part).length));
+    const unread = this.unreadStretches(part).filter((at) => at <= last);
     if (unread.length < 2) return false;
     const [was, is] = [this.initial.bars.get(part)!.forms, state.bars.get(part)!.forms];
     const workedMm = unread.reduce((sum, at) => {
       const [before, after] = [was[at]!, is[at]!];
-      return sum + before.lengthMm * Math.abs(perMm(before) / perMm(after) - 1);
+      const byShape = before.lengthMm * Math.abs(perMm(before) / perMm(after) - 1);
+      return sum + Math.max(byShape, Math.abs(after.lengthMm - before.lengthMm));
     }, 0);
     return DIVIDED_OTHERWISE * workedMm > Math.max(LEAST_FORETOLD_MM, judgement.uncertainty);
   }

@@ -302,6 +302,9 @@ function sizesTold(
     to[said] = { thickness: thick!, width: wide! };
   }
   // What is read of its middle and not said otherwise stays; what nobody reads comes out straight with the blows.
+  const [from, end] = endsOf(stretch);
+  // Between two forms the middle is whatever leads from one to the other.
+  if (from.times !== end.times && !stretch.inner) return to;
   const { thick, wide } = crossIn(stretch, 0.5);
   for (const one of plan.values())
     if (isThickness(one) && one.place === "middle") {

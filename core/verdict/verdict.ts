@@ -21,7 +21,7 @@ import { savedOf, type Saved } from "./saved";
 export type { Reason } from "./reasons";
 
 /** Raised whenever the same records would give another verdict. Kept with every verdict. */
-export const ENGINE_VERSION = 17;
+export const ENGINE_VERSION = 18;
 
 /** A piece measured in part proves no step above this, and none that is judged closer than it was. */
 const MAX_STEP_IN_PART = 2;
