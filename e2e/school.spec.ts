@@ -30,15 +30,14 @@ async function wayIn(page: Page, name: string): Promise<string> {
   return (await page.locator("[data-join-link]").textContent())!;
 }
 
-/** A browser of their own, signed in by their way in. */
+/** A browser of their own, signed in by joining. */
 async function joined(browser: Browser, address: string, email: string): Promise<Page> {
   const own = await (await browser.newContext()).newPage();
   await own.goto(address);
   await own.getByLabel("E-mail").fill(email);
   await own.getByLabel("Password").fill(PASSWORD);
   await own.getByRole("button", { name: "Join" }).click();
-  await own.waitForURL(/sign-in/);
-  await signInOnly(own, email);
+  await own.waitForURL(/next|set/);
   return own;
 }
 
@@ -80,6 +79,18 @@ test("an owner brings in staff, changes a role, and lets somebody leave: access 
   await expect(rows.filter({ hasText: "let Petra Quill leave" })).toHaveCount(1);
   await expect(rows.filter({ hasText: "made Petra Quill an instructor" })).toHaveCount(1);
   await expectAccessible(page);
+});
+
+test("who joins on somebody else's device doesn't take it over", async ({ page }) => {
+  await signInOnly(page, "renske");
+  const address = await bringIn(page, "Sefa Rivetway", "assistant");
+  await page.goto(address);
+  await page.getByLabel("E-mail").fill("sefa@example.org");
+  await page.getByLabel("Password").fill(PASSWORD);
+  await page.getByRole("button", { name: "Join" }).click();
+  await page.waitForURL(/sign-in/);
+  await page.goto("/me");
+  await expect(page.getByRole("link", { name: "Renske Holm" })).toBeVisible();
 });
 
 test("the last owner stays, and says why", async ({ page }) => {

@@ -8,9 +8,10 @@ import { post } from "../command";
 import { EmailField } from "./EmailField";
 import { Field, FormError } from "./Field";
 import { Form } from "./Form";
+import { enter, signInByPassword } from "./signIn";
 
-/** An invited person chooses an address and a password. */
-export function JoinForm({ token }: { token: string }) {
+/** An invited person chooses an address and a password, and is signed in by them unless somebody is on this device. */
+export function JoinForm({ token, signsIn }: { token: string; signsIn: boolean }) {
   const router = useRouter();
   const form = useForm({
     resolver: zodResolver(joinSchema),
@@ -19,7 +20,11 @@ export function JoinForm({ token }: { token: string }) {
   const { errors, isSubmitting } = form.formState;
   const submit = form.handleSubmit(async (input) => {
     const answer = await post("/api/join", input);
-    if (answer.ok) return router.push("/sign-in");
+    if (answer.ok) {
+      const { email, password } = input;
+      const signedIn = signsIn ? await signInByPassword({ email, password }) : null;
+      return signedIn?.ok ? enter("/") : router.push("/sign-in");
+    }
     form.setError("root", { message: answer.error.message });
   });
   return (

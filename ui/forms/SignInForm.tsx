@@ -5,11 +5,11 @@ import { useEffect } from "react";
 import { useForm } from "react-hook-form";
 import * as z from "zod";
 import { forgetKeptPages } from "../offline/kept";
-import { forgetPendingSignOut } from "../offline/signOut";
 import { EmailField } from "./EmailField";
 import { Field, FormError } from "./Field";
 import { Form } from "./Form";
 import { canHavePasskeys, PASSKEY_PROBLEMS, signInByPasskey } from "./passkeys";
+import { enter, signInByPassword } from "./signIn";
 import { useInBrowser } from "./useInBrowser";
 
 const signInSchema = z.strictObject({
@@ -38,27 +38,17 @@ export function SignInForm({ next, demo }: { next: string; demo: DemoAccount[] }
   // Nobody is signed in here any more: what was kept for whoever was goes.
   useEffect(() => void forgetKeptPages(), []);
 
-  const goOn = async () => {
-    // They may be another person's, whose sign-in ran out here.
-    await forgetKeptPages();
-    forgetPendingSignOut();
-    window.location.assign(next);
-  };
   const canPasskey = useInBrowser(canHavePasskeys);
   const byPasskey = async () => {
     const outcome = await signInByPasskey();
-    if (outcome === "done") return goOn();
+    if (outcome === "done") return enter(next);
     const message = PASSKEY_PROBLEMS[outcome];
     if (message) form.setError("root", { message });
   };
 
   const submit = form.handleSubmit(async ({ email, password }) => {
-    const response = await fetch("/api/auth/sign-in/email", {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify({ email, password }),
-    }).catch(() => null);
-    if (response?.ok) return goOn();
+    const response = await signInByPassword({ email, password });
+    if (response?.ok) return enter(next);
     // A malformed address gets the same answer as a wrong one.
     const status = response?.status === 400 ? 401 : (response?.status ?? 0);
     form.setError("root", {

@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { findInvited } from "@/data/accounts";
 import { JoinForm, NewPasswordForm } from "@/ui/forms/JoinForm";
 import { Notice } from "@/ui/kit/Notice";
-import { services } from "../../server";
+import { currentActor, services } from "../../server";
 
 export const metadata: Metadata = { title: "Join", referrer: "no-referrer" };
 
@@ -26,7 +26,11 @@ export default async function JoinPage({ params }: { params: Promise<{ token: st
           ? "Choose how you will sign in from now on."
           : `You sign in as ${invited.email}. Choose a new password; everywhere else you are signed out.`}
       </p>
-      {invited.email === null ? <JoinForm token={token} /> : <NewPasswordForm token={token} />}
+      {invited.email === null ? (
+        <JoinForm token={token} signsIn={(await currentActor()) === null} />
+      ) : (
+        <NewPasswordForm token={token} />
+      )}
     </main>
   );
 }
