@@ -1,8 +1,8 @@
 import { NextResponse, type NextRequest } from "next/server";
 
 /**
- * The content security policy of every page, with a fresh nonce. Style attributes are allowed inline (the drawings and the dialogs
- * set positions), style elements and scripts only with the nonce.
+ * The content security policy of every page, with a fresh nonce. Style attributes are allowed inline (the
+ * drawings and the dialogs set positions), style elements and scripts only with the nonce.
  */
 export function proxy(request: NextRequest): NextResponse {
   const nonce = btoa(crypto.randomUUID());
@@ -32,5 +32,5 @@ export function proxy(request: NextRequest): NextResponse {
 
 const isDevelopment = process.env.NODE_ENV === "development";
 
-/** Pages: answers to commands and files have fixed headers, see next.config.ts, and don't pass here twice. */
+/** Pages alone: the headers of answers and files are fixed, and stand in next.config.ts. */
 export const config = { matcher: "/((?!_next/static|favicon.ico|picture.js$|api/).*)" };

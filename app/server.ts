@@ -4,7 +4,7 @@ import { LRUCache } from "lru-cache";
 import { cache } from "react";
 import { Refusal } from "@/core/problem/problem";
 import { statusOfProblem } from "@/core/problem/words";
-import { EVERYONE, findActorOfSession, isStaff, type Actor } from "@/data/actor";
+import { EVERYONE, findActorOfSession, isStaff, type Actor, type SessionRead } from "@/data/actor";
 import type { AccountHolder } from "@/data/accounts";
 import { createAuth, isTooOld, type Auth } from "@/data/auth";
 import { dayOf } from "@/data/calendar";
@@ -18,8 +18,8 @@ interface Services {
   /** A connection of its own: health is told while every other is taken. */
   health: Database;
   auth: Auth;
-  /** By cookies whose signature was right. */
-  sessionIds: LRUCache<string, string>;
+  /** By the cookies they were read from, whose signatures were right. */
+  sessions: LRUCache<string, SessionRead>;
   secret: string;
 }
 
@@ -46,8 +46,8 @@ export function services(): Services {
     baseUrl: required("BELL_STEP_URL"),
     trustedOrigins: otherOrigins(),
   });
-  const sessionIds = new LRUCache<string, string>({ max: 2000, ttl: 60_000 });
-  kept.bellStepServices = { database, health, auth, sessionIds, secret };
+  const sessions = new LRUCache<string, SessionRead>({ max: 2000, ttl: 60_000 });
+  kept.bellStepServices = { database, health, auth, sessions, secret };
   return kept.bellStepServices;
 }
 
@@ -73,27 +73,29 @@ export const isDemo = (): boolean => process.env.BELL_STEP_DEMO === "1";
 
 /** Who holds the session of a request's headers; null for nobody, for who has left, and where it is too old. */
 export async function holderOf(of: Headers, now: number): Promise<AccountHolder | null> {
-  const sessionId = await sessionIdOf(of);
-  if (sessionId === null) return null;
-  const found = await findActorOfSession(services().database, { sessionId, now });
-  if (!found || isTooOld(found.since, found.actor.role, now)) return null;
-  return { actor: found.actor, sessionId };
+  const read = await readSession(of);
+  if (!read) return null;
+  const actor = await findActorOfSession(services().database, read, now);
+  if (!actor || isTooOld(read.since, actor.role, now)) return null;
+  return { actor, sessionId: read.sessionId };
 }
 
 /**
  * The session that a request's cookie stands for, as the sign-in reads it: that takes ten times as long as the
  * query that follows, so it is remembered for a minute. Whether it hasn't ended is asked with every request.
  */
-async function sessionIdOf(of: Headers): Promise<string | null> {
-  const { auth, sessionIds } = services();
+async function readSession(of: Headers): Promise<SessionRead | null> {
+  const { auth, sessions } = services();
   const cookie = of.get("cookie");
   if (cookie === null) return null;
-  const known = sessionIds.get(cookie);
-  if (known !== undefined) return known;
-  const signedIn = await auth.api.getSession({ headers: of });
-  if (!signedIn) return null;
-  sessionIds.set(cookie, signedIn.session.id);
-  return signedIn.session.id;
+  const known = sessions.get(cookie);
+  if (known) return known;
+  const found = await auth.api.getSession({ headers: of });
+  if (!found) return null;
+  const { id: sessionId, userId, createdAt: since } = found.session;
+  const read = { sessionId, userId, since };
+  sessions.set(cookie, read);
+  return read;
 }
 
 /** The session of this request and who holds it, once for each request. */
