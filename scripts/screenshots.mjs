@@ -202,7 +202,8 @@ async function measurePieces(page) {
   for (let heat = 0; heat < 4; heat += 1)
     await page.getByRole("button", { name: "One more: heats" }).click();
   await field.fill("250.5");
-  await page.waitForTimeout(600);
+  await page.getByText("all saved").waitFor();
+  await page.locator("[data-outcome]", { hasText: "Another heat" }).waitFor();
   await page.evaluate(() => window.scrollTo(0, 0));
   await shoot(page, "bench");
   await page.getByRole("button", { name: "From a picture" }).click();
