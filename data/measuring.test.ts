@@ -10,7 +10,7 @@ import { findBenchPiece } from "./queries/bench";
 import { findCauseHistory, findLearnedCauses } from "./queries/causes";
 import { listInstruments, listLatestChecks } from "./queries/instruments";
 import * as schema from "./schema";
-import { act, actOk, newId, openTestSchool, type TestSchool } from "./testing/database";
+import { act, actOk, newId, openTestSchool, verdictNow, type TestSchool } from "./testing/database";
 import { NOW, readingFor, startFid } from "./testing/fid";
 
 let database: Database;
@@ -67,7 +67,7 @@ test("a reading of a picture has its own uncertainty, never below the instrument
   expect(stated(third)).toBeLessThan(1);
 });
 
-test("a reading is saved and judged in four round trips", async () => {
+test("a reading is saved in four round trips", async () => {
   const { pieceId, characteristics } = await startFid(database, ours);
   const [first, second] = characteristics;
   await actOk(database, ours.assistant, "take-reading", readingFor(ours, pieceId, first!));
@@ -88,7 +88,7 @@ test("a connection plans once what a reading asks, for whatever values", async (
       "select name, custom_plans::int, generic_plans::int from pg_prepared_statements order by name",
     );
     expect(rows).toEqual([
-      { name: "held_piece", custom_plans: 0, generic_plans: 3 },
+      { name: "open_piece", custom_plans: 0, generic_plans: 3 },
       { name: "take_reading", custom_plans: 0, generic_plans: 3 },
     ]);
   } finally {
@@ -125,8 +125,9 @@ describe("tries", () => {
     });
     await answer(pieceId, false);
     const mended = { tryId: newId() };
-    expect(await answer(pieceId, true, mended)).toMatchObject({
-      value: { verdict: { outcome: "keep" } },
+    expect(await answer(pieceId, true, mended)).toMatchObject({ ok: true });
+    expect(await verdictNow(database, ours.instructor, pieceId)).toMatchObject({
+      outcome: "keep",
     });
     // Sent again after a lost answer: one record.
     expect((await answer(pieceId, true, mended)).ok).toBe(true);
@@ -299,16 +300,16 @@ test("what was declared is kept, and costs marks where it isn't allowed", async 
   const pieceId = await measuredFid();
   await answer(pieceId, true);
   const declared = { pieceId, corrections: ["ground"], aids: ["jig"] };
-  expect(await act(database, ours.assistant, "declare-work", declared)).toMatchObject({
-    value: { verdict: { marks: 88 } },
-  });
+  await actOk(database, ours.assistant, "declare-work", declared);
+  expect(await verdictNow(database, ours.instructor, pieceId)).toMatchObject({ marks: 88 });
   expect(await findBenchPiece(database, ours.instructor, pieceId)).toMatchObject({
     corrections: ["ground"],
     aids: ["jig"],
   });
   const found = { pieceId, corrections: [], undeclared: ["filed"], aids: [] };
-  expect(await act(database, ours.instructor, "declare-work", found)).toMatchObject({
-    value: { verdict: { marks: 85, passed: false } },
+  await actOk(database, ours.instructor, "declare-work", found);
+  expect(await verdictNow(database, ours.instructor, pieceId)).toMatchObject({
+    ...{ marks: 85, passed: false },
   });
 });
 
@@ -316,8 +317,9 @@ describe("a signature", () => {
   test("asks for the instrument that could decide; an instructor may decide without it", async () => {
     const close = { "taper.length": [87.6] };
     const pieceId = await measuredFid(close);
-    expect(await answer(pieceId, true)).toMatchObject({
-      value: { verdict: { outcome: null, undecided: ["taper.length"] } },
+    expect(await answer(pieceId, true)).toMatchObject({ ok: true });
+    expect(await verdictNow(database, ours.instructor, pieceId)).toMatchObject({
+      ...{ outcome: null, undecided: ["taper.length"] },
     });
     expect(await sign(pieceId)).toMatchObject({
       error: { message: expect.stringContaining("1 too close to call") as string },

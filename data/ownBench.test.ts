@@ -1,7 +1,6 @@
 import { eq } from "drizzle-orm";
 import type { Pool } from "pg";
 import sharp from "sharp";
-import type { Verdict } from "@/core/verdict/verdict";
 import { addPhoto } from "./commands/photos";
 import { clockOffMs } from "./commands/clock";
 import { runCommand } from "./commands/run";
@@ -9,7 +8,15 @@ import type { Database } from "./database";
 import { findBenchPiece, findPhoto } from "./queries/bench";
 import { listCalls, listDrillExercises, listJudgingCalls } from "./queries/eye";
 import * as schema from "./schema";
-import { act, actOk, newId, openTestSchool, SECRET, type TestSchool } from "./testing/database";
+import {
+  act,
+  actOk,
+  newId,
+  openTestSchool,
+  SECRET,
+  verdictNow,
+  type TestSchool,
+} from "./testing/database";
 import { NOW, readingFor, startFid } from "./testing/fid";
 
 let database: Database;
@@ -37,12 +44,7 @@ describe("two benches with the same piece", () => {
     await actOk(database, ours.assistant, "take-reading", correction(3.6, "05"));
     const { readings } = await findBenchPiece(database, ours.instructor, pieceId);
     expect(readings.map(({ values }) => values)).toEqual([[3.6], [3.1]]);
-    const { verdict } = await actOk<{ verdict: Verdict }>(
-      database,
-      ours.instructor,
-      "tally-piece",
-      { pieceId, heats: 1, minutes: 1 },
-    );
+    const verdict = await verdictNow(database, ours.instructor, pieceId);
     expect(verdict.judgements[0]!.value).toBe(3.1);
   });
 
@@ -126,13 +128,10 @@ describe("the learner's own bench", () => {
     const [tip] = characteristics;
     const own = readingFor(ours, pieceId, tip!, { values: [3.0] });
     await actOk(database, ours.learner, "take-reading", own);
-    const inspected = await actOk<{ verdict: Verdict }>(
-      database,
-      ours.instructor,
-      "take-reading",
-      readingFor(ours, pieceId, tip!, { values: [4.1] }),
-    );
-    expect(inspected.verdict.judgements.map(({ value }) => value)).toEqual([4.1]);
+    const inspected = readingFor(ours, pieceId, tip!, { values: [4.1] });
+    await actOk(database, ours.instructor, "take-reading", inspected);
+    const { judgements } = await verdictNow(database, ours.instructor, pieceId);
+    expect(judgements.map(({ value }) => value)).toEqual([4.1]);
     const asSeen = async (selfCheck: boolean) =>
       (await findBenchPiece(database, ours.instructor, pieceId, { selfCheck })).readings;
     expect((await asSeen(true)).map(({ values }) => values)).toEqual([[3]]);

@@ -5,7 +5,7 @@ import { deviceNote, piece, stageCheck, tryResult } from "../schema";
 import { byServerClock } from "./clock";
 import { defineCommand } from "./command";
 import { noteOnce } from "./once";
-import { assertOpen, assertStage, openPiece, verdictNow, type OpenPiece } from "./pieces";
+import { assertOpen, assertStage, openPiece, type OpenPiece } from "./pieces";
 
 /** What is counted and declared of an assessed piece is the inspection's; of their own practice a learner's. */
 function assertTheirs(row: OpenPiece): void {
@@ -23,7 +23,7 @@ export const tallyPiece = defineCommand({
       .update(piece)
       .set({ heats, minutes })
       .where(and(eq(piece.schoolId, actor.schoolId), eq(piece.id, pieceId)));
-    return { pieceId, verdict: await verdictNow(tx, { ...row, heats, minutes }) };
+    return { pieceId };
   },
 });
 
@@ -40,7 +40,7 @@ export const declareWork = defineCommand({
       .update(piece)
       .set(change)
       .where(and(eq(piece.schoolId, actor.schoolId), eq(piece.id, pieceId)));
-    return { pieceId, verdict: await verdictNow(tx, { ...row, ...change }) };
+    return { pieceId };
   },
 });
 
@@ -69,7 +69,7 @@ export const answerTry = defineCommand({
         .onConflictDoNothing()
         .returning({ id: tryResult.id });
     });
-    return { tryId, verdict: await verdictNow(tx, row) };
+    return { tryId };
   },
 });
 

@@ -1,14 +1,12 @@
 import { refuse } from "@/core/problem/problem";
-import { and, desc, eq, isNull, sql, type SQL } from "drizzle-orm";
+import { and, desc, eq, isNull, sql } from "drizzle-orm";
 import { askedOf, recordOf, type BenchStage } from "@/core/records/bench";
 import { areValuesOf, valuesTaken } from "@/core/measure/ways";
 import { defectKind, mayBePutRight } from "@/core/trade/defects";
-import { judgePiece } from "@/core/verdict/judgePiece";
-import type { Verdict } from "@/core/verdict/verdict";
 import { EVERYONE, isStaff, type Actor } from "../actor";
 import type { Transaction } from "../database";
 import { notFound } from "../notFound";
-import { currentRecords, recordsField, type CurrentRecords } from "../queries/bench";
+import { currentRecords } from "../queries/bench";
 import { ofPiece } from "../ofPiece";
 import { revisionPlan, revisionStages } from "../records";
 import { readRules } from "../rules";
@@ -85,11 +83,7 @@ export async function addPiece(
 }
 
 /** What is asked of a piece of the actor's school whenever something is recorded on it; for a learner only of one of their own. */
-const openPieceQuery = (
-  tx: Transaction,
-  actor: Actor,
-  { pieceId, records }: { pieceId: string; records: SQL<CurrentRecords | null> },
-) =>
+const openPieceQuery = (tx: Transaction, actor: Actor, pieceId: string) =>
   tx
     .select({
       id: piece.id,
@@ -113,7 +107,6 @@ const openPieceQuery = (
       latest: sql<
         string | null
       >`(select outcome from ${verdict} where ${verdict.schoolId} = ${actor.schoolId} and ${verdict.pieceId} = ${piece.id} order by sequence desc limit 1)`,
-      records,
     })
     .from(piece)
     .innerJoin(exerciseRevision, eq(exerciseRevision.id, piece.revisionId))
@@ -126,8 +119,6 @@ const openPieceQuery = (
         isStaff(actor) ? undefined : eq(piece.learnerId, actor.personId),
       ),
     );
-
-const NO_RECORDS = sql<null>`null::json`;
 
 /** A query is kept ready by the server under its name, which differs where a learner asks. */
 const named = (name: string, actor: Actor) => (isStaff(actor) ? name : `${name}_of_own`);
@@ -145,28 +136,16 @@ export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) 
     .for("key share")
     .prepare("hold_piece")
     .execute();
-  const [found] = await openPieceQuery(tx, actor, { pieceId, records: NO_RECORDS })
-    .prepare(named("open_piece", actor))
-    .execute();
-  if (!found) notFound("piece");
-  const { records: _, ...row } = found;
-  return { ...row, selfCheck: !isStaff(actor), plan: await revisionPlan(tx, row.revisionId) };
+  return heldPiece(tx, actor, pieceId);
 }
 
-/**
- * The same with its records. It has to be held already, as it is by whatever was just recorded on
- * it: that refers to it.
- */
+/** The same where it is held already, as it is by whatever was just recorded on it: that refers to it. */
 async function heldPiece(tx: Transaction, actor: Actor, pieceId: string) {
-  const selfCheck = !isStaff(actor);
-  const asked = recordsField({ schoolId: actor.schoolId, pieceId }, selfCheck);
-  const [found] = await openPieceQuery(tx, actor, { pieceId, records: asked })
-    .prepare(named("held_piece", actor))
+  const [row] = await openPieceQuery(tx, actor, pieceId)
+    .prepare(named("open_piece", actor))
     .execute();
-  if (!found) notFound("piece");
-  const { records, ...row } = found;
-  const plan = await revisionPlan(tx, row.revisionId);
-  return { row: { ...row, selfCheck, plan }, records: records! };
+  if (!row) notFound("piece");
+  return { ...row, selfCheck: !isStaff(actor), plan: await revisionPlan(tx, row.revisionId) };
 }
 
 export type OpenPiece = Awaited<ReturnType<typeof openPiece>>;
@@ -189,22 +168,13 @@ export async function assertOpen(tx: Transaction, row: OpenPiece): Promise<void>
 /** What the verdict on a piece is made from, as its records stand in this transaction. */
 export async function judgedFrom(tx: Transaction, row: OpenPiece) {
   const { schoolId, id: pieceId, selfCheck } = row;
-  return judgedBy(row, await currentRecords(tx, { schoolId, pieceId }, selfCheck));
-}
-
-function judgedBy(row: OpenPiece, { shop, ...records }: CurrentRecords) {
   const { heats, minutes, corrections, undeclared, aids, plan } = row;
+  const { shop, ...records } = await currentRecords(tx, { schoolId, pieceId }, selfCheck);
   return {
     asked: { ...askedOf({ ...plan, exercise: { step: row.step as Step }, shop }), shop },
     record: recordOf({ ...records, heats, minutes, corrections, undeclared, aids }),
     rules: readRules(row.rules, row.marksRule),
   };
-}
-
-/** The verdict from the piece's records as they stand in this transaction. */
-export async function verdictNow(tx: Transaction, row: OpenPiece): Promise<Verdict> {
-  const { asked, record, rules } = await judgedFrom(tx, row);
-  return judgePiece(asked, record, rules);
 }
 
 /** The stage at a place; refuses one the exercise doesn't have, and lines that stage doesn't. */
@@ -275,12 +245,11 @@ export const takeReading = defineCommand({
       .returning({ id: reading.id })
       .prepare("take_reading")
       .execute();
-    const { row, records } = await heldPiece(tx, actor, input.pieceId);
+    const row = await heldPiece(tx, actor, input.pieceId);
     assertFits(row, input);
     if (added.length === 0) await assertSentBefore(tx, actor, sent, row);
     else await assertOpen(tx, row);
-    const { asked, record, rules } = judgedBy(row, records);
-    return { readingId: input.readingId, verdict: judgePiece(asked, record, rules) };
+    return { readingId: input.readingId };
   },
 });
 
@@ -348,7 +317,7 @@ export const noteDefect = defineCommand({
         .onConflictDoNothing()
         .returning({ id: defect.id });
     });
-    return { defectId: input.defectId, verdict: await verdictNow(tx, row) };
+    return { defectId: input.defectId };
   },
 });
 
@@ -375,6 +344,6 @@ export const changeDefect = defineCommand({
       .update(defect)
       .set({ corrected, withdrawn })
       .where(and(eq(defect.schoolId, actor.schoolId), eq(defect.id, defectId)));
-    return { defectId, verdict: await verdictNow(tx, row) };
+    return { defectId };
   },
 });

@@ -76,13 +76,6 @@ const recordFields = (
     from instrument i where i.school_id = ${schoolId})`,
 });
 
-/** The records that `currentRecords` gives, as one field of another query. */
-export function recordsField(...of: Parameters<typeof recordFields>) {
-  const { readings, defects, tries, shop } = recordFields(...of);
-  return sql<CurrentRecords>`json_build_object(
-    'readings', ${readings}, 'defects', ${defects}, 'tries', ${tries}, 'shop', ${shop})`;
-}
-
 /**
  * Readings that no later reading supersedes, defects not withdrawn and the tries' latest
  * answers, oldest first, with the shop's instruments, in one round trip: of the inspection, or

@@ -1,5 +1,8 @@
 import pg from "pg";
 import { v7 as uuidV7 } from "uuid";
+import { askedOf, recordOf } from "@/core/records/bench";
+import { judgePiece } from "@/core/verdict/judgePiece";
+import type { Verdict } from "@/core/verdict/verdict";
 import { findActor, type Actor } from "../actor";
 import { makeAccount } from "../accounts";
 import { hashPassword } from "../password";
@@ -9,6 +12,7 @@ import { insertDemoRows } from "../demo/insert";
 import type { DemoRows } from "../demo/rows";
 import { buildDemoSchool, DEMO_SEED } from "../demo/school";
 import { migrateDatabase } from "../migrate";
+import { findBenchPiece } from "../queries/bench";
 
 export const SECRET = "a secret for tests that is long enough";
 
@@ -123,6 +127,16 @@ export async function actOk<Value>(
   const answer = await act(database, actor, name, input);
   if (!answer.ok) throw new Error(`${name}: ${answer.error.code} ${answer.error.message}`);
   return answer.value as Value;
+}
+
+/** The verdict that the records of a piece give now. */
+export async function verdictNow(
+  database: Database,
+  actor: Actor,
+  pieceId: string,
+): Promise<Verdict> {
+  const found = await findBenchPiece(database, actor, pieceId);
+  return judgePiece(askedOf(found), recordOf(found), found.rules);
 }
 
 /** A fingerprint of every row of every table of ours but some, to show that nothing changed. */
