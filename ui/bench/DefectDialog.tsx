@@ -8,7 +8,7 @@ import { findDefects, SEVERITIES, type DefectKind } from "@/core/trade/defects";
 import { BENCH_COMMANDS } from "@/core/records/benchCommands";
 import { printBothUnits } from "@/core/units/print";
 import type { LengthUnit } from "@/core/units/length";
-import { Field } from "../forms/Field";
+import { Field, InputField } from "../forms/Field";
 import { SheetDialog } from "../kit/Sheet";
 import { DefectPicture } from "./DefectPicture";
 import type { NotedDefect } from "./useNotes";
@@ -167,9 +167,7 @@ function DefectForm({ kind, places, stages, unit, onNote, onBack }: DefectFormPr
             )}
           </Field>
         ) : null}
-        <Field label="Note" error={formState.errors.note?.message}>
-          {(wiring) => <input {...wiring} {...register("note")} className="field" />}
-        </Field>
+        <InputField label="Note" error={formState.errors.note?.message} {...register("note")} />
       </div>
       <div className="flex gap-3">
         <button className="button button-main" type="submit">

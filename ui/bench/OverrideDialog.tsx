@@ -4,7 +4,7 @@ import { zodResolver } from "@hookform/resolvers/zod";
 import { useForm } from "react-hook-form";
 import { BENCH_COMMANDS } from "@/core/records/benchCommands";
 import { OUTCOMES, type Outcome } from "@/core/verdict/outcomes";
-import { Field } from "../forms/Field";
+import { Field, InputField } from "../forms/Field";
 import { SheetDialog } from "../kit/Sheet";
 import { OUTCOME_WORDS } from "../words/verdict";
 
@@ -44,9 +44,7 @@ export function OverrideDialog({
             </select>
           )}
         </Field>
-        <Field label="Why" error={formState.errors.reason?.message}>
-          {(wiring) => <input {...wiring} {...register("reason")} className="field" />}
-        </Field>
+        <InputField label="Why" error={formState.errors.reason?.message} {...register("reason")} />
         <button className="button button-main" type="submit">
           Sign it so
         </button>

@@ -6,7 +6,7 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { EVENING_COMMANDS } from "@/core/records/eveningCommands";
 import { useCommand } from "../useCommand";
-import { Field, FormDone, FormError } from "../forms/Field";
+import { FormDone, FormError, InputField } from "../forms/Field";
 import { Form } from "../forms/Form";
 
 interface Changed {
@@ -60,36 +60,30 @@ export function ChangeClass({
           <FormError>{command.error}</FormError>
           <FormDone>{done}</FormDone>
           <div className="grid grid-cols-2 gap-x-3 sm:grid-cols-4">
-            <Field label="Day" error={errors.day?.message}>
-              {(wiring) => (
-                <input {...wiring} {...form.register("day")} type="date" className="field" />
-              )}
-            </Field>
-            <Field label="Begins" error={errors.begins?.message}>
-              {(wiring) => (
-                <input {...wiring} {...form.register("begins")} type="time" className="field" />
-              )}
-            </Field>
-            <Field label="Minutes" error={errors.minutes?.message}>
-              {(wiring) => (
-                <input
-                  {...wiring}
-                  {...form.register("minutes", whole)}
-                  inputMode="numeric"
-                  className="field"
-                />
-              )}
-            </Field>
-            <Field label="Clean-up, min" error={errors.cleanUp?.message}>
-              {(wiring) => (
-                <input
-                  {...wiring}
-                  {...form.register("cleanUp", whole)}
-                  inputMode="numeric"
-                  className="field"
-                />
-              )}
-            </Field>
+            <InputField
+              label="Day"
+              error={errors.day?.message}
+              {...form.register("day")}
+              type="date"
+            />
+            <InputField
+              label="Begins"
+              error={errors.begins?.message}
+              {...form.register("begins")}
+              type="time"
+            />
+            <InputField
+              label="Minutes"
+              error={errors.minutes?.message}
+              {...form.register("minutes", whole)}
+              inputMode="numeric"
+            />
+            <InputField
+              label="Clean-up, min"
+              error={errors.cleanUp?.message}
+              {...form.register("cleanUp", whole)}
+              inputMode="numeric"
+            />
           </div>
           <Ticks legend="There are" of={instructors} registered={form.register("instructorIds")} />
           {fires.length > 0 ? (

@@ -7,7 +7,7 @@ import { useForm, type FieldValues, type Path, type UseFormReturn } from "react-
 import { ACCOUNT_CHANGES, type AccountChange } from "@/core/records/account";
 import { post } from "../command";
 import { useCommand } from "../useCommand";
-import { Field, FormDone, FormError } from "./Field";
+import { FormDone, FormError, InputField } from "./Field";
 import { Form } from "./Form";
 
 /** Another password; it is asked for as it is now. */
@@ -111,8 +111,12 @@ function AccountField<Values extends FieldValues>({
 }) {
   const error = form.formState.errors[name]?.message;
   return (
-    <Field label={label} hint={hint} error={typeof error === "string" ? error : undefined}>
-      {(wiring) => <input {...wiring} {...input} {...form.register(name)} className="field" />}
-    </Field>
+    <InputField
+      label={label}
+      hint={hint}
+      error={typeof error === "string" ? error : undefined}
+      {...input}
+      {...form.register(name)}
+    />
   );
 }

@@ -1,5 +1,5 @@
 import type { UseFormRegisterReturn } from "react-hook-form";
-import { Field } from "./Field";
+import { InputField } from "./Field";
 
 /** The address somebody signs in with. */
 export function EmailField({
@@ -12,10 +12,13 @@ export function EmailField({
   hint?: string;
 }) {
   return (
-    <Field label="E-mail" hint={hint} error={error}>
-      {(wiring) => (
-        <input {...wiring} {...registered} type="email" autoComplete="username" className="field" />
-      )}
-    </Field>
+    <InputField
+      label="E-mail"
+      hint={hint}
+      error={error}
+      {...registered}
+      type="email"
+      autoComplete="username"
+    />
   );
 }

@@ -1,4 +1,10 @@
-import { useId, type ReactNode } from "react";
+import { useId, type ComponentProps, type ReactNode } from "react";
+
+interface Labelled {
+  label: string;
+  hint?: ReactNode;
+  error?: string | undefined;
+}
 
 /** A labelled field with room for its message; the child gets the ids it needs. */
 export function Field({
@@ -6,10 +12,7 @@ export function Field({
   hint,
   error,
   children,
-}: {
-  label: string;
-  hint?: ReactNode;
-  error?: string | undefined;
+}: Labelled & {
   children: (wiring: {
     id: string;
     "aria-invalid": boolean;
@@ -40,6 +43,19 @@ export function Field({
     </div>
   );
 }
+
+/** A labelled input; what else an input takes is handed on to it. */
+export const InputField = ({
+  label,
+  hint,
+  error,
+  className = "",
+  ...input
+}: Labelled & ComponentProps<"input">) => (
+  <Field label={label} hint={hint} error={error}>
+    {(wiring) => <input {...wiring} {...input} className={`field ${className}`} />}
+  </Field>
+);
 
 /** What went wrong with the form as a whole. */
 export function FormError({ children }: { children: ReactNode }) {

@@ -6,7 +6,7 @@ import { useForm } from "react-hook-form";
 import * as z from "zod";
 import { forgetKeptPages } from "../offline/kept";
 import { EmailField } from "./EmailField";
-import { Field, FormError } from "./Field";
+import { FormError, InputField } from "./Field";
 import { Form } from "./Form";
 import { canHavePasskeys, PASSKEY_PROBLEMS, signInByPasskey } from "./passkeys";
 import { enter, signInByPassword } from "./signIn";
@@ -60,17 +60,13 @@ export function SignInForm({ next, demo }: { next: string; demo: DemoAccount[] }
     <Form onSubmit={submit}>
       <FormError>{errors.root?.message}</FormError>
       <EmailField registered={form.register("email")} error={errors.email?.message} />
-      <Field label="Password" error={errors.password?.message}>
-        {(wiring) => (
-          <input
-            {...wiring}
-            {...form.register("password")}
-            type="password"
-            autoComplete="current-password"
-            className="field"
-          />
-        )}
-      </Field>
+      <InputField
+        label="Password"
+        error={errors.password?.message}
+        {...form.register("password")}
+        type="password"
+        autoComplete="current-password"
+      />
       <button type="submit" className="button button-main w-full" disabled={isSubmitting}>
         {isSubmitting ? "Signing in …" : "Sign in"}
       </button>

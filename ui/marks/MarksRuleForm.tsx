@@ -7,7 +7,7 @@ import { useForm, type FieldErrors } from "react-hook-form";
 import { SEVERITIES } from "@/core/trade/defects";
 import { marksRuleSchema, type MarksRule } from "@/core/verdict/marksRule";
 import { useCommand } from "../useCommand";
-import { Field, FormError } from "../forms/Field";
+import { FormError, InputField } from "../forms/Field";
 import { Form } from "../forms/Form";
 
 interface MarksRuleFormProps {
@@ -47,32 +47,24 @@ export function MarksRuleForm({ exerciseId, rule, own, schools }: MarksRuleFormP
     <Form onSubmit={form.handleSubmit((next) => set(next))}>
       <FormError>{command.error}</FormError>
       {SEVERITIES.map((severity) => (
-        <Field
+        <InputField
           key={severity}
           label={`A ${severity} defect left in`}
           error={errors.defects?.[severity] ? ACCEPTED : undefined}
-        >
-          {(wiring) => (
-            <input
-              {...wiring}
-              {...form.register(`defects.${severity}`, number)}
-              inputMode="decimal"
-              className="field w-28"
-            />
-          )}
-        </Field>
+          {...form.register(`defects.${severity}`, number)}
+          inputMode="decimal"
+          className="w-28"
+        />
       ))}
       {PLAIN.map(([name, label]) => (
-        <Field key={name} label={label} error={problemOf(errors[name])}>
-          {(wiring) => (
-            <input
-              {...wiring}
-              {...form.register(name, number)}
-              inputMode="decimal"
-              className="field w-28"
-            />
-          )}
-        </Field>
+        <InputField
+          key={name}
+          label={label}
+          error={problemOf(errors[name])}
+          {...form.register(name, number)}
+          inputMode="decimal"
+          className="w-28"
+        />
       ))}
       <div className="flex flex-wrap items-center gap-3">
         <button className="button button-main" disabled={isSubmitting}>

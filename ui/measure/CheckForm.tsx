@@ -13,7 +13,7 @@ import { MAX_VALUES } from "@/core/measure/readingWays";
 import type { BenchInstrument } from "@/core/records/bench";
 import { newId } from "../command";
 import { useCommand } from "../useCommand";
-import { Field, FormError } from "../forms/Field";
+import { Field, FormError, InputField } from "../forms/Field";
 import { Form } from "../forms/Form";
 import { uncertaintyInWords } from "../words/instruments";
 
@@ -87,27 +87,22 @@ export function CheckForm({ instruments }: { instruments: readonly BenchInstrume
           </select>
         )}
       </Field>
-      <Field label="Known size" hint="A gauge block or a rule that is kept for it, such as 20.">
-        {(wiring) => (
-          <input {...wiring} {...register("reference")} inputMode="decimal" className="field" />
-        )}
-      </Field>
-      <Field label="The known size is sure to">
-        {(wiring) => (
-          <input
-            {...wiring}
-            {...register("referenceUncertainty")}
-            inputMode="decimal"
-            className="field"
-          />
-        )}
-      </Field>
-      <Field
+      <InputField
+        label="Known size"
+        hint="A gauge block or a rule that is kept for it, such as 20."
+        {...register("reference")}
+        inputMode="decimal"
+      />
+      <InputField
+        label="The known size is sure to"
+        {...register("referenceUncertainty")}
+        inputMode="decimal"
+      />
+      <InputField
         label="Readings"
         hint={`${MIN_CHECK_READINGS} to ${MAX_VALUES}, with spaces between them: 20.02 20 20.02`}
-      >
-        {(wiring) => <input {...wiring} {...register("readings")} className="field" />}
-      </Field>
+        {...register("readings")}
+      />
       <p role="status" className="mb-4 min-h-12 text-15">
         {"wrong" in answer ? (
           <span className="quiet">{answer.wrong}</span>

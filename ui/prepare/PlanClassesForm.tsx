@@ -8,7 +8,7 @@ import { EVENING_COMMANDS } from "@/core/records/eveningCommands";
 import { wholeFrom } from "@/core/units/fields";
 import { newId } from "../command";
 import { useCommand } from "../useCommand";
-import { Field, FormDone, FormError } from "../forms/Field";
+import { FormDone, FormError, InputField } from "../forms/Field";
 import { Form } from "../forms/Form";
 import { CohortField } from "../school/CohortField";
 
@@ -58,47 +58,37 @@ export function PlanClassesForm({
         error={errors.cohortId?.message}
       />
       <div className="grid grid-cols-2 gap-x-3">
-        <Field label="First on" error={errors.first?.message}>
-          {(wiring) => (
-            <input {...wiring} {...form.register("first")} type="date" className="field" />
-          )}
-        </Field>
-        <Field label="Begins" error={errors.begins?.message}>
-          {(wiring) => (
-            <input {...wiring} {...form.register("begins")} type="time" className="field" />
-          )}
-        </Field>
-        <Field label="Minutes" error={errors.minutes?.message}>
-          {(wiring) => (
-            <input
-              {...wiring}
-              {...form.register("minutes", whole)}
-              inputMode="numeric"
-              className="field"
-            />
-          )}
-        </Field>
-        <Field label="Hearths lit" error={errors.hearths?.message}>
-          {(wiring) => (
-            <input
-              {...wiring}
-              {...form.register("hearths", whole)}
-              inputMode="numeric"
-              className="field"
-            />
-          )}
-        </Field>
+        <InputField
+          label="First on"
+          error={errors.first?.message}
+          {...form.register("first")}
+          type="date"
+        />
+        <InputField
+          label="Begins"
+          error={errors.begins?.message}
+          {...form.register("begins")}
+          type="time"
+        />
+        <InputField
+          label="Minutes"
+          error={errors.minutes?.message}
+          {...form.register("minutes", whole)}
+          inputMode="numeric"
+        />
+        <InputField
+          label="Hearths lit"
+          error={errors.hearths?.message}
+          {...form.register("hearths", whole)}
+          inputMode="numeric"
+        />
       </div>
-      <Field label="Weeks in a row" error={errors.weeks?.message}>
-        {(wiring) => (
-          <input
-            {...wiring}
-            {...form.register("weeks", whole)}
-            inputMode="numeric"
-            className="field"
-          />
-        )}
-      </Field>
+      <InputField
+        label="Weeks in a row"
+        error={errors.weeks?.message}
+        {...form.register("weeks", whole)}
+        inputMode="numeric"
+      />
       <button
         type="submit"
         className="button w-full"

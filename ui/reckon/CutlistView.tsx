@@ -6,7 +6,7 @@ import { lengthSchema } from "@/core/units/schema";
 import type { LengthUnit } from "@/core/units/length";
 import { printMeasured } from "@/core/units/print";
 import { post } from "../command";
-import { Field, FormError } from "../forms/Field";
+import { FormError, InputField } from "../forms/Field";
 import { PageTitle } from "../kit/PageTitle";
 import { useCommand } from "../useCommand";
 import { countOf } from "../words/count";
@@ -134,20 +134,13 @@ export function CutlistView({ unit }: { unit: LengthUnit }) {
                 ["endTrim", "Trimmed off each bar", endTrim],
               ] as const
             ).map(([key, label, read]) => (
-              <Field
+              <InputField
                 key={key}
                 label={label}
                 error={read.success ? undefined : read.error.issues[0]?.message}
-              >
-                {(wiring) => (
-                  <input
-                    {...wiring}
-                    className="field"
-                    value={typed[key]}
-                    onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
-                  />
-                )}
-              </Field>
+                value={typed[key]}
+                onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
+              />
             ))}
           </div>
           <FormError>{asking.error}</FormError>

@@ -6,7 +6,7 @@ import { staysOf } from "@/core/evening/stays";
 import { firesTyped, shownTyped, workTyped } from "@/core/evening/textEvening";
 import type { LengthUnit } from "@/core/units/length";
 import { Timetable } from "../evening/Timetable";
-import { Field, FormError } from "../forms/Field";
+import { FormError, InputField } from "../forms/Field";
 import { PageTitle } from "../kit/PageTitle";
 import { hoursInWords } from "../words/classes";
 import { remedyInWords, whyInWords } from "../words/evening";
@@ -52,20 +52,13 @@ export function EveningView({ unit }: { unit: LengthUnit }) {
   const read = readTyped(typed, unit);
   const isBusy = planning.state === "busy";
   const minutesField = (key: "minutes" | "cleanUp", label: string) => (
-    <Field
+    <InputField
       label={label}
       error={MINUTES.test(typed[key]) ? undefined : "Whole minutes, such as 150."}
-    >
-      {(wiring) => (
-        <input
-          {...wiring}
-          inputMode="numeric"
-          className="field"
-          value={typed[key]}
-          onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
-        />
-      )}
-    </Field>
+      inputMode="numeric"
+      value={typed[key]}
+      onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
+    />
   );
   return (
     <main className="grow p-5">
@@ -87,16 +80,12 @@ export function EveningView({ unit }: { unit: LengthUnit }) {
             unread={read.unread}
             onType={(key, text) => setTyped({ ...typed, [key]: text })}
           />
-          <Field label="Instructors" hint="Besides those who show something: Oda, Joss">
-            {(wiring) => (
-              <input
-                {...wiring}
-                className="field"
-                value={typed.instructors}
-                onChange={(event) => setTyped({ ...typed, instructors: event.target.value })}
-              />
-            )}
-          </Field>
+          <InputField
+            label="Instructors"
+            hint="Besides those who show something: Oda, Joss"
+            value={typed.instructors}
+            onChange={(event) => setTyped({ ...typed, instructors: event.target.value })}
+          />
           <FormError>{planning.state === "idle" ? planning.error : null}</FormError>
           {isBusy ? (
             <div className="flex items-center gap-4">

@@ -7,7 +7,7 @@ import { useForm } from "react-hook-form";
 import { PEOPLE_COMMANDS } from "@/core/records/peopleCommands";
 import { newId } from "../command";
 import { useCommand } from "../useCommand";
-import { Field, FormDone, FormError } from "../forms/Field";
+import { FormDone, FormError, InputField } from "../forms/Field";
 import { Form } from "../forms/Form";
 import { CohortField } from "./CohortField";
 
@@ -38,11 +38,12 @@ export function AddLearnerForm({ cohorts }: { cohorts: readonly { id: string; na
     <Form onSubmit={submit}>
       <FormError>{command.error}</FormError>
       <FormDone>{done}</FormDone>
-      <Field label="Name" error={errors.name?.message}>
-        {(wiring) => (
-          <input {...wiring} {...form.register("name")} autoComplete="off" className="field" />
-        )}
-      </Field>
+      <InputField
+        label="Name"
+        error={errors.name?.message}
+        {...form.register("name")}
+        autoComplete="off"
+      />
       <CohortField
         cohorts={cohorts}
         registered={form.register("cohortId")}

@@ -7,7 +7,7 @@ import { useForm } from "react-hook-form";
 import { PEOPLE_COMMANDS } from "@/core/records/peopleCommands";
 import { newId } from "../command";
 import { useCommand } from "../useCommand";
-import { Field, FormDone, FormError } from "../forms/Field";
+import { Field, FormDone, FormError, InputField } from "../forms/Field";
 import { Form } from "../forms/Form";
 import { Link } from "../kit/Link";
 import { SheetDialog } from "../kit/Sheet";
@@ -87,11 +87,12 @@ function AddStaffForm() {
     <Form onSubmit={submit}>
       <FormError>{command.error}</FormError>
       <FormDone>{done}</FormDone>
-      <Field label="Name" error={errors.name?.message}>
-        {(wiring) => (
-          <input {...wiring} {...form.register("name")} autoComplete="off" className="field" />
-        )}
-      </Field>
+      <InputField
+        label="Name"
+        error={errors.name?.message}
+        {...form.register("name")}
+        autoComplete="off"
+      />
       <Field label="Role" error={errors.role?.message}>
         {(wiring) => (
           <select {...wiring} {...form.register("role")} className="field">

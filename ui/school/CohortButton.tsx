@@ -7,7 +7,7 @@ import { useForm } from "react-hook-form";
 import { PEOPLE_COMMANDS } from "@/core/records/peopleCommands";
 import { newId } from "../command";
 import { useCommand } from "../useCommand";
-import { Field, FormError } from "../forms/Field";
+import { FormError, InputField } from "../forms/Field";
 import { Form } from "../forms/Form";
 import { SheetDialog } from "../kit/Sheet";
 
@@ -50,18 +50,19 @@ export function CohortButton({
       <SheetDialog title={cohort ? cohort.name : "A new cohort"} open={open} onOpenChange={setOpen}>
         <Form onSubmit={save}>
           <FormError>{command.error}</FormError>
-          <Field label="Name" hint="Such as Thursday evening." error={errors.name?.message}>
-            {(wiring) => <input {...wiring} {...form.register("name")} className="field" />}
-          </Field>
-          <Field
+          <InputField
+            label="Name"
+            hint="Such as Thursday evening."
+            error={errors.name?.message}
+            {...form.register("name")}
+          />
+          <InputField
             label="Letter"
             hint="Begins the tags of its learners: K in K7-12."
             error={errors.letter?.message}
-          >
-            {(wiring) => (
-              <input {...wiring} {...form.register("letter")} maxLength={2} className="field" />
-            )}
-          </Field>
+            {...form.register("letter")}
+            maxLength={2}
+          />
           <button type="submit" className="button button-main w-full" disabled={command.busy}>
             {cohort ? "Change it" : "Make it"}
           </button>

@@ -15,7 +15,7 @@ import { STEPS, type Step } from "@/core/trade/steps";
 import { BarDrawing } from "../bar/BarDrawing";
 import { newId } from "../command";
 import { useCommand } from "../useCommand";
-import { Field, FormError } from "../forms/Field";
+import { FormError, InputField } from "../forms/Field";
 import { Form } from "../forms/Form";
 import { StockAnswer } from "./StockAnswer";
 import { TechniqueAndStep } from "./TechniqueAndStep";
@@ -80,21 +80,15 @@ export function ImportForm({ techniques }: { techniques: Technique[] }) {
     setFile(chosen ? await readFile(chosen) : { kind: "none" });
   return (
     <>
-      <Field
+      <InputField
         label="File"
         hint="JSON in the open formats: a piece, at most 256 KB, or a pack of exercises."
         error={file.kind === "refused" ? file.message : undefined}
-      >
-        {(wiring) => (
-          <input
-            {...wiring}
-            type="file"
-            accept=".json,application/json"
-            className="field py-2"
-            onChange={(event) => void choose(event.target.files?.[0])}
-          />
-        )}
-      </Field>
+        type="file"
+        accept=".json,application/json"
+        className="py-2"
+        onChange={(event) => void choose(event.target.files?.[0])}
+      />
       {file.kind === "read" ? (
         <PieceImport key={file.text} {...file} techniques={techniques} />
       ) : null}
@@ -184,9 +178,11 @@ function PieceImport({ piece, text, techniques }: PieceImportProps) {
         <StockAnswer piece={piece} plan={plan} unit="mm" />
         <p className="quiet mt-2 text-15">{plan.characteristics.length} things to measure</p>
       </div>
-      <Field label="Name on the shelf" error={errors.name?.message}>
-        {(wiring) => <input {...wiring} {...form.register("name")} className="field" />}
-      </Field>
+      <InputField
+        label="Name on the shelf"
+        error={errors.name?.message}
+        {...form.register("name")}
+      />
       <div className="grid gap-x-4 sm:grid-cols-2">
         <TechniqueAndStep
           techniques={techniques}
@@ -194,26 +190,18 @@ function PieceImport({ piece, text, techniques }: PieceImportProps) {
           step={form.register("step")}
           errors={errors}
         />
-        <Field label="Heats" error={errors.heatBudget?.message}>
-          {(wiring) => (
-            <input
-              {...wiring}
-              {...form.register("heatBudget", { valueAsNumber: true })}
-              inputMode="numeric"
-              className="field"
-            />
-          )}
-        </Field>
-        <Field label="Minutes" error={errors.minuteBudget?.message}>
-          {(wiring) => (
-            <input
-              {...wiring}
-              {...form.register("minuteBudget", { valueAsNumber: true })}
-              inputMode="numeric"
-              className="field"
-            />
-          )}
-        </Field>
+        <InputField
+          label="Heats"
+          error={errors.heatBudget?.message}
+          {...form.register("heatBudget", { valueAsNumber: true })}
+          inputMode="numeric"
+        />
+        <InputField
+          label="Minutes"
+          error={errors.minuteBudget?.message}
+          {...form.register("minuteBudget", { valueAsNumber: true })}
+          inputMode="numeric"
+        />
       </div>
       <button type="submit" className="button button-main" disabled={isSubmitting}>
         {isSubmitting ? "Putting it on the shelf …" : "Put it on the shelf"}

@@ -11,7 +11,7 @@ import { printBothUnits } from "@/core/units/print";
 import { STEP_NAMES } from "@/core/trade/steps";
 import { STAFF } from "@/data/actor";
 import { listShelfPieces, type ShelfPiece } from "@/data/queries/shelf";
-import { Field } from "@/ui/forms/Field";
+import { InputField } from "@/ui/forms/Field";
 import { Link } from "@/ui/kit/Link";
 import { requireActor, recordsOf } from "../../../server";
 import { countOf } from "@/ui/words/count";
@@ -53,28 +53,20 @@ export default async function OffcutPage({
         action="/set/offcut"
         className="mt-4 grid items-start gap-x-4 sm:grid-cols-[1fr_1fr_auto]"
       >
-        <Field label="The offcut is" error={read?.errors.section}>
-          {(wiring) => (
-            <input
-              {...wiring}
-              name="section"
-              className="field"
-              defaultValue={asked.section}
-              placeholder={unit === "mm" ? "12 square" : "half-inch round"}
-            />
-          )}
-        </Field>
-        <Field label="and this long" error={read?.errors.length}>
-          {(wiring) => (
-            <input
-              {...wiring}
-              name="length"
-              className="field"
-              defaultValue={asked.length}
-              placeholder={unit === "mm" ? "260" : "10 1/4"}
-            />
-          )}
-        </Field>
+        <InputField
+          label="The offcut is"
+          error={read?.errors.section}
+          name="section"
+          defaultValue={asked.section}
+          placeholder={unit === "mm" ? "12 square" : "half-inch round"}
+        />
+        <InputField
+          label="and this long"
+          error={read?.errors.length}
+          name="length"
+          defaultValue={asked.length}
+          placeholder={unit === "mm" ? "260" : "10 1/4"}
+        />
         <button className="button button-main sm:mt-[26px]">See</button>
       </form>
       {read?.offcut ? <Answer pieces={pieces} offcut={read.offcut} unit={unit} /> : null}
