@@ -6,13 +6,22 @@ import { useForm, type FieldErrors, type UseFormRegisterReturn } from "react-hoo
 import { joinSchema, newPasswordSchema } from "@/core/records/account";
 import { post } from "../command";
 import { EmailField } from "./EmailField";
-import { Field, FormError } from "./Field";
+import { FormError, InputField } from "./Field";
 import { Form } from "./Form";
 import { enter, signInByPassword } from "./signIn";
 
-/** An invited person chooses an address and a password, and is signed in by them unless somebody is on this device. */
-export function JoinForm({ token, signsIn }: { token: string; signsIn: boolean }) {
+/** Enters by what was just chosen, unless somebody else is signed in on this device. */
+function useEntering(signsIn: boolean) {
   const router = useRouter();
+  return async (chosen: { email: string; password: string }) => {
+    const signedIn = signsIn ? await signInByPassword(chosen) : null;
+    return signedIn?.ok ? enter("/") : router.push("/sign-in");
+  };
+}
+
+/** An invited person chooses an address and a password. */
+export function JoinForm({ token, signsIn }: { token: string; signsIn: boolean }) {
+  const enterBy = useEntering(signsIn);
   const form = useForm({
     resolver: zodResolver(joinSchema),
     defaultValues: { token, email: "", password: "" },
@@ -20,11 +29,7 @@ export function JoinForm({ token, signsIn }: { token: string; signsIn: boolean }
   const { errors, isSubmitting } = form.formState;
   const submit = form.handleSubmit(async (input) => {
     const answer = await post("/api/join", input);
-    if (answer.ok) {
-      const { email, password } = input;
-      const signedIn = signsIn ? await signInByPassword({ email, password }) : null;
-      return signedIn?.ok ? enter("/") : router.push("/sign-in");
-    }
+    if (answer.ok) return enterBy({ email: input.email, password: input.password });
     form.setError("root", { message: answer.error.message });
   });
   return (
@@ -44,8 +49,16 @@ export function JoinForm({ token, signsIn }: { token: string; signsIn: boolean }
 }
 
 /** Somebody who has an account chooses a new password. */
-export function NewPasswordForm({ token }: { token: string }) {
-  const router = useRouter();
+export function NewPasswordForm({
+  token,
+  email,
+  signsIn,
+}: {
+  token: string;
+  email: string;
+  signsIn: boolean;
+}) {
+  const enterBy = useEntering(signsIn);
   const form = useForm({
     resolver: zodResolver(newPasswordSchema),
     defaultValues: { token, password: "" },
@@ -53,7 +66,7 @@ export function NewPasswordForm({ token }: { token: string }) {
   const { errors, isSubmitting } = form.formState;
   const submit = form.handleSubmit(async (input) => {
     const answer = await post("/api/join/password", input);
-    if (answer.ok) return router.push("/sign-in");
+    if (answer.ok) return enterBy({ email, password: input.password });
     form.setError("root", { message: answer.error.message });
   });
   return (
@@ -75,20 +88,13 @@ function PasswordField({
   errors: FieldErrors<{ password: string }>;
 }) {
   return (
-    <Field
+    <InputField
       label="Password"
       hint="At least 10 characters. Four or five words that don’t belong together do well."
       error={errors.password?.message}
-    >
-      {(wiring) => (
-        <input
-          {...wiring}
-          {...registered}
-          type="password"
-          autoComplete="new-password"
-          className="field"
-        />
-      )}
-    </Field>
+      {...registered}
+      type="password"
+      autoComplete="new-password"
+    />
   );
 }

@@ -15,6 +15,8 @@ export default async function JoinPage({ params }: { params: Promise<{ token: st
         <p>It has been used already, or is out of date. Ask your instructor for a new one.</p>
       </Notice>
     );
+  const onDevice = await currentActor();
+  const signsIn = onDevice === null || onDevice.personId === invited.personId;
   return (
     <main className="mx-auto w-full max-w-md px-5 py-12">
       <h1 className="border-t-[5px] border-ink pt-4 font-slab text-27 font-semibold">
@@ -27,9 +29,9 @@ export default async function JoinPage({ params }: { params: Promise<{ token: st
           : `You sign in as ${invited.email}. Choose a new password; everywhere else you are signed out.`}
       </p>
       {invited.email === null ? (
-        <JoinForm token={token} signsIn={(await currentActor()) === null} />
+        <JoinForm token={token} signsIn={signsIn} />
       ) : (
-        <NewPasswordForm token={token} />
+        <NewPasswordForm token={token} email={invited.email} signsIn={signsIn} />
       )}
     </main>
   );
