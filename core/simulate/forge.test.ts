@@ -1,6 +1,6 @@
 import { throughForge, type Policy, type World } from "./forge";
 
-const LEARNERS = 40;
+const LEARNERS = 120;
 const minutes = (policy: Policy, world: World, learners = LEARNERS) =>
   Array.from({ length: learners }, (_, seed) => throughForge(policy, world, seed).minutes).reduce(
     (sum, one) => sum + one,
@@ -8,15 +8,18 @@ const minutes = (policy: Policy, world: World, learners = LEARNERS) =>
   );
 
 test.each([
-  // Where techniques share nothing the list is hard to beat; where they share, and where something is known already, not.
-  [{ entry: "beginners", transfer: 0 }, 1.02],
-  [{ entry: "beginners", transfer: 0.9 }, 0.97],
-  [{ entry: "mixed", transfer: 0.5 }, 1],
-  [{ entry: "experienced", transfer: 0.5 }, 0.93],
-  [{ entry: "experienced", transfer: 0.9 }, 0.87],
+  // Where techniques share nothing the list is harder to beat than where they share, and where something is known already.
+  [{ entry: "beginners", transfer: 0 }, 0.94],
+  [{ entry: "beginners", transfer: 0.9 }, 0.89],
+  [{ entry: "mixed", transfer: 0.5 }, 0.88],
+  [{ entry: "experienced", transfer: 0.5 }, 0.8],
+  [{ entry: "experienced", transfer: 0.9 }, 0.77],
+  // Hands much less sure are at an exercise of step 3 most of the time, whatever is chosen.
+  [{ entry: "beginners", transfer: 0.5, scatter: 1.7 }, 1],
 ] as const)("%j: by our choice at most this share of the list's time: %d", (world, share) => {
-  const list = minutes("list", world);
-  expect(minutes("ranked", world) / list).toBeLessThanOrEqual(share);
+  const ours = minutes("ranked", world);
+  expect(ours / minutes("list", world)).toBeLessThanOrEqual(share);
+  expect(minutes("random", world)).toBeGreaterThan(ours);
 });
 
 test("the same seed is the same learner and luck; three in a row of ten take 900 minutes at least", () => {
@@ -29,16 +32,16 @@ test("the same seed is the same learner and luck; three in a row of ten take 900
 });
 
 test("choosing at random is no shorter where techniques share nothing, and those who know something take less", () => {
-  const none = { entry: "beginners", transfer: 0 } as const;
+  const none = { entry: "beginners", transfer: 0, scatter: 1.7 } as const;
   expect(minutes("random", none)).toBeGreaterThan(minutes("list", none));
   expect(minutes("list", { ...none, entry: "experienced" })).toBeLessThan(minutes("list", none));
 });
 
-test("where nothing is shared, who sees true chances takes least, and who goes for the hardest most", () => {
-  const world = { entry: "experienced", transfer: 0 } as const;
+test("of unsure hands, where nothing is shared, who sees true chances takes least, and who goes for the hardest most", () => {
+  const world = { entry: "experienced", transfer: 0, scatter: 1.7 } as const;
   const [likeliest, ours, list, hardest] = (
     ["likeliest", "ranked", "list", "hardest"] as const
-  ).map((policy) => minutes(policy, world, 120));
+  ).map((policy) => minutes(policy, world));
   expect(likeliest!).toBeLessThan(Math.min(ours!, list!));
   expect(hardest!).toBeGreaterThan(Math.max(ours!, list!));
 });

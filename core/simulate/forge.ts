@@ -4,6 +4,7 @@ import { missingBefore, type CourseNode } from "../climb/curriculum";
 import type { Standing as ClimbStanding } from "../climb/standing";
 import { seededRandom, type Random } from "../stats/random";
 import type { Step } from "../trade/steps";
+import { FIRST_SCATTER } from "./practiser";
 
 /** Ten techniques of a first term, in course order. */
 export const TEN_TECHNIQUES: readonly CourseNode[] = [
@@ -36,19 +37,22 @@ type Component = (typeof COMPONENTS)[number];
 export const ENTRIES = ["beginners", "mixed", "experienced"] as const;
 export type Entry = (typeof ENTRIES)[number];
 
-/** A made-up shop: how much of what is learnt of one technique is learnt for all. */
+/** A made-up shop. */
 export interface World {
+  /** How much of what is learnt of one technique is learnt for all. */
   transfer: number;
   entry: Entry;
+  /** How many times as much as elsewhere they scatter at first; 1 where it isn't said. */
+  scatter?: number;
 }
 
 /** The last two know how good the learner truly is: what the best and the worst of choosing come to. */
 export const POLICIES = ["list", "ranked", "random", "easiest", "likeliest", "hardest"] as const;
 export type Policy = (typeof POLICIES)[number];
 
-/** Sizes and minutes of the exercises of a step, and what its sizes allow against True. */
+/** Sizes and minutes of the exercises of a step, and what its sizes allow against True: IT18 against IT17. */
 const STEPS = {
-  1: { sizes: 3, minutes: 15, allows: 2.56 },
+  1: { sizes: 3, minutes: 15, allows: 1.6 },
   2: { sizes: 4, minutes: 22, allows: 1.6 },
   3: { sizes: 5, minutes: 30, allows: 1 },
 } as const;
@@ -112,7 +116,7 @@ class Learner {
   ) {
     const between = (low: number, high: number) => low + (high - low) * random.next();
     this.weak = random.pick(COMPONENTS);
-    this.first = between(0.85, 1.35);
+    this.first = (world.scatter ?? 1) * between(FIRST_SCATTER.min, FIRST_SCATTER.max);
     this.rate = between(0.3, 0.5);
     this.halfLifeDays = between(90, 300);
     const had = { beginners: 0, mixed: random.next() < 0.5 ? 0 : 60, experienced: 120 }[

@@ -13,6 +13,15 @@ export const PRACTISER_KINDS = [
 export type PractiserKind = (typeof PRACTISER_KINDS)[number];
 
 const SIZES = 5;
+/** A size scatters by this much of a piece's spread. */
+const OF_SPREAD = 0.62;
+const FIRST_SPREAD = { min: 0.6, max: 1.5 };
+
+/** By how much a size of a made-up learner's first piece scatters, as a share of the tolerance: the same in every simulation here. */
+export const FIRST_SCATTER = {
+  min: OF_SPREAD * FIRST_SPREAD.min,
+  max: OF_SPREAD * FIRST_SPREAD.max,
+};
 
 /**
  * A learner whose truth is known: each size's error is normal, its spread goes with practice by their kind,
@@ -22,7 +31,7 @@ const SIZES = 5;
  */
 export function practiser(kind: PractiserKind, random: Random): () => number {
   const between = (low: number, high: number) => low + (high - low) * random.next();
-  const first = between(0.6, 1.5);
+  const first = between(FIRST_SPREAD.min, FIRST_SPREAD.max);
   const rate = between(0.1, 0.5);
   const settles = between(0.3, 0.7);
   const jumpsAt = Math.floor(between(8, 30));
@@ -50,7 +59,7 @@ export function practiser(kind: PractiserKind, random: Random): () => number {
     const spread = spreadAt(made);
     let worst = 0;
     for (let size = 0; size < SIZES; size += 1)
-      worst = Math.max(worst, Math.abs(0.62 * spread * random.normal()));
+      worst = Math.max(worst, Math.abs(OF_SPREAD * spread * random.normal()));
     return random.next() < slips ? Math.max(worst, between(1.05, 2)) : worst;
   };
 }

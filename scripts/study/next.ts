@@ -12,14 +12,18 @@ export interface NextStudy {
   shares: Record<Exclude<Policy, "list">, { share: number; within: number }>;
 }
 
-/** How long made-up learners take to ten times True by each way to choose, against the list. */
-export function studyNext(learners: number): NextStudy[] {
+/**
+ * How long made-up learners take to ten times True by each way to choose, against the list.
+ *
+ * @param scatter how many times as much as in the other simulations their sizes scatter at first
+ */
+export function studyNext(learners: number, scatter = 1): NextStudy[] {
   return ENTRIES.flatMap((entry) =>
     TRANSFERS.map((transfer) => {
       const minutes = (policy: Policy) =>
         Array.from(
           { length: learners },
-          (_, seed) => throughForge(policy, { entry, transfer }, seed).minutes,
+          (_, seed) => throughForge(policy, { entry, transfer, scatter }, seed).minutes,
         );
       const list = minutes("list");
       const listMinutes = describe(list).mean;
@@ -37,20 +41,27 @@ export function studyNext(learners: number): NextStudy[] {
   );
 }
 
-const LEARNERS = 200;
+const LEARNERS = 400;
+/** As in the other simulations, and hands much less sure. */
+const SCATTERS = [1, 1.7];
 
 /** Prints it as a table. */
 export function printNext(): void {
   console.log(`minutes at the fire to ten times True, ${LEARNERS} made-up learners a world`);
-  for (const { entry, transfer, listMinutes, shares } of studyNext(LEARNERS)) {
-    const said = Object.entries(shares).map(
-      ([policy, { share, within }]) => `${policy} ${share.toFixed(2)} ± ${within.toFixed(2)}`,
-    );
-    console.log(
-      `  ${entry.padEnd(12)} sharing ${transfer}: list ${listMinutes.toFixed(0)} min, ${said.join(", ")}`,
-    );
-    const all = Object.values(shares).map(({ share }) => share);
-    const [best, worst] = [Math.min(1, ...all), Math.max(1, ...all)];
-    console.log(`    best found ${best.toFixed(2)}, worst found ${worst.toFixed(2)}`);
+  for (const scatter of SCATTERS) {
+    console.log(`sizes scatter ${scatter} times as much at first as elsewhere`);
+    for (const of of studyNext(LEARNERS, scatter)) printWorld(of);
   }
+}
+
+function printWorld({ entry, transfer, listMinutes, shares }: NextStudy): void {
+  const said = Object.entries(shares).map(
+    ([policy, { share, within }]) => `${policy} ${share.toFixed(2)} ± ${within.toFixed(2)}`,
+  );
+  console.log(
+    `  ${entry.padEnd(12)} sharing ${transfer}: list ${listMinutes.toFixed(0)} min, ${said.join(", ")}`,
+  );
+  const all = Object.values(shares).map(({ share }) => share);
+  const [best, worst] = [Math.min(1, ...all), Math.max(1, ...all)];
+  console.log(`    best found ${best.toFixed(2)}, worst found ${worst.toFixed(2)}`);
 }
