@@ -215,7 +215,7 @@ await main(async () => {
         0,
       ),
       "the same, from the picture to its readings": said(pages.byPicture.seconds, "s"),
-      "reading saved and judged, against bare INSERT + SELECT": atMost(
+      "reading saved, against bare INSERT + SELECT": atMost(
         reading.oursMs / reading.bareMs,
         "times",
         3,
