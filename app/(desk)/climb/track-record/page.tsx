@@ -1,4 +1,5 @@
 import type { Metadata } from "next";
+import { MAX_CHANCE } from "@/core/inspection/enough";
 import { STAFF } from "@/data/actor";
 import { findTrackRecords, type TrackRecords } from "@/data/queries/trackRecord";
 import { ClimbTabs } from "@/ui/climb/ClimbTabs";
@@ -64,7 +65,7 @@ const CLAIMS: readonly Claim[] = [
     what: "What to make next",
     said: "The exercise with the most reasons; easier ones are left out for who is past them.",
     checked:
-      "On made-up learners it takes 81 to 97 hundredths of the time the list takes to ten times True: least where much is known already and techniques share it, most where they share nothing. The best way found, which sees how good they truly are, takes 81 to 96.",
+      "On made-up learners it takes 75 to 92 hundredths of the time the list takes to ten times True: least where much is known already and techniques share it, most where they share nothing. With hands much less sure it takes 84 to 95. The best ways found, which see how good they truly are, take 72 to 92.",
     own: ({ choices }) => choicesInWords(choices),
   },
   {
@@ -74,9 +75,9 @@ const CLAIMS: readonly Claim[] = [
   },
   {
     what: "Enough measured",
-    said: "An inspection may end where what isn’t read changes its verdict one time in a hundred or less; how often is said.",
+    said: `An inspection may end where what isn’t read changes its verdict one time in ${1 / MAX_CHANCE} or less; how often is said.`,
     checked:
-      "On made-up pieces with slips on three sizes in a hundred the verdict is that of all readings in 99 of a hundred, and at least 97 in a hundred of the pieces that all readings would not keep are found; nine tenths is read then. Without slips two thirds is.",
+      "On made-up pieces with slips on three sizes in a hundred the verdict is that of all readings in 99 of a hundred, and at least 97 in a hundred of the pieces that all readings would not keep are found; nine tenths is read then. With slips on one in a hundred up to a fifth of those pieces is kept. Without slips a third to a half is read.",
     own: ({ early }) =>
       early ? earlyEndsInWords(early) : "This school measures everything, at every inspection.",
   },
