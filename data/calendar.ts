@@ -23,6 +23,16 @@ export const classStopsMs = (
 ): number => Math.min(classEndsMs(one, timeZone), one.closedAt?.getTime() ?? Infinity);
 
 /**
+ * Whether a class's minutes are over at a moment.
+ *
+ * @param now ms since 1970
+ */
+export const isOver = (
+  one: ClassTime & { closedAt: Date | null },
+  { timeZone, now }: { timeZone: string; now: number },
+): boolean => classStopsMs(one, timeZone) <= now;
+
+/**
  * The same class once a week.
  *
  * @param day of the first

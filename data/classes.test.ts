@@ -1,7 +1,13 @@
 import type { Pool } from "pg";
-import { classBeginsMs, classEndsMs, dayOf, weeklyFrom } from "./calendar";
+import { classBeginsMs, classEndsMs, dayOf, isOver, weeklyFrom } from "./calendar";
 import type { Database } from "./database";
-import { listClasses, planClass, type SchoolClass } from "./queries/classes";
+import {
+  listClasses,
+  listClassesToCome,
+  listOverClasses,
+  planClass,
+  type SchoolClass,
+} from "./queries/classes";
 import {
   act,
   actOk,
@@ -87,6 +93,20 @@ test("a learner sees their own cohort's classes only", async () => {
   expect(new Set(own.map((one) => one.cohortId))).toEqual(new Set([cohortId]));
 });
 
+test("a class is to come until its minutes are over, past midnight too; then it is over", async () => {
+  const { instructor } = school;
+  const late = plan("2030-03-05", 1, { begins: "22:00", minutes: 180 });
+  await actOk(database, instructor, "plan-classes", late);
+  const ends = Date.UTC(2030, 2, 6, 1);
+  const at = async (now: number) => {
+    const toCome = await listClassesToCome(database, instructor, now);
+    const over = await listOverClasses(database, instructor, { now, limit: 1 });
+    return [toCome[0]?.id, over[0]?.id].map((id) => id === late.classIds[0]);
+  };
+  expect(await at(ends - 1)).toEqual([true, false]);
+  expect(await at(ends)).toEqual([false, true]);
+});
+
 describe("what a class makes", () => {
   const someClass = async (): Promise<SchoolClass> =>
     (await listClasses(database, school.instructor, FAR))[0]!;
@@ -164,6 +184,18 @@ test("the day of a moment is the school's", () => {
   const ms = Date.UTC(2026, 11, 2, 1);
   expect(dayOf(ms, "UTC")).toBe("2026-12-02");
   expect(dayOf(ms, "America/Halifax")).toBe("2026-12-01");
+});
+
+test.each([
+  [-1, null, false],
+  [0, null, true],
+  [-60_000, -59_999, false],
+  [-60_000, -60_000, true],
+])("%d ms from its end, closed %j ms from it: over %s", (nowMs, closedMs, expected) => {
+  const ends = Date.UTC(2026, 11, 1, 21);
+  const closedAt = closedMs === null ? null : new Date(ends + closedMs);
+  const one = { day: "2026-12-01", begins: "18:30", minutes: 150, closedAt };
+  expect(isOver(one, { timeZone: "UTC", now: ends + nowMs })).toBe(expected);
 });
 
 test("a class over midnight, and over the clock's change, lasts as many minutes as it says", () => {

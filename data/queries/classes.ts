@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, lt } from "drizzle-orm";
+import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, lte } from "drizzle-orm";
 import { classNeeds, type ClassNeeds, type ClassTime } from "@/core/climb/classes";
 import type { NextReason } from "@/core/climb/choose";
 import { cohortRow } from "@/core/climb/cohort";
@@ -6,7 +6,7 @@ import { goingStale } from "@/core/climb/summary";
 import type { Step } from "@/core/trade/steps";
 import type { Outcome } from "@/core/verdict/outcomes";
 import { isStaff, type Actor } from "../actor";
-import { classBeginsMs } from "../calendar";
+import { classBeginsMs, dayOf, isOver } from "../calendar";
 import type { Queryable } from "../database";
 import { notFound } from "../notFound";
 import { pieceOf } from "../records";
@@ -23,6 +23,7 @@ export interface SchoolClass extends ClassTime {
   hearths: number;
   /** When it was before it was last moved. */
   movedFrom: string | null;
+  closedAt: Date | null;
 }
 
 /** Classes of the actor's school that weren't called off. */
@@ -75,6 +76,7 @@ export function listClasses(
       minutes: classDay.minutes,
       hearths: classDay.hearths,
       movedFrom: classDay.movedFrom,
+      closedAt: classDay.closedAt,
     })
     .from(classDay)
     .innerJoin(cohort, eq(cohort.id, classDay.cohortId))
@@ -88,29 +90,53 @@ export function listClasses(
     .orderBy(asc(classDay.day), asc(classDay.begins), asc(cohort.letter));
 }
 
+const DAY_MS = 86_400_000;
+
+/** The same that aren't over at a moment, ms since 1970: the one that is on now first. */
+export async function listClassesToCome(
+  database: Queryable,
+  actor: Actor,
+  now: number,
+): Promise<SchoolClass[]> {
+  const { timeZone } = actor;
+  // One that began yesterday may run past midnight.
+  const found = await listClasses(database, actor, dayOf(now - DAY_MS, timeZone));
+  return found.filter((one) => !isOver(one, { timeZone, now }));
+}
+
 export interface OverClass extends Pick<ClassTime, "day" | "begins"> {
   id: string;
   cohort: string;
   isClosed: boolean;
 }
 
-/** Classes before a day that weren't called off, the latest first. Staff only. */
+/** At most so many classes are on or to come on the day they are asked for. */
+const MAX_OF_TODAY = 50;
+
+/** Classes over at a moment, ms since 1970, that weren't called off, the latest first. Staff only. */
 export async function listOverClasses(
   database: Queryable,
   actor: Actor,
-  { before, limit }: { before: string; limit: number },
+  { now, limit }: { now: number; limit: number },
 ): Promise<OverClass[]> {
+  const { timeZone } = actor;
   const found = await database
     .select({
       ...{ id: classDay.id, cohort: cohort.name, day: classDay.day, begins: classDay.begins },
-      closedAt: classDay.closedAt,
+      ...{ minutes: classDay.minutes, closedAt: classDay.closedAt },
     })
     .from(classDay)
     .innerJoin(cohort, eq(cohort.id, classDay.cohortId))
-    .where(and(heldClasses(actor), lt(classDay.day, before)))
+    .where(and(heldClasses(actor), lte(classDay.day, dayOf(now, timeZone))))
     .orderBy(desc(classDay.day), desc(classDay.begins))
-    .limit(limit);
-  return found.map(({ closedAt, ...one }) => ({ ...one, isClosed: closedAt !== null }));
+    .limit(limit + MAX_OF_TODAY);
+  return found
+    .filter((one) => isOver(one, { timeZone, now }))
+    .slice(0, limit)
+    .map(({ id, cohort, day, begins, closedAt }) => ({
+      ...{ id, cohort, day, begins },
+      isClosed: closedAt !== null,
+    }));
 }
 
 /** What one learner could make at a class, and why. */

@@ -92,7 +92,7 @@ async function makeLargeClass(pool: Pool, { schoolId, personId }: Actor): Promis
        (select id from person where school_id = $2 and tag_code like 'Z%' order by tag_code limit ${CLASS_OF})`,
     [of.cohortId, schoolId],
   );
-  return { ...of, ...time, hearths: 12, movedFrom: null };
+  return { ...of, ...time, hearths: 12, movedFrom: null, closedAt: null };
 }
 
 /** Copies signed pieces, readings and verdicts of the demonstration over all learners, until there are so many. */

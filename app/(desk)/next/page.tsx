@@ -5,7 +5,7 @@ import { STEP_NAMES } from "@/core/trade/steps";
 import type { LengthUnit } from "@/core/units/length";
 import { isStaff } from "@/data/actor";
 import { findLastVerdict, type LastVerdict } from "@/data/queries/climb";
-import { listCalledOff, listClasses } from "@/data/queries/classes";
+import { listCalledOff, listClassesToCome } from "@/data/queries/classes";
 import { findOwnFloor } from "@/data/queries/floor";
 import { findExercise } from "@/data/queries/exercises";
 import { findLearnerOverview, type LearnerOverview } from "@/data/queries/learner";
@@ -39,7 +39,7 @@ export default async function NextPage() {
     : null;
   const last = await findLastVerdict(database, actor, actor.personId);
   const [[nextClass], calledOff, ownFloor] = await Promise.all([
-    listClasses(database, actor, today(actor)),
+    listClassesToCome(database, actor, now),
     listCalledOff(database, actor, today(actor)),
     findOwnFloor(database, actor, now),
   ]);

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { isInstructor, STAFF } from "@/data/actor";
-import { listClasses, listOverClasses } from "@/data/queries/classes";
+import { listClassesToCome, listOverClasses } from "@/data/queries/classes";
 import { findShop, listStockSections } from "@/data/queries/next";
 import { listCohorts } from "@/data/queries/people";
 import { ClassList } from "@/ui/prepare/ClassList";
@@ -9,7 +9,7 @@ import { ShopForm } from "@/ui/prepare/ShopForm";
 import { Link } from "@/ui/kit/Link";
 import { classInWords, eveningInWords } from "@/ui/words/classes";
 import { dayInWords } from "@/ui/words/when";
-import { requireActor, recordsOf, today } from "../../server";
+import { requireActor, recordsOf, requestTime, today } from "../../server";
 
 export const metadata: Metadata = { title: "Prepare" };
 
@@ -19,12 +19,13 @@ const OVER = 6;
 export default async function PreparePage() {
   const actor = await requireActor(STAFF);
   const database = recordsOf(actor);
+  const now = requestTime();
   const [cohorts, shop, sections, classes, over] = await Promise.all([
     listCohorts(database, actor),
     findShop(database, actor),
     listStockSections(database, actor),
-    listClasses(database, actor, today(actor)),
-    listOverClasses(database, actor, { before: today(actor), limit: OVER }),
+    listClassesToCome(database, actor, now),
+    listOverClasses(database, actor, { now, limit: OVER }),
   ]);
   const manages = isInstructor(actor);
   const [next] = classes;
@@ -35,7 +36,8 @@ export default async function PreparePage() {
           <section aria-label="Next" className="mb-8 border-t-[3px] border-ink bg-sheet p-4">
             <h1 className="font-slab text-27 font-semibold">{eveningInWords(next)}</h1>
             <p className="quiet text-17">
-              {dayInWords(next.day)}, {next.begins}, {next.cohort}
+              {dayInWords(next.day)}, {next.begins}
+              {next.cohort === eveningInWords(next) ? null : `, ${next.cohort}`}
             </p>
             <p className="mt-3 flex flex-wrap gap-3">
               <Link href={`/prepare/${next.id}`} className="button button-main">

@@ -7,7 +7,7 @@ import type { LengthUnit } from "@/core/units/length";
 import { printBothUnits } from "@/core/units/print";
 import { isInstructor, STAFF } from "@/data/actor";
 import {
-  listClasses,
+  listClassesToCome,
   planClass,
   type ClassLearner,
   type SchoolClass,
@@ -20,7 +20,7 @@ import { PrintButton } from "@/ui/kit/PrintButton";
 import { MiniStair } from "@/ui/stair/MiniStair";
 import { classInWords, hoursInWords } from "@/ui/words/classes";
 import { nextReasonInWords } from "@/ui/words/climb";
-import { requireActor, recordsOf, today } from "../../../server";
+import { requireActor, recordsOf, requestTime } from "../../../server";
 
 export const metadata: Metadata = { title: "The next class" };
 
@@ -37,7 +37,7 @@ export default async function ClassPage({
   const actor = await requireActor(STAFF);
   const database = recordsOf(actor);
   const asked = querySchema.parse(await searchParams).class;
-  const classes = await listClasses(database, actor, today(actor));
+  const classes = await listClassesToCome(database, actor, requestTime());
   const chosen = classes.find(({ id }) => id === asked) ?? classes[0];
   if (!chosen)
     return (
