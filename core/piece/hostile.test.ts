@@ -3,7 +3,8 @@ import { SHELF_EXERCISES } from "@/data/demo/exercises";
 import { contentOfPiece, reckonExercise } from "../exercise/exercise";
 import { Refusal } from "../problem/problem";
 import { anyPiece, pieceOf } from "../testing/pieces";
-import { MAX_PIECE_BYTES, PIECE_FORMAT, readPiece, readPieceFile } from "./piece";
+import { PIECE_FORMAT, readPiece } from "./piece";
+import { MAX_PIECE_BYTES, readPieceFile } from "./pieceFile";
 import { planPiece } from "./plan";
 
 /** No single file may hold the reader or the planner longer than this, ms of the processor. */

@@ -3,14 +3,8 @@ import fc from "fast-check";
 import * as z from "zod";
 import { sectionAreaMm2, type Section } from "../section/section";
 import { forgedOutline, tellingElevation, tellingSections } from "./outline";
-import {
-  MAX_PIECE_BYTES,
-  PIECE_FORMAT,
-  pieceSchema,
-  readPiece,
-  readPieceFile,
-  type Piece,
-} from "./piece";
+import { PIECE_FORMAT, pieceSchema, readPiece, type Piece } from "./piece";
+import { MAX_PIECE_BYTES, readPieceFile } from "./pieceFile";
 import { planPiece } from "./plan";
 import { keepsSection, stretchVolumeMm3 } from "../bar/stretch";
 

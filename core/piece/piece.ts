@@ -9,7 +9,6 @@ import {
 import { featureSchema, type Feature } from "../feature/registry";
 import { complain, problemIssue } from "../problem/complain";
 import type { InputProblem, Result } from "../problem/problem";
-import { readStrictJson } from "../problem/strictJson";
 import { wordsForProblem } from "../problem/words";
 import { isSameSection } from "../bar/stretch";
 import { sectionSchema } from "../section/schema";
@@ -21,8 +20,6 @@ export type { Feature, Join, Stretch };
 
 /** The format this version reads and writes. */
 export const PIECE_FORMAT = "bell-step.piece/1";
-/** The largest piece file read, bytes. */
-export const MAX_PIECE_BYTES = 256 * 1024;
 
 /** Where a part can lie on another bar. */
 export const PART_SIDES = ["top", "bottom", "front", "back", "through", "within"] as const;
@@ -279,15 +276,9 @@ function checkJoins(
 }
 
 /**
- * Reads a piece file's text. Refuses what is too large, not JSON, of another
- * version or wrong anywhere, with the place and what is accepted.
+ * Reads a piece already parsed from JSON. Refuses what is of another version or wrong anywhere, with the place
+ * and what is accepted.
  */
-export function readPieceFile(text: string): Result<Piece> {
-  const json = readStrictJson(text, MAX_PIECE_BYTES);
-  return json.ok ? readPiece(json.value) : json;
-}
-
-/** Reads a piece already parsed from JSON; see {@link readPieceFile}. */
 export function readPiece(json: unknown): Result<Piece> {
   const current = migratePiece(json);
   const format = (current as { format?: unknown } | null)?.format;

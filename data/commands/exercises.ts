@@ -7,7 +7,7 @@ import {
   type ReckonedExercise,
 } from "@/core/exercise/exercise";
 import { readPack } from "@/core/exercise/pack";
-import { readPieceFile } from "@/core/piece/piece";
+import { readPieceFile } from "@/core/piece/pieceFile";
 
 import { Refusal, refuse, type Complaint } from "@/core/problem/problem";
 import { printSection } from "@/core/section/spoken";

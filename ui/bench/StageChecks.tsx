@@ -1,7 +1,11 @@
-import { memo } from "react";
+import dynamic from "next/dynamic";
+import { memo, useState } from "react";
 import type { BenchPiece, StageReading } from "@/core/records/bench";
 import type { LengthUnit } from "@/core/units/length";
-import { StageCheck } from "./StageCheck";
+
+const StageCheck = dynamic(() => import("./StageCheck").then(({ StageCheck: loaded }) => loaded), {
+  ssr: false,
+});
 
 interface StageChecksProps {
   stages: BenchPiece["stages"];
@@ -22,16 +26,17 @@ export const StageChecks = memo(function StageChecks({
   onCheck,
   ...rest
 }: StageChecksProps) {
+  const [isOpen, setOpen] = useState(false);
   if (stages.length === 0) return null;
   const good = checks.filter(({ holds }) => holds).length;
   return (
-    <details className="mt-2 text-15">
+    <details className="mt-2 text-15" onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
       <summary className="link min-h-11 content-center text-ink-2">
         At the anvil: {good} of {stages.length} stages checked
         {checks.length > good ? `, ${checks.length - good} not right` : ""}
       </summary>
       <ol aria-label="At the anvil" className="border-x border-b border-t border-rule bg-sheet">
-        {stages.map((stage, index) => {
+        {(isOpen ? stages : []).map((stage, index) => {
           const checked = checks.find((one) => one.stage === index);
           return (
             <StageCheck
