@@ -147,6 +147,11 @@ test("stages are checked at the anvil, and a defect says at which it arose", asy
   await expect(cut.getByRole("button", { name: /: good$/ })).toBeDisabled();
   await length.fill("100");
   await expect(cut).toContainText(/under$/);
+  // Folded away and unfolded, nothing that was typed is lost.
+  await page.getByText(/^At the anvil: 0 of/).click();
+  await expect(length).toBeHidden();
+  await page.getByText(/^At the anvil: 0 of/).click();
+  await expect(length).toHaveValue("100");
   await cut.getByRole("button", { name: /: good$/ }).click();
   await expect(page.getByText(/^At the anvil: 1 of/)).toBeVisible();
   await expect(cut).toContainText("100.0, 100.2 under");

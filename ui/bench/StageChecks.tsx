@@ -26,17 +26,18 @@ export const StageChecks = memo(function StageChecks({
   onCheck,
   ...rest
 }: StageChecksProps) {
-  const [isOpen, setOpen] = useState(false);
+  // Stays once it was opened: closing it loses nothing that was typed.
+  const [wasOpened, setOpened] = useState(false);
   if (stages.length === 0) return null;
   const good = checks.filter(({ holds }) => holds).length;
   return (
-    <details className="mt-2 text-15" onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
+    <details className="mt-2 text-15" onToggle={() => setOpened(true)}>
       <summary className="link min-h-11 content-center text-ink-2">
         At the anvil: {good} of {stages.length} stages checked
         {checks.length > good ? `, ${checks.length - good} not right` : ""}
       </summary>
       <ol aria-label="At the anvil" className="border-x border-b border-t border-rule bg-sheet">
-        {(isOpen ? stages : []).map((stage, index) => {
+        {(wasOpened ? stages : []).map((stage, index) => {
           const checked = checks.find((one) => one.stage === index);
           return (
             <StageCheck
