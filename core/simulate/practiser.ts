@@ -13,14 +13,14 @@ export const PRACTISER_KINDS = [
 export type PractiserKind = (typeof PRACTISER_KINDS)[number];
 
 const SIZES = 5;
-/** A size scatters by this much of a piece's spread. */
-const OF_SPREAD = 0.62;
+/** A size scatters by this share of a piece's spread. */
+const SIZE_SHARE = 0.62;
 const FIRST_SPREAD = { min: 0.6, max: 1.5 };
 
 /** By how much a size of a made-up learner's first piece scatters, as a share of the tolerance: the same in every simulation here. */
 export const FIRST_SCATTER = {
-  min: OF_SPREAD * FIRST_SPREAD.min,
-  max: OF_SPREAD * FIRST_SPREAD.max,
+  min: SIZE_SHARE * FIRST_SPREAD.min,
+  max: SIZE_SHARE * FIRST_SPREAD.max,
 };
 
 /**
@@ -59,7 +59,7 @@ export function practiser(kind: PractiserKind, random: Random): () => number {
     const spread = spreadAt(made);
     let worst = 0;
     for (let size = 0; size < SIZES; size += 1)
-      worst = Math.max(worst, Math.abs(OF_SPREAD * spread * random.normal()));
+      worst = Math.max(worst, Math.abs(SIZE_SHARE * spread * random.normal()));
     return random.next() < slips ? Math.max(worst, between(1.05, 2)) : worst;
   };
 }

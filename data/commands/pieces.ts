@@ -82,9 +82,28 @@ export async function addPiece(
   return tag;
 }
 
-/** What is asked of a piece of the actor's school whenever something is recorded on it; for a learner only of one of their own. */
-const openPieceQuery = (tx: Transaction, actor: Actor, pieceId: string) =>
-  tx
+/** A query is kept ready by the server under its name, which differs where a learner asks. */
+const named = (name: string, actor: Actor) => (isStaff(actor) ? name : `${name}_of_own`);
+
+/**
+ * A piece of the actor's school that may still be recorded on, held against being signed
+ * meanwhile; for a learner one of their own, which they check themselves.
+ */
+export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) {
+  // Held first, looked at afterwards: a query that waits for the lock sees what was there before it waited.
+  await tx
+    .select({ id: piece.id })
+    .from(piece)
+    .where(and(eq(piece.id, pieceId), eq(piece.schoolId, actor.schoolId)))
+    .for("key share")
+    .prepare("hold_piece")
+    .execute();
+  return heldPiece(tx, actor, pieceId);
+}
+
+/** The same where it is held already, as it is by whatever was just recorded on it: that refers to it. */
+async function heldPiece(tx: Transaction, actor: Actor, pieceId: string) {
+  const [row] = await tx
     .select({
       id: piece.id,
       schoolId: piece.schoolId,
@@ -118,30 +137,7 @@ const openPieceQuery = (tx: Transaction, actor: Actor, pieceId: string) =>
         eq(piece.schoolId, actor.schoolId),
         isStaff(actor) ? undefined : eq(piece.learnerId, actor.personId),
       ),
-    );
-
-/** A query is kept ready by the server under its name, which differs where a learner asks. */
-const named = (name: string, actor: Actor) => (isStaff(actor) ? name : `${name}_of_own`);
-
-/**
- * A piece of the actor's school that may still be recorded on, held against being signed
- * meanwhile; for a learner one of their own, which they check themselves.
- */
-export async function openPiece(tx: Transaction, actor: Actor, pieceId: string) {
-  // Held first, looked at afterwards: a query that waits for the lock sees what was there before it waited.
-  await tx
-    .select({ id: piece.id })
-    .from(piece)
-    .where(and(eq(piece.id, pieceId), eq(piece.schoolId, actor.schoolId)))
-    .for("key share")
-    .prepare("hold_piece")
-    .execute();
-  return heldPiece(tx, actor, pieceId);
-}
-
-/** The same where it is held already, as it is by whatever was just recorded on it: that refers to it. */
-async function heldPiece(tx: Transaction, actor: Actor, pieceId: string) {
-  const [row] = await openPieceQuery(tx, actor, pieceId)
+    )
     .prepare(named("open_piece", actor))
     .execute();
   if (!row) notFound("piece");

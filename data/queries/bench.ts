@@ -86,7 +86,7 @@ export async function currentRecords(
   of: { schoolId: string; pieceId: string },
   selfCheck = false,
 ): Promise<CurrentRecords> {
-  // Asked with everything that is recorded: kept ready by the server under its name.
+  // Asked at every bench and with every signature: kept ready by the server under its name.
   const [records] = await database
     .select(recordFields(of, selfCheck))
     .from(school)

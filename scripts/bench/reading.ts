@@ -12,7 +12,7 @@ import { buildDemoSchool } from "@/data/demo/school";
 import { migrateDatabase } from "@/data/migrate";
 import { reading } from "@/data/schema";
 
-/** Saving one reading and returning the verdict, against a bare INSERT and SELECT of the same rows. Prints JSON. */
+/** Saving one reading, against a bare INSERT and SELECT of the same rows. Prints JSON. */
 const ROUNDS = 400;
 
 const { database, pool } = openDatabase(process.env.DATABASE_URL!, 1);
