@@ -20,7 +20,7 @@ import {
   listLearnerPieces,
   listStandings,
 } from "./queries/climb";
-import { listClasses } from "./queries/classes";
+import { listClasses, listClassesToCome, listOverClasses } from "./queries/classes";
 import { findCourse } from "./queries/course";
 import { listItems } from "./queries/items";
 import { listCandidates } from "./queries/next";
@@ -577,6 +577,12 @@ describe("queries", () => {
       ["exercises as tests", (actor) => listItems(database, actor), "nothing"],
       ["what could be next", (actor) => listCandidates(database, actor), "all"],
       ["classes", (actor) => listClasses(database, actor, "2026-01-01"), "all"],
+      ["classes to come", (actor) => listClassesToCome(database, actor, Date.UTC(2026, 0)), "all"],
+      [
+        "classes over",
+        (actor) => listOverClasses(database, actor, { now: Date.UTC(2100, 0), limit: 9 }),
+        "all",
+      ],
       ["course", async (actor) => [(await findCourse(database, actor)) ?? []].flat(), "nothing"],
     ];
     const text = (items: unknown[]) => JSON.stringify(items);
