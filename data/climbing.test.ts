@@ -17,6 +17,7 @@ import { listEvidence, listStandings } from "./queries/climb";
 import { findCourse, findStandingUpdate, previewCourse } from "./queries/course";
 import { listDefectCounts, listItems } from "./queries/items";
 import { findLearnerOverview } from "./queries/learner";
+import { listCandidates } from "./queries/next";
 import { findRecord, listResults } from "./queries/record";
 import { findTrackRecords } from "./queries/trackRecord";
 import { findRun, listPieceErrors } from "./queries/runs";
@@ -117,6 +118,29 @@ describe("standings", () => {
 
 describe("the course", () => {
   const course = async () => (await findCourse(database, school.instructor))!;
+
+  test("an exercise proves its own step, and what a course says of it holds instead", async () => {
+    const { course: as, exercises } = await course();
+    expect(as.rules.ownStepOnly).toBe(true);
+    const candidates = await listCandidates(database, school.instructor);
+    expect(new Set(candidates.map(({ provesTo }) => provesTo))).toEqual(new Set([1, 2, 3, 4, 5]));
+    for (const { id, step } of exercises)
+      expect(candidates.find(({ exerciseId }) => exerciseId === id)!.provesTo).toBe(
+        as.countsTo[id] ?? step,
+      );
+    // Were easier exercises to prove more, somebody would have earned more by what is signed.
+    const easier = await previewCourse(
+      database,
+      school.instructor,
+      { ...as, rules: { ...as.rules, ownStepOnly: false } },
+      NOW,
+    );
+    expect(easier.filter(({ before, after }) => after > before)).not.toEqual([]);
+    expect(easier.filter(({ before, after }) => after < before)).toEqual([]);
+    const stricter = await previewCourse(database, school.instructor, { ...as, countsTo: {} }, NOW);
+    expect(stricter).not.toEqual([]);
+    expect(stricter.filter(({ before, after }) => after !== before)).toEqual([]);
+  });
 
   test("what a looser rule would do is shown before, done on publishing, and nothing earned is lost", async () => {
     const { course: as, base } = await course();

@@ -84,7 +84,7 @@ beforeAll(async () => {
   // One row at least in every table that is only added to.
   const given = {
     ...inputs(),
-    "publish-course": { revisionId: newId(), base: 0, course: courseOf(ours.rows) },
+    "publish-course": { revisionId: newId(), base: 1, course: courseOf(ours.rows) },
   };
   const link = { linkId: calendarLinkId };
   await actOk(database, ours.instructor, "make-calendar-link", link);
@@ -277,7 +277,7 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
       pieceFile: JSON.stringify(piece),
     },
     "set-first-unit": { firstUnit: "in" },
-    "publish-course": { revisionId: newId(), base: 1, course: courseOf(rows) },
+    "publish-course": { revisionId: newId(), base: 2, course: courseOf(rows) },
     "say-next": {
       choiceId: newId(),
       learnerId: learner.personId,

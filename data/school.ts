@@ -1,5 +1,7 @@
 import { and, asc, eq, isNull } from "drizzle-orm";
 import { v7 as uuidV7 } from "uuid";
+import type { Course } from "@/core/climb/course";
+import { FOUNDING_RULES } from "@/core/climb/rules";
 import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
 import { hashToken, tokenOf } from "./token";
 import type { Database } from "./database";
@@ -61,6 +63,10 @@ export async function createSchool(
         })),
       ),
     );
+    await tx.insert(schema.curriculumRevision).values({
+      ...{ id: uuidV7(), schoolId, number: 1, publishedBy: personId },
+      content: foundingCourse(ids),
+    });
     await tx
       .insert(schema.instrument)
       .values(STARTER_INSTRUMENTS.map((one) => ({ ...one, id: uuidV7(), schoolId })));
@@ -68,6 +74,16 @@ export async function createSchool(
   });
   return { joinPath: `/join/${token}` };
 }
+
+/** The course a school begins with: the starter techniques, each exercise proving its own step. */
+const foundingCourse = (ids: ReadonlyMap<string, string>): Course => ({
+  techniques: STARTER_TECHNIQUES.map(({ slug, name, summary, after, halfLifeDays }) => ({
+    ...{ id: ids.get(slug)!, name, summary, halfLifeDays },
+    after: after.map((before) => ids.get(before)!),
+  })),
+  countsTo: {},
+  rules: FOUNDING_RULES,
+});
 
 const linkFor = ({
   schoolId,

@@ -1,4 +1,4 @@
-import { and, asc, eq, sql } from "drizzle-orm";
+import { and, asc, desc, eq, sql } from "drizzle-orm";
 import { courseSchema } from "@/core/climb/course";
 import { RULES_FROM_THE_START, type RulesInForce } from "@/core/climb/rules";
 import type { SignedPiece } from "@/core/climb/standing";
@@ -31,6 +31,7 @@ interface PieceRow extends Record<string, unknown> {
   half_life_days: number;
   piece_id: string;
   exercise_id: string;
+  step: number;
   revision_id: string;
   kind: "practice" | "assessed";
   guided: boolean;
@@ -74,7 +75,7 @@ export async function signedPieces(
       join exercise_revision r on r.id = p.revision_id
       join exercise e on e.id = r.exercise_id
       where p.school_id = ${schoolId} ${narrowed})
-    select m.learner_id, m.technique_id, t.half_life_days, m.id as piece_id, m.exercise_id, m.revision_id,
+    select m.learner_id, m.technique_id, t.half_life_days, m.id as piece_id, m.exercise_id, m.step, m.revision_id,
       m.kind, m.guided, m.cold, m.shown, latest.meets_step, latest.in_part, latest.sizes, latest.worst,
       ${ms("m.started_at")} as started_ms, ${ms("m.made_before")} as before_ms, ${ms("first.signed_at")} as signed_ms
     from made m
@@ -115,6 +116,7 @@ async function readPiece(database: Queryable, row: PieceRow): Promise<SignedPiec
   return {
     pieceId: row.piece_id,
     exerciseId: row.exercise_id,
+    exerciseStep: row.step as Step,
     kind: row.kind,
     guided: row.guided,
     meetsStep: row.meets_step as Step | 0,
@@ -139,23 +141,32 @@ export const sizesOf = (
     return characteristic.kind === "size" && value !== undefined ? [{ characteristic, value }] : [];
   });
 
+const publishedCourses = (database: Queryable, schoolId: string) =>
+  database
+    .select({ content: curriculumRevision.content, publishedAt: curriculumRevision.publishedAt })
+    .from(curriculumRevision)
+    .where(eq(curriculumRevision.schoolId, schoolId));
+
+function rulesOf({ content, publishedAt }: { content: unknown; publishedAt: Date }): RulesInForce {
+  const { rules, countsTo } = courseSchema.parse(content);
+  return { from: publishedAt.getTime(), rules, countsTo: new Map(Object.entries(countsTo)) };
+}
+
 /** The rules a school has had, from the start on. */
 export async function rulesInForce(
   database: Queryable,
   schoolId: string,
 ): Promise<readonly RulesInForce[]> {
-  const rows = await database
-    .select({ content: curriculumRevision.content, publishedAt: curriculumRevision.publishedAt })
-    .from(curriculumRevision)
-    .where(eq(curriculumRevision.schoolId, schoolId))
-    .orderBy(asc(curriculumRevision.number));
-  return [
-    ...RULES_FROM_THE_START,
-    ...rows.map(({ content, publishedAt }) => {
-      const { rules, countsTo } = courseSchema.parse(content);
-      return { from: publishedAt.getTime(), rules, countsTo: new Map(Object.entries(countsTo)) };
-    }),
-  ];
+  const rows = await publishedCourses(database, schoolId).orderBy(asc(curriculumRevision.number));
+  return [...RULES_FROM_THE_START, ...rows.map(rulesOf)];
+}
+
+/** The rules a school has now. */
+export async function rulesNow(database: Queryable, schoolId: string): Promise<RulesInForce> {
+  const [latest] = await publishedCourses(database, schoolId)
+    .orderBy(desc(curriculumRevision.number))
+    .limit(1);
+  return latest ? rulesOf(latest) : RULES_FROM_THE_START.at(-1)!;
 }
 
 /** The rows that keep a summary of the climb. */

@@ -185,6 +185,25 @@ test("the course: a loop is named and not published; a looser rule shows what it
   await expect(page.getByRole("button", { name: "Publish it" })).toBeEnabled();
 });
 
+test("the course: an exercise proves its own step, and one that opens nothing is named", async ({
+  page,
+}) => {
+  await signInOnly(page, "renske");
+  await page.goto("/climb/course");
+  await expect(page.getByRole("checkbox", { name: /proves its own step/ })).toBeChecked();
+  await page.getByRole("button", { name: "Hammer control", exact: true }).click();
+  const technique = page.getByRole("region", { name: "Technique" });
+  await technique.getByLabel("Slipway wear strip counts to").selectOption("Shown");
+  await expect(technique).toContainText("Nobody comes further than Shown by these.");
+  const closed = page.getByRole("region", { name: "What stays closed" });
+  await expect(closed).toContainText(/Hammer control\s*proves Shown: .* can’t come to drawing out,/);
+  await technique.getByLabel("Slipway wear strip counts to").selectOption("Fair");
+  await expect(closed).toHaveCount(0);
+  await technique.getByLabel("Slipway wear strip counts to").selectOption("Shown");
+  await page.getByRole("checkbox", { name: /proves its own step/ }).uncheck();
+  await expect(closed).toBeVisible();
+});
+
 test("True by margin: both rules side by side, published, and everybody's standings worked out after the answer", async ({
   page,
 }) => {
@@ -204,7 +223,7 @@ test("True by margin: both rules side by side, published, and everybody's standi
   expect(byMargin).toBeLessThan(counted - 0.5);
   await page.getByRole("button", { name: "What would it do?" }).click();
   await page.getByRole("button", { name: "Publish it" }).click();
-  await expect(page.getByText("revision 1 by")).toBeVisible();
+  await expect(page.getByText("revision 2 by")).toBeVisible();
   await expect(page.getByText("Standings are being worked out")).toHaveCount(0);
   await page.reload();
   await expect(proves.getByLabel("taken by chance, times in a hundred")).toHaveValue("0.2");

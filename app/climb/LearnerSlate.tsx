@@ -1,5 +1,6 @@
 import { CAUSES, type CauseCode } from "@/core/cause/causes";
 import { schoolForecastMaps } from "@/data/forecastMaps";
+import { provableStep } from "@/core/climb/choose";
 import { foretold } from "@/core/climb/piecesToGo";
 import { fitPractice } from "@/core/climb/practice";
 import { goingStale } from "@/core/climb/summary";
@@ -10,7 +11,12 @@ import { listPieceErrors } from "@/data/queries/runs";
 import { NextSlate, type SlateNote } from "@/ui/climb/NextSlate";
 import { SetNext } from "@/ui/climb/SetNext";
 import { Link } from "@/ui/kit/Link";
-import { nextReasonInWords, piecesToGoInWords, towardsInWords } from "@/ui/words/climb";
+import {
+  nextReasonInWords,
+  piecesToGoInWords,
+  towardsInWords,
+  unprovableInWords,
+} from "@/ui/words/climb";
 import { countOf } from "@/ui/words/count";
 import { recordsOf } from "../server";
 
@@ -117,6 +123,10 @@ async function practiceNotes(actor: Actor, overview: LearnerOverview): Promise<S
   const cell = overview.standings.find(({ techniqueId }) => techniqueId === latest?.techniqueId);
   if (!cell?.towards || cell.towards.step > 4) return [];
   const { learner } = overview;
+  const provable = provableStep(overview.candidates, cell.techniqueId);
+  const title = `How far to “${STEP_NAMES[cell.towards.step]}” in ${namesOf(overview).techniqueOf(cell.techniqueId).toLowerCase()}`;
+  if (cell.towards.step > provable)
+    return [{ title, detail: unprovableInWords(cell.towards.step) }];
   const errors = await listPieceErrors(database, actor, {
     learnerId: learner.id,
     techniqueId: cell.techniqueId,
@@ -125,10 +135,5 @@ async function practiceNotes(actor: Actor, overview: LearnerOverview): Promise<S
   const fit = fitPractice(errors.map(({ worst }) => worst));
   const maps = await schoolForecastMaps(database, actor.schoolId);
   const toGo = fit ? foretold(fit, cell.towards, maps) : null;
-  return [
-    {
-      title: `How far to “${STEP_NAMES[cell.towards.step]}” in ${namesOf(overview).techniqueOf(cell.techniqueId).toLowerCase()}`,
-      detail: piecesToGoInWords(toGo, cell.towards.step),
-    },
-  ];
+  return [{ title, detail: piecesToGoInWords(toGo, cell.towards.step) }];
 }

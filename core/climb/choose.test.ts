@@ -1,4 +1,4 @@
-import { rankNext, type Candidate, type LearnerNow, type ShopNow } from "./choose";
+import { provableStep, rankNext, type Candidate, type LearnerNow, type ShopNow } from "./choose";
 import { standingOf } from "./standing";
 
 const COURSE = [
@@ -10,6 +10,7 @@ const exercise = (exerciseId: string, techniqueId: string, more: Partial<Candida
   exerciseId,
   techniqueId,
   step: 1 as const,
+  provesTo: 5 as const,
   stock: "12 square",
   minuteBudget: 30,
   welds: false,
@@ -48,6 +49,19 @@ const made = (exerciseId: string, techniqueId: string, outcome: "keep" | "anothe
   techniqueId,
   outcome,
   meetsStep: 1 as const,
+});
+
+test.each<[string, number]>([
+  ["draw", 3],
+  ["taper", 1],
+  ["weld", 0],
+])("what is published of %s proves up to %d", (techniqueId, step) => {
+  const published = [
+    exercise("cleat", "draw", { provesTo: 3 }),
+    exercise("strap", "draw", { provesTo: 2 }),
+    exercise("fid", "taper", { provesTo: 1 }),
+  ];
+  expect(provableStep(published, techniqueId)).toBe(step);
 });
 
 describe("what comes next", () => {

@@ -10,12 +10,28 @@ export interface Candidate {
   exerciseId: string;
   techniqueId: string;
   step: Step;
+  /** The highest step its pieces prove in this school's course. */
+  provesTo: Step;
   /** What it is forged from, as it is said in millimetres. */
   stock: string;
   minuteBudget: number;
   /** Needs a hearth that reaches welding heat. */
   welds: boolean;
 }
+
+/**
+ * The highest step that anything published proves in a technique; 0 where there is nothing of it.
+ *
+ * @example provableStep([{ techniqueId: "bend", provesTo: 2 }], "bend") → 2
+ */
+export const provableStep = (
+  published: readonly Pick<Candidate, "techniqueId" | "provesTo">[],
+  techniqueId: string,
+): Step | 0 =>
+  Math.max(
+    0,
+    ...published.flatMap((one) => (one.techniqueId === techniqueId ? [one.provesTo] : [])),
+  ) as Step | 0;
 
 /** What the shop has now; null where nobody has said. */
 export interface ShopNow {
@@ -75,7 +91,8 @@ export type NotNow =
   | { code: "minutes"; needs: number; left: number }
   | { code: "stock"; stock: string }
   | { code: "no-welding" }
-  | { code: "behind"; step: Step };
+  | { code: "behind"; step: Step }
+  | { code: "proves-no-more"; provesTo: Step };
 
 export interface Ranked {
   exerciseId: string;
@@ -109,8 +126,8 @@ const WORTH = {
 /**
  * Ranks what a learner could make next, with the reasons, and says of the rest why not.
  * Left out: what builds on techniques that aren't fair yet, what an instructor put off, what
- * there is no time, bar or fire for, and exercises of steps long passed unless the technique
- * is fading. Worth is added up: a pin, the piece in hand or left off, a run begun, what was set, a
+ * there is no time, bar or fire for, and exercises of steps long passed or that prove nothing
+ * more unless the technique is fading. Worth is added up: a pin, the piece in hand or left off, a run begun, what was set, a
  * recurring cause's drill, what is fading, what has just opened, the next step. Of a technique the exercise
  * at which the learner is counts most, so that easier ones may be left out. The simulation beside it says
  * what all this does.
@@ -151,7 +168,7 @@ interface Looking {
 }
 
 function whyNot(
-  { exerciseId, techniqueId, step, minuteBudget, stock, welds }: Candidate,
+  { exerciseId, techniqueId, step, provesTo, minuteBudget, stock, welds }: Candidate,
   node: CourseNode,
   { learner, shop, stepOf }: Looking & { shop: ShopNow },
 ): NotNow | null {
@@ -165,7 +182,9 @@ function whyNot(
   const missing = missingBefore(node, stepOf);
   if (missing.length > 0) return { code: "before", missing };
   const held = stepOf(techniqueId);
-  return step < held && !isStale(techniqueId, learner) ? { code: "behind", step } : null;
+  if (isStale(techniqueId, learner)) return null;
+  if (step < held) return { code: "behind", step };
+  return provesTo <= held ? { code: "proves-no-more", provesTo } : null;
 }
 
 const isStale = (techniqueId: string, { freshness }: LearnerNow): boolean =>

@@ -195,6 +195,7 @@ const pieces = fc.array(
   fc.record({
     pieceId: fc.uuid(),
     exerciseId: fc.constantFrom("fid", "pin"),
+    exerciseStep: fc.constantFrom<Step>(2, 3),
     kind: fc.constantFrom("assessed" as const, "practice" as const),
     guided: fc.boolean(),
     meetsStep: fc.constantFrom<Step | 0>(0, 1, 2, 3, 4, 5),
@@ -218,7 +219,10 @@ test("what is earned stays earned, and the order of the records doesn't matter",
   fc.assert(
     fc.property(pieces, pieces, fc.integer({ min: 1, max: 6 }), (before, more, trueRun) => {
       const margin = trueRun % 2 === 0 ? { risk: 0.1 as const } : null;
-      const history = [rules(-Infinity, {}), rules(1.5e6, { trueRun, margin })];
+      const history = [
+        rules(-Infinity, {}),
+        rules(1.5e6, { trueRun, margin, ownStepOnly: trueRun > 3 }),
+      ];
       const later = more.map((one) => ({ ...one, signedAt: one.signedAt + 2e6 }));
       const earlier = standingOf(before, history);
       const now = standingOf([...before, ...later], history);

@@ -1,9 +1,10 @@
 import { Graph, alg } from "@dagrejs/graphlib";
 import fc from "fast-check";
 import { seededRandom } from "../stats/random";
+import type { Step } from "../trade/steps";
 import { STARTER_TECHNIQUES } from "../trade/techniques";
-import { courseSchema } from "./course";
-import { DEFAULT_STANDING_RULES } from "./rules";
+import { closedTechniques, courseSchema } from "./course";
+import { DEFAULT_STANDING_RULES, FOUNDING_RULES } from "./rules";
 import { findLoop, missingBefore, opensUp, type CourseNode } from "./curriculum";
 import {
   fadingOf,
@@ -312,14 +313,41 @@ describe("a course as it is published", () => {
     expect(issues(course("many" as never))[0]![1]).toMatch(/: a whole number from \d+ to \d+\.$/);
   });
 
-  test("not more good ones than are looked at; exercises count for one to four", () => {
+  test("not more good ones than are looked at; exercises count for one to five", () => {
     const alike = (good: number, of: number) => rules({ alike: { good, of, spreadGrade: 16 } });
     expect(issues(alike(10, 10))).toEqual([]);
     expect(issues(alike(11, 10))).toEqual([
       ["rules.alike", "Not more good ones than are looked at."],
     ]);
-    expect(issues({ countsTo: { [id(9)]: 4 } })).toEqual([]);
-    expect(issues({ countsTo: { [id(9)]: 5 } })).toHaveLength(1);
+    expect(issues({ countsTo: { [id(8)]: 1, [id(9)]: 5 } })).toEqual([]);
+    expect(issues({ countsTo: { [id(9)]: 0 } })).toHaveLength(1);
+    expect(issues({ countsTo: { [id(9)]: 6 } })).toHaveLength(1);
     expect(issues({ countsTo: { [id(9)]: 1 }, colour: "red" })).toHaveLength(1);
+  });
+
+  describe("what keeps others closed", () => {
+    const course = (more: object) =>
+      courseSchema.parse({
+        techniques: [technique(1), technique(2, { after: [id(1)] }), technique(3)],
+        countsTo: {},
+        rules: FOUNDING_RULES,
+        ...more,
+      });
+    const exercise = (of: number, step: Step) => ({ id: id(90 + of), techniqueId: id(of), step });
+
+    test.each<[string, object, Step[], Step | null]>([
+      ["an exercise of step 1", {}, [1], 1],
+      ["one of step 2", {}, [2], null],
+      ["one of each", {}, [1, 2], null],
+      ["none at all", {}, [], null],
+      ["one of step 1 that counts to Fair", { countsTo: { [id(91)]: 2 } }, [1], null],
+      ["one of step 2 that counts to Shown", { countsTo: { [id(91)]: 1 } }, [2], 1],
+      ["where all exercises prove all steps", { rules: DEFAULT_STANDING_RULES }, [1], null],
+    ])("%s", (_, more, steps, provesTo) => {
+      const shelf = steps.map((step) => exercise(1, step));
+      expect(closedTechniques(course(more), [...shelf, exercise(3, 1)])).toEqual(
+        provesTo === null ? [] : [{ techniqueId: id(1), provesTo, closes: [id(2)] }],
+      );
+    });
   });
 });

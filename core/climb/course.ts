@@ -1,8 +1,9 @@
 import * as z from "zod";
 import { nameSchema } from "../bar/schema";
 import { shortText, idSchema } from "../units/fields";
-import { findLoop } from "./curriculum";
-import { DEFAULT_STANDING_RULES, MARGIN_RISKS } from "./rules";
+import type { Step } from "../trade/steps";
+import { findLoop, OPENS_AT, opensUp } from "./curriculum";
+import { DEFAULT_STANDING_RULES, MARGIN_RISKS, provesTo } from "./rules";
 
 const whole = (what: string, min: number, max: number) => {
   const error = `${what}: a whole number from ${min} to ${max}.`;
@@ -14,6 +15,8 @@ const whole = (what: string, min: number, max: number) => {
 };
 
 export const standingRulesSchema = z.strictObject({
+  // Courses published before counted every exercise up to Sure.
+  ownStepOnly: z.boolean().default(false),
   trueRun: whole("In a row for True", 1, 20),
   // Courses published before had no choice.
   margin: z
@@ -52,8 +55,8 @@ export const courseSchema = z
       .array(techniqueSchema)
       .min(1, "A course has at least one technique.")
       .max(120, "At most 120 techniques."),
-    /** The highest step an exercise's pieces count for, where not all five. */
-    countsTo: z.record(idSchema, z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)])),
+    /** The highest step an exercise's pieces count for, where the rules' own answer doesn't hold. */
+    countsTo: z.record(idSchema, z.literal([1, 2, 3, 4, 5])),
     rules: standingRulesSchema.default(DEFAULT_STANDING_RULES),
   })
   .superRefine(({ techniques }, context) => {
@@ -79,6 +82,37 @@ export const courseSchema = z
       );
   });
 export type Course = z.output<typeof courseSchema>;
+
+/** A technique whose exercises prove less than opens what comes after it. */
+export interface ClosedTechnique {
+  techniqueId: string;
+  /** What its exercises prove at most. */
+  provesTo: Step;
+  /** The techniques that can't be opened so. */
+  closes: string[];
+}
+
+/**
+ * The techniques that keep others closed: there are exercises of them, and none proves Fair.
+ *
+ * @param exercises what is published, with the step each is of
+ */
+export function closedTechniques(
+  { techniques, countsTo, rules }: Course,
+  exercises: readonly { id: string; techniqueId: string; step: Step }[],
+): ClosedTechnique[] {
+  const inForce = { rules, countsTo: new Map(Object.entries(countsTo)) };
+  return techniques.flatMap(({ id }) => {
+    const own = exercises.filter(({ techniqueId }) => techniqueId === id);
+    const closes = opensUp(id, techniques);
+    const highest = Math.max(
+      ...own.map(({ id: exerciseId, step }) => provesTo({ exerciseId, step }, inForce)),
+    ) as Step;
+    return own.length > 0 && closes.length > 0 && highest < OPENS_AT
+      ? [{ techniqueId: id, provesTo: highest, closes }]
+      : [];
+  });
+}
 
 /** How many learners' standings are worked out by the newest course, and of how many. */
 export interface StandingProgress {

@@ -35,6 +35,42 @@ describe("standing", () => {
     expect(standingOf(pieces).step).toBe(step);
   });
 
+  const ten = (exerciseStep: Step) =>
+    Array.from({ length: 10 }, (_, at) => piece(5, at + 1, { exerciseStep }));
+  const ownStep = inForce(-Infinity, { ownStepOnly: true });
+
+  // Ten that are as good as can be, cold ones aside.
+  test.each<[Step, { own: Step | 0; all: Step | 0 }]>([
+    [1, { own: 1, all: 4 }],
+    [2, { own: 2, all: 4 }],
+    [3, { own: 3, all: 4 }],
+    [4, { own: 4, all: 4 }],
+    [5, { own: 4, all: 4 }],
+  ])("an exercise of step %d proves its own step, or all by other rules", (step, { own, all }) => {
+    expect(standingOf(ten(step), [ownStep]).step).toBe(own);
+    expect(standingOf(ten(step), [inForce(-Infinity)]).step).toBe(all);
+  });
+
+  test.each<[Step, Step]>([
+    [1, 1],
+    [2, 2],
+    [3, 3],
+    [4, 4],
+    [5, 4],
+  ])("what a course says of an exercise, up to %d, holds instead", (countsTo, step) => {
+    const said = { ...ownStep, countsTo: new Map([["fid", countsTo]]) };
+    expect(standingOf(ten(2), [said]).step).toBe(step);
+  });
+
+  test("what easier exercises proved before stays earned", () => {
+    const history = [inForce(-Infinity), { ...ownStep, from: 20 }];
+    expect(standingOf(ten(2), history).step).toBe(4);
+    expect(standingOf(ten(2).slice(0, 3), history)).toMatchObject({
+      step: 3,
+      towards: { step: 4, have: 0 },
+    });
+  });
+
   test("pieces signed at one moment count in the order of their ids", () => {
     const at = (id: string, step: Step) => piece(step, 5, { pieceId: id });
     const pieces = [at("c", 3), at("a", 1), at("b", 3), piece(3, 9, { pieceId: "d" })];
@@ -152,6 +188,7 @@ describe("what comes next", () => {
     exerciseId,
     techniqueId: "draw",
     step: 1,
+    provesTo: 5,
     stock: "12 square",
     minuteBudget: 30,
     welds: false,
@@ -313,6 +350,19 @@ describe("what comes next", () => {
     expect(why([candidate("a")], fading(true))).toBeUndefined();
     const reasons = rank([candidate("a", { step: 3 })], fading(false)).ranked[0]!.reasons;
     expect(reasons.map(({ code }) => code)).toEqual(["step"]);
+  });
+
+  test.each([
+    [1, "proves-no-more"],
+    [2, "proves-no-more"],
+    [3, undefined],
+    [5, undefined],
+  ] as const)("to one who is Fair, what proves up to %d: %s", (provesTo, code) => {
+    const fair = learner({ standings: new Map([["draw", at(2)]]) });
+    const shelf = [candidate("a", { step: 2, provesTo })];
+    expect(why(shelf, fair)).toEqual(code && { code, provesTo });
+    const stale = { ...fair, freshness: new Map([["draw", { chance: 0.2, isStale: true }]]) };
+    expect(why(shelf, stale)).toBeUndefined();
   });
 
   test("what is of a step held is not behind; one step below is", () => {

@@ -6,6 +6,8 @@ export type MarginRisk = (typeof MARGIN_RISKS)[number];
 
 /** What proves the steps that take more than one piece, or more than a good one. */
 export interface StandingRules {
+  /** An exercise's pieces prove its own step at most, unless the course says how far it counts. */
+  ownStepOnly: boolean;
   /** Pieces in a row for step 3. */
   trueRun: number;
   /** Fewer where they are well inside, at the risk that a run of so many has; null where only the count proves. */
@@ -16,21 +18,37 @@ export interface StandingRules {
   sure: { coldDays: number; shown: boolean };
 }
 
+/** What holds where no course says otherwise: as it was before exercises proved their own step only. */
 export const DEFAULT_STANDING_RULES: StandingRules = {
+  ownStepOnly: false,
   trueRun: 3,
   margin: null,
   alike: { good: 10, of: 10, spreadGrade: 16 },
   sure: { coldDays: 30, shown: true },
 };
 
+/** What a new school begins with. */
+export const FOUNDING_RULES: StandingRules = { ...DEFAULT_STANDING_RULES, ownStepOnly: true };
+
 /** The rules from a moment on, and how far each exercise counts. */
 export interface RulesInForce {
   /** ms since 1970. */
   from: number;
   rules: StandingRules;
-  /** The highest step an exercise's pieces count for, by its id; all five where it says nothing. */
+  /** The highest step an exercise's pieces count for, by its id, where the course says so. */
   countsTo: ReadonlyMap<string, Step>;
 }
+
+/**
+ * The highest step that pieces of an exercise prove: what the course says of it; else its own step or all five, by
+ * the rules.
+ *
+ * @example provesTo({ exerciseId: "a", step: 2 }, { rules: FOUNDING_RULES, countsTo: new Map() }) → 2
+ */
+export const provesTo = (
+  { exerciseId, step }: { exerciseId: string; step: Step },
+  { rules, countsTo }: Pick<RulesInForce, "rules" | "countsTo">,
+): Step => countsTo.get(exerciseId) ?? (rules.ownStepOnly ? step : 5);
 
 /** What holds in a school that never changed a rule. */
 export const RULES_FROM_THE_START: readonly RulesInForce[] = [

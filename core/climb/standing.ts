@@ -1,7 +1,7 @@
 import { limitsAtGrade, type Characteristic } from "../measure/characteristic";
 import type { Step } from "../trade/steps";
 import { countedRun, marginRun } from "./margin";
-import { RULES_FROM_THE_START, type RulesInForce, type StandingRules } from "./rules";
+import { provesTo, RULES_FROM_THE_START, type RulesInForce, type StandingRules } from "./rules";
 
 /** A size as it was measured on a piece. */
 export interface MeasuredSize {
@@ -14,6 +14,8 @@ export interface MeasuredSize {
 export interface SignedPiece {
   pieceId: string;
   exerciseId: string;
+  /** The step its exercise is of. */
+  exerciseStep: Step;
   kind: "practice" | "assessed";
   /** Made under an instructor's guidance. */
   guided: boolean;
@@ -156,8 +158,10 @@ function proofOf(
   }
 }
 
-const meetsNow = ({ meetsStep, exerciseId }: SignedPiece, { countsTo }: RulesInForce): number =>
-  Math.min(meetsStep, countsTo.get(exerciseId) ?? 5);
+const meetsNow = (
+  { meetsStep, exerciseId, exerciseStep: step }: SignedPiece,
+  inForce: RulesInForce,
+): number => Math.min(meetsStep, provesTo({ exerciseId, step }, inForce));
 
 const isSure = (
   { cold, startedAt, madeBefore, shown }: SignedPiece,

@@ -88,7 +88,8 @@ const EXERCISES: readonly ForgeExercise[] = TEN_TECHNIQUES.flatMap(({ id }) =>
   ([1, 2, 3] as const).map((step) => {
     const { sizes, minutes } = STEPS[step];
     return {
-      ...{ exerciseId: `${id}/${step}`, techniqueId: id, step, stock: "12 square", welds: false },
+      ...{ exerciseId: `${id}/${step}`, techniqueId: id, step, provesTo: step },
+      ...{ stock: "12 square", welds: false },
       minuteBudget: minutes,
       rests: RESTS.get(id)!.slice(0, sizes),
     };

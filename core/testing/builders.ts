@@ -25,6 +25,7 @@ export const signedPiece = (
   given: Pick<SignedPiece, "pieceId" | "meetsStep" | "startedAt"> & Partial<SignedPiece>,
 ): SignedPiece => ({
   exerciseId: "fid",
+  exerciseStep: 3,
   kind: "assessed",
   guided: false,
   inPart: false,

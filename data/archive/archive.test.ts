@@ -363,7 +363,7 @@ describe("an unused school starts from an archive", () => {
       ],
       [fire, { name: "1", places: 1, welds: false }],
       [rackBar, { section: {}, stock: "12 square", lengthMm: 3000, count: 1 }],
-      [curriculumRevision, { number: 1, content: {}, publishedBy: personId }],
+      [curriculumRevision, { number: 2, content: {}, publishedBy: personId }],
     ];
     for (const [table, values] of entered) {
       await database.insert(table).values({ id, schoolId, ...values });

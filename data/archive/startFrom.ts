@@ -15,15 +15,17 @@ export async function isUnused(database: Queryable, { schoolId }: Actor): Promis
     .select({
       people: database.$count(schema.person, eq(schema.person.schoolId, schoolId)),
       isUsed: sql<boolean>`${sql.join(
-        [exercise, piece, classDay, fire, rackBar, curriculumRevision].map(
+        [exercise, piece, classDay, fire, rackBar].map(
           (table) => sql`exists (select from ${table} where ${eq(table.schoolId, schoolId)})`,
         ),
         sql` or `,
       )}`,
+      courses: database.$count(curriculumRevision, eq(curriculumRevision.schoolId, schoolId)),
     })
     .from(schema.school)
     .where(eq(schema.school.id, schoolId));
-  return found?.people === 1 && !found.isUsed;
+  // A school is founded with its first course.
+  return found?.people === 1 && !found.isUsed && found.courses <= 1;
 }
 
 /** What a school was started from. */

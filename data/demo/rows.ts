@@ -12,6 +12,7 @@ export interface DemoRows {
   classDay: Rows<typeof schema.classDay>;
   technique: Rows<typeof schema.technique>;
   techniquePrerequisite: Rows<typeof schema.techniquePrerequisite>;
+  curriculumRevision: Rows<typeof schema.curriculumRevision>;
   instrument: Rows<typeof schema.instrument>;
   instrumentCheck: Rows<typeof schema.instrumentCheck>;
   exercise: Rows<typeof schema.exercise>;
@@ -45,6 +46,7 @@ export function emptyRows(): DemoRows {
     classDay: [],
     technique: [],
     techniquePrerequisite: [],
+    curriculumRevision: [],
     instrument: [],
     instrumentCheck: [],
     exercise: [],

@@ -6,6 +6,7 @@ import { seededRandom, seededUuidV7, type Random } from "@/core/stats/random";
 import type { Machine } from "@/core/trade/machines";
 import { STARTER_TECHNIQUES } from "@/core/trade/techniques";
 import { dayOf, weeklyFrom } from "../calendar";
+import { addCourse } from "./course";
 import { addEvenings } from "./evenings";
 import { addCausesSaid } from "./causes";
 import { DRAFT_EXERCISES, SHELF_EXERCISES, WORKED_EXERCISES, type DemoExercise } from "./exercises";
@@ -93,7 +94,7 @@ export function buildDemoSchool({
   const shelf = SHELF_EXERCISES.map((one) => addExercise(rows, ownerOf(one), one, id));
   for (const one of DRAFT_EXERCISES) addDraft(rows, ownerOf(one), one, id);
   if (earlierTerms) addEarlierTerms(rows, { seed, start, schoolId, people, shelf });
-  addStandings(rows, schoolId);
+  addStandings(rows, schoolId, addCourse(rows, { schoolId, by, seed }));
   addClasses(rows, { schoolId, start, by }, id);
   addEvenings(rows, { schoolId, by, second: people.second }, id);
   rows.instrument.push({ ...PICTURE_INSTRUMENT, id: id(), schoolId });

@@ -1,16 +1,22 @@
+import type { RulesInForce } from "@/core/climb/rules";
 import type { SignedPiece } from "@/core/climb/standing";
 import { byStart, summariseClimb } from "@/core/climb/summary";
 import type { Characteristic } from "@/core/measure/characteristic";
+import type { Step } from "@/core/trade/steps";
 import type { Verdict } from "@/core/verdict/verdict";
 import { sizesOf, standingRows } from "../standing";
 import type { DemoRows } from "./rows";
 
-/** What the school would have kept of everybody's climb, had it signed all this itself. */
-export function addStandings(rows: DemoRows, schoolId: string): void {
+/** What the school would have kept of everybody's climb by its rules, had it signed all this itself. */
+export function addStandings(
+  rows: DemoRows,
+  schoolId: string,
+  history: readonly RulesInForce[],
+): void {
   const halfLifeOf = new Map(rows.technique.map(({ id, halfLifeDays }) => [id, halfLifeDays!]));
   for (const [key, pieces] of signedByLearnerAndTechnique(rows)) {
     const [learnerId, techniqueId] = key.split("/") as [string, string];
-    const summary = summariseClimb(pieces, halfLifeOf.get(techniqueId)!);
+    const summary = summariseClimb(pieces, halfLifeOf.get(techniqueId)!, history);
     const { standing, evidence } = standingRows({ schoolId, learnerId, techniqueId }, summary);
     rows.standing.push(standing);
     rows.standingEvidence.push(...evidence);
@@ -42,7 +48,7 @@ function signedByLearnerAndTechnique(rows: DemoRows): Map<string, SignedPiece[]>
     startedAt,
   } of inOrder) {
     const revision = revisions.get(revisionId)!;
-    const { id: exerciseId, techniqueId } = exercises.get(revision.exerciseId)!;
+    const { id: exerciseId, techniqueId, step } = exercises.get(revision.exerciseId)!;
     const key = `${learnerId}/${techniqueId}`;
     const madeBefore = lastMade.get(key) ?? null;
     lastMade.set(key, msOf(startedAt));
@@ -56,6 +62,7 @@ function signedByLearnerAndTechnique(rows: DemoRows): Map<string, SignedPiece[]>
     const piece: SignedPiece = {
       pieceId,
       exerciseId,
+      exerciseStep: step as Step,
       kind,
       guided,
       inPart: false,

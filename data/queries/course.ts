@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNull } from "drizzle-orm";
+import { and, asc, desc, eq, gt, isNull } from "drizzle-orm";
 import { courseSchema, type Course, type StandingProgress } from "@/core/climb/course";
 import { DEFAULT_STANDING_RULES } from "@/core/climb/rules";
 import { summariseClimb } from "@/core/climb/summary";
@@ -45,7 +45,13 @@ export async function findCourse(database: Queryable, actor: Actor): Promise<Cou
       step: exercise.step,
     })
     .from(exercise)
-    .where(and(eq(exercise.schoolId, actor.schoolId), isNull(exercise.retiredAt)))
+    .where(
+      and(
+        eq(exercise.schoolId, actor.schoolId),
+        gt(exercise.latestNumber, 0),
+        isNull(exercise.retiredAt),
+      ),
+    )
     .orderBy(asc(exercise.step), asc(exercise.name));
   return {
     base: latest?.number ?? 0,

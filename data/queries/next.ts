@@ -9,11 +9,13 @@ import {
   type ShopNow,
 } from "@/core/climb/choose";
 import type { RecurringCause } from "@/core/cause/recurs";
+import { provesTo } from "@/core/climb/rules";
 import { freshness } from "@/core/climb/summary";
 import type { Step } from "@/core/trade/steps";
 import type { Actor } from "../actor";
 import type { Queryable } from "../database";
 import { exercise, exerciseRevision, nextChoice, person, school, technique } from "../schema";
+import { rulesNow } from "../standing";
 import type { LearnerPiece, StandingCell } from "./climb";
 import type { CourseTechnique } from "./techniques";
 
@@ -31,6 +33,7 @@ export async function listCandidates(
   database: Queryable,
   { schoolId }: Actor,
 ): Promise<ShelfCandidate[]> {
+  const rules = await rulesNow(database, schoolId);
   const rows = await database
     .select({
       exerciseId: exercise.id,
@@ -53,11 +56,14 @@ export async function listCandidates(
     )
     .where(and(eq(exercise.schoolId, schoolId), isNull(exercise.retiredAt)))
     .orderBy(asc(technique.position), asc(exercise.step), asc(exercise.name));
-  return rows.map(({ slug, step, ...row }) => ({
-    ...row,
-    step: step as Step,
-    welds: WELDS.includes(slug),
-  }));
+  return rows.map(({ slug, ...row }) => {
+    const step = row.step as Step;
+    const { exerciseId } = row;
+    return {
+      ...{ ...row, step, welds: WELDS.includes(slug) },
+      provesTo: provesTo({ exerciseId, step }, rules),
+    };
+  });
 }
 
 /** Something said for or against an exercise, and by whom. */

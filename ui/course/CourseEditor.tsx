@@ -3,6 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import {
+  closedTechniques,
   courseSchema,
   type Course,
   type CourseTechniqueContent,
@@ -16,6 +17,7 @@ import { useStandingProgress } from "./useStandingProgress";
 import { CourseDrawing } from "./CourseDrawing";
 import { RulesFields } from "./RulesFields";
 import { TechniqueFields } from "./TechniqueFields";
+import { listed, stepInWords } from "../words/climb";
 import { countOf } from "../words/count";
 import { FormDone } from "../forms/Field";
 
@@ -120,6 +122,7 @@ export function CourseEditor({
         />
         {progress ? <Standings progress={progress} /> : null}
         {changes ? <Effect changes={changes} /> : null}
+        <Closed course={course} exercises={exercises} onChoose={setChosen} />
         <RulesFields rules={course.rules} onChange={(rules) => change({ ...course, rules })} />
       </div>
       {technique ? (
@@ -128,6 +131,7 @@ export function CourseEditor({
           technique={technique}
           others={course.techniques.filter(({ id }) => id !== technique.id)}
           exercises={exercises.filter(({ techniqueId }) => techniqueId === technique.id)}
+          rules={course.rules}
           countsTo={course.countsTo}
           onChange={changeTechnique}
           onCounts={(countsTo) => change({ ...course, countsTo })}
@@ -213,7 +217,40 @@ function freeName(taken: readonly string[]): string {
   }
 }
 
-const stepName = (step: Step | 0) => (step === 0 ? "not initial" : STEP_NAMES[step]);
+/** What can't be opened, whatever anybody makes. */
+function Closed({
+  course,
+  exercises,
+  onChoose,
+}: {
+  course: Course;
+  exercises: readonly CourseExercise[];
+  onChoose: (techniqueId: string) => void;
+}) {
+  const closed = closedTechniques(course, exercises);
+  if (closed.length === 0) return null;
+  const nameOf = new Map(course.techniques.map(({ id, name }) => [id, name]));
+  return (
+    <section aria-label="What stays closed" className="mt-4 border-l-4 border-light bg-sheet p-3">
+      <h2 className="font-semibold">These open nothing: their exercises don’t prove Fair</h2>
+      <ul className="mt-1 text-15">
+        {closed.map(({ techniqueId, provesTo, closes }) => (
+          <li key={techniqueId}>
+            <button
+              type="button"
+              className="link min-h-11 pr-2"
+              onClick={() => onChoose(techniqueId)}
+            >
+              {nameOf.get(techniqueId)}
+            </button>
+            proves {STEP_NAMES[provesTo]}: whoever isn’t Fair in it yet can’t come to{" "}
+            {listed(closes.map((id) => nameOf.get(id)!.toLowerCase()))}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
 
 /** What publishing would do, before it is done. */
 function Effect({ changes }: { changes: readonly Change[] }) {
@@ -239,7 +276,7 @@ function Effect({ changes }: { changes: readonly Change[] }) {
                 <td>
                   {before === after
                     ? `on the way: ${towards?.before || "nothing"} becomes ${towards?.after || "nothing"}`
-                    : `${stepName(before)} becomes ${stepName(after)}`}
+                    : `${stepInWords(before)} becomes ${stepInWords(after)}`}
                 </td>
               </tr>
             ))}

@@ -32,6 +32,17 @@ export function RulesFields({
     <section aria-label="What proves a step" className="mt-6 border-t border-rule-strong pt-3">
       <h2 className="font-slab text-20 font-semibold">What proves a step</h2>
       <ul className="mt-2 grid gap-2">
+        <li>
+          <label className="flex min-h-11 items-center gap-2 text-15">
+            <input
+              type="checkbox"
+              className="size-5 accent-ink"
+              checked={rules.ownStepOnly}
+              onChange={({ target }) => onChange({ ...rules, ownStepOnly: target.checked })}
+            />
+            An exercise proves its own step and no more, unless its technique says so
+          </label>
+        </li>
         <li className="text-15 text-ink-2">
           Shown: one under guidance. Fair: one unaided. These two stand.
         </li>

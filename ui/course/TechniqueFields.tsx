@@ -1,5 +1,6 @@
 import type { Course, CourseTechniqueContent } from "@/core/climb/course";
 import { opensUp, type CourseNode } from "@/core/climb/curriculum";
+import { provesTo } from "@/core/climb/rules";
 import { STEP_NAMES, STEPS, type Step } from "@/core/trade/steps";
 
 /** One technique of the course: its name, what comes before it, how fast it fades, how far its exercises count. */
@@ -7,6 +8,7 @@ export function TechniqueFields({
   technique,
   others,
   exercises,
+  rules,
   countsTo,
   onChange,
   onCounts,
@@ -15,6 +17,7 @@ export function TechniqueFields({
   technique: CourseTechniqueContent;
   others: readonly (CourseNode & { name: string })[];
   exercises: readonly { id: string; name: string; step: Step }[];
+  rules: Course["rules"];
   countsTo: Course["countsTo"];
   onChange: (next: CourseTechniqueContent) => void;
   onCounts: (next: Course["countsTo"]) => void;
@@ -24,10 +27,15 @@ export function TechniqueFields({
   const nameOf = new Map(others.map((one) => [one.id, one.name]));
   const opens = opensUp(technique.id, others).map((id) => nameOf.get(id)?.toLowerCase());
   const free = others.filter(({ id }) => !after.includes(id));
-  const setCounts = (id: string, step: Step) => {
-    const { [id]: _, ...rest } = countsTo;
-    onCounts(step === 5 ? rest : { ...rest, [id]: step });
+  const inForce = { rules, countsTo: new Map(Object.entries(countsTo)) };
+  const provesOf = ({ id: exerciseId, step }: { id: string; step: Step }) =>
+    provesTo({ exerciseId, step }, inForce);
+  const setCounts = (exercise: { id: string; step: Step }, to: Step) => {
+    const { [exercise.id]: _, ...rest } = countsTo;
+    const byRules = rules.ownStepOnly ? exercise.step : 5;
+    onCounts(to === byRules ? rest : { ...rest, [exercise.id]: to });
   };
+  const highest = exercises.length > 0 ? (Math.max(...exercises.map(provesOf)) as Step) : null;
   return (
     <section aria-label="Technique" className="border-t-2 border-ink bg-sheet p-4">
       <label className="block text-15">
@@ -100,23 +108,26 @@ export function TechniqueFields({
         {exercises.length === 0 ? (
           <p className="quiet text-13">None is published yet. It can be taken out.</p>
         ) : null}
-        {exercises.map(({ id, name: exercise, step }) => (
+        {highest && highest < 5 ? (
+          <p className="quiet text-13">Nobody comes further than {STEP_NAMES[highest]} by these.</p>
+        ) : null}
+        {exercises.map((one) => (
           <label
-            key={id}
+            key={one.id}
             className="flex items-center justify-between gap-3 border-b border-rule py-1"
           >
             <span>
-              {exercise} <span className="quiet text-13">step {step}</span>
+              {one.name} <span className="quiet text-13">step {one.step}</span>
             </span>
             <select
-              aria-label={`${exercise} counts to`}
+              aria-label={`${one.name} counts to`}
               className="field !w-32"
-              value={countsTo[id] ?? 5}
-              onChange={({ target }) => setCounts(id, Number(target.value) as Step)}
+              value={provesOf(one)}
+              onChange={({ target }) => setCounts(one, Number(target.value) as Step)}
             >
-              {STEPS.map((one) => (
-                <option key={one} value={one}>
-                  {STEP_NAMES[one]}
+              {STEPS.map((step) => (
+                <option key={step} value={step}>
+                  {STEP_NAMES[step]}
                 </option>
               ))}
             </select>

@@ -1,3 +1,4 @@
+import { provableStep, type Candidate } from "@/core/climb/choose";
 import { missingBefore } from "@/core/climb/curriculum";
 import type { Towards } from "@/core/climb/standing";
 import { freshness, type Fades } from "@/core/climb/summary";
@@ -14,6 +15,7 @@ export function Stair({
   techniques,
   standings,
   evidence,
+  shelf,
   now,
   timeZone,
   pieceBase,
@@ -23,6 +25,8 @@ export function Stair({
   techniques: readonly { id: string; name: string; after: string[] }[];
   standings: readonly Held[];
   evidence: readonly (StepProof & { techniqueId: string })[];
+  /** What is published, and what it proves. */
+  shelf: readonly Pick<Candidate, "techniqueId" | "provesTo">[];
   /** ms since 1970. */
   now: number;
   timeZone: string;
@@ -45,6 +49,7 @@ export function Stair({
         name={name}
         step={held?.step ?? 0}
         towards={held?.towards ?? null}
+        provable={provableStep(shelf, id)}
         stale={fresh?.isStale ?? false}
         chance={fresh?.chance ?? null}
         proof={evidence.filter(({ techniqueId }) => techniqueId === id)}

@@ -1,7 +1,7 @@
 import type { Towards } from "@/core/climb/standing";
 import { STEP_NAMES, type Step } from "@/core/trade/steps";
 import { Link } from "../kit/Link";
-import { stepInWords, towardsInWords } from "../words/climb";
+import { stepInWords, towardsInWords, unprovableInWords } from "../words/climb";
 import { dayInWords } from "../words/when";
 import { MiniStair } from "./MiniStair";
 import { RunDots } from "./RunDots";
@@ -19,6 +19,7 @@ export function TechniqueStanding({
   name,
   step,
   towards,
+  provable,
   stale,
   chance,
   proof,
@@ -31,6 +32,8 @@ export function TechniqueStanding({
   name: string;
   step: Step | 0;
   towards: Towards | null;
+  /** The highest step that anything on the shelf proves. */
+  provable: Step | 0;
   stale: boolean;
   /** Of a sound piece now; null where it was never fair. */
   chance: number | null;
@@ -56,7 +59,7 @@ export function TechniqueStanding({
           </span>
         </span>
         <span className="text-15 text-ink-2">
-          {locked ?? (towards ? <Next towards={towards} runBase={runBase} /> : null)}
+          {locked ?? (towards ? <Next {...{ towards, provable, runBase }} /> : null)}
         </span>
       </div>
       {proof.length > 0 ? (
@@ -108,7 +111,16 @@ export function TechniqueStanding({
   );
 }
 
-function Next({ towards, runBase }: { towards: Towards; runBase: string }) {
+function Next({
+  towards,
+  provable,
+  runBase,
+}: {
+  towards: Towards;
+  provable: Step | 0;
+  runBase: string;
+}) {
+  if (towards.step > provable) return unprovableInWords(towards.step);
   const words = `${towardsInWords(towards)} for “${STEP_NAMES[towards.step]}”`;
   return (
     <span className="flex flex-wrap items-center gap-2">

@@ -21,6 +21,10 @@ const COUNTS = [
 ];
 const counted = (count: number) => COUNTS[count] ?? String(count);
 
+/** Nothing published proves it: no run is any use, and none can be foretold. */
+export const unprovableInWords = (step: Step): string =>
+  `nothing on the shelf proves “${STEP_NAMES[step]}” yet`;
+
 /** How far towards the next step: "two in a row, one to go". */
 export function towardsInWords({ have, need, step, notBefore, byMargin }: Towards): string {
   if (step === 5)
@@ -38,7 +42,8 @@ export function towardsInWords({ have, need, step, notBefore, byMargin }: Toward
 export const stepInWords = (step: Step | 0): string =>
   step === 0 ? "not begun" : STEP_NAMES[step];
 
-const listed = (names: readonly string[]): string =>
+/** "square taper, drawing out and punching". */
+export const listed = (names: readonly string[]): string =>
   names.length < 2
     ? (names[0] ?? "")
     : `${names.slice(0, -1).join(", ")} and ${names[names.length - 1]}`;
@@ -100,6 +105,8 @@ export function notNowInWords(why: NotNow, { techniqueOf }: Named): string {
       return "no welding hearth";
     case "behind":
       return "passed";
+    case "proves-no-more":
+      return `proves no more than ${STEP_NAMES[why.provesTo]}`;
   }
 }
 

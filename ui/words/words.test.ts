@@ -100,6 +100,7 @@ describe("why a piece is next", () => {
     [{ code: "stock", stock: "12 mm square" }, "no 12 mm square in hand"],
     [{ code: "no-welding" }, "no welding hearth"],
     [{ code: "behind", step: 2 }, "passed"],
+    [{ code: "proves-no-more", provesTo: 2 }, "proves no more than Fair"],
   ])("and why not: %j", (why, words) => {
     expect(notNowInWords(why, named)).toBe(words);
   });

@@ -21,6 +21,7 @@ export default async function StairPage() {
         techniques={overview.techniques}
         standings={overview.standings}
         evidence={overview.evidence}
+        shelf={overview.candidates}
         now={now}
         timeZone={actor.timeZone}
         pieceBase="/piece"

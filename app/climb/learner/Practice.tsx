@@ -1,11 +1,11 @@
 import type { ForecastMaps } from "@/core/climb/forecastMaps";
 import { foretold } from "@/core/climb/piecesToGo";
-import { fitPractice } from "@/core/climb/practice";
+import { fitPractice, type PracticeFit } from "@/core/climb/practice";
 import type { Towards } from "@/core/climb/standing";
-import { STEP_NAMES } from "@/core/trade/steps";
+import { STEP_NAMES, type Step } from "@/core/trade/steps";
 import type { PieceErrors } from "@/data/queries/runs";
 import { PracticeChart } from "@/ui/charts/PracticeChart";
-import { piecesToGoInWords } from "@/ui/words/climb";
+import { piecesToGoInWords, unprovableInWords } from "@/ui/words/climb";
 import { modelsInWords } from "@/ui/words/practice";
 
 /** Pieces still to come that the curve is drawn for. */
@@ -15,16 +15,19 @@ const AHEAD = 6;
 export function Practice({
   technique,
   towards,
+  provable,
   errors,
   maps,
 }: {
   technique: string;
   towards: Towards | null;
+  /** The highest step that anything on the shelf proves. */
+  provable: Step | 0;
   errors: readonly PieceErrors[];
   maps: ForecastMaps;
 }) {
   const fit = fitPractice(errors.map(({ worst }) => worst));
-  const toGo = fit && towards && towards.step <= 4 ? foretold(fit, towards, maps) : null;
+  const toGo = fit && towards ? toGoInWords(fit, towards, { maps, provable }) : null;
   const measures = [...new Set(errors.flatMap(({ byMeasure }) => Object.keys(byMeasure)))].sort();
   const points = Array.from({ length: errors.length + AHEAD }, (_, index) => {
     const { middle, low, high } = fit?.typical(index + 1) ?? { middle: 0, low: 0, high: 0 };
@@ -34,10 +37,9 @@ export function Practice({
   return (
     <section aria-label="Practice">
       <h2 className="font-slab text-20 font-semibold">{technique}: what practice does</h2>
-      {fit && towards && towards.step <= 4 ? (
+      {towards && toGo ? (
         <p className="text-15">
-          <strong className="font-semibold">To “{STEP_NAMES[towards.step]}”:</strong>{" "}
-          {piecesToGoInWords(toGo, towards.step)}.
+          <strong className="font-semibold">To “{STEP_NAMES[towards.step]}”:</strong> {toGo}.
         </p>
       ) : null}
       {fit ? (
@@ -63,4 +65,15 @@ export function Practice({
       )}
     </section>
   );
+}
+
+/** How many pieces are still to come; null where no run decides it. */
+function toGoInWords(
+  fit: PracticeFit,
+  towards: Towards,
+  { maps, provable }: { maps: ForecastMaps; provable: Step | 0 },
+): string | null {
+  if (towards.step > 4) return null;
+  if (towards.step > provable) return unprovableInWords(towards.step);
+  return piecesToGoInWords(foretold(fit, towards, maps), towards.step);
 }

@@ -4,6 +4,7 @@ import { notFound } from "next/navigation";
 import * as z from "zod";
 import { MIN_PIECES } from "@/core/climb/practice";
 import { idSchema } from "@/core/units/fields";
+import { provableStep } from "@/core/climb/choose";
 import { isInstructor, STAFF, type Actor } from "@/data/actor";
 import { noteLook } from "@/data/audit";
 import { listPieceCauses } from "@/data/queries/causes";
@@ -110,6 +111,7 @@ const PART_SHOWN: Record<Part, (asked: Asked) => React.ReactNode | Promise<React
         techniques={overview.techniques}
         standings={overview.standings}
         evidence={overview.evidence}
+        shelf={overview.candidates}
         now={now}
         timeZone={actor.timeZone}
         pieceBase="/measure"
@@ -164,7 +166,11 @@ async function practiceShown({ actor, overview, technique }: Asked) {
           </Link>
         ))}
       </nav>
-      <Practice technique={techniqueOf(techniqueId)} {...{ towards, errors, maps }} />
+      <Practice
+        technique={techniqueOf(techniqueId)}
+        provable={provableStep(overview.candidates, techniqueId)}
+        {...{ towards, errors, maps }}
+      />
     </div>
   );
 }
