@@ -1,9 +1,11 @@
 import { createPublicKey, generateKeyPairSync, verify } from "node:crypto";
 import { eq } from "drizzle-orm";
 import type { Pool } from "pg";
+import { stepRates } from "@/core/climb/chance";
 import type { Course } from "@/core/climb/course";
 import { FORECAST_MAPS } from "@/core/climb/forecastMaps";
 import { summariseClimb } from "@/core/climb/summary";
+import type { Step } from "@/core/trade/steps";
 import { readBadgeKey, signBadge, verifyBadge } from "./badges";
 import { runCommand } from "./commands/run";
 import type { Database } from "./database";
@@ -17,7 +19,7 @@ import { listEvidence, listStandings } from "./queries/climb";
 import { findCourse, findStandingUpdate, previewCourse } from "./queries/course";
 import { listDefectCounts, listItems } from "./queries/items";
 import { findLearnerOverview } from "./queries/learner";
-import { listCandidates } from "./queries/next";
+import { listCandidates, schoolStepRates } from "./queries/next";
 import { findRecord, listResults } from "./queries/record";
 import { findTrackRecords } from "./queries/trackRecord";
 import { findRun, listPieceErrors } from "./queries/runs";
@@ -41,6 +43,9 @@ import {
   SECRET,
   type TestSchool,
 } from "./testing/database";
+
+const exerciseOf = (revisionId: string) =>
+  school.rows.exerciseRevision.find(({ id }) => id === revisionId)!.exerciseId;
 
 const NONE_MADE = {
   first: { made: 0, kept: 0 },
@@ -483,7 +488,7 @@ describe("the school as a whole", () => {
     expect(choices).toEqual(NONE_MADE);
     const none = { of: 0, expected: 0, came: 0, within: 0 };
     expect(await findTrackRecords(database, school.learner)).toEqual({
-      ...{ retests: none, piecesToGo: none, causes: none },
+      ...{ retests: none, piecesToGo: none, causes: none, chances: none },
       choices: NONE_MADE,
       early: null,
     });
@@ -500,6 +505,22 @@ describe("the school as a whole", () => {
     expect(await schoolForecastMaps(database, newId())).toBe(FORECAST_MAPS);
   });
 
+  test("how often each step is met is counted from the school's latest pieces, and nobody else's", async () => {
+    const first = school.rows.verdict.filter(({ sequence }) => sequence === 1);
+    const latest = school.rows.piece
+      .filter(({ kind }) => kind === "assessed")
+      .sort((a, b) => b.startedAt!.getTime() - a.startedAt!.getTime())
+      .slice(0, 400);
+    const judged = latest.flatMap(({ id, revisionId }) => {
+      const signed = first.find(({ pieceId }) => pieceId === id);
+      const { step } = school.rows.exercise.find((one) => one.id === exerciseOf(revisionId))!;
+      return signed ? [{ step: step as Step, meetsStep: signed.meetsStep as Step }] : [];
+    });
+    expect(await schoolStepRates(database, school.instructor)).toEqual(stepRates(judged));
+    const elsewhere = { ...school.instructor, schoolId: newId() };
+    expect(await schoolStepRates(database, elsewhere)).toEqual(stepRates([]));
+  });
+
   test("what became of what was set is counted once it is made and signed", async () => {
     const made = school.rows.piece.find(
       ({ id, kind }) =>
@@ -507,9 +528,12 @@ describe("the school as a whole", () => {
     )!;
     await database.insert(choiceLog).values({
       ...{ assignmentId: made.assignmentId, schoolId, learnerId: made.learnerId },
-      ...{ place: 3, candidates: [] },
+      ...{ place: 3, candidates: [{ chance: 0.9 }, { chance: 0.8 }, { chance: 0.3 }] },
     });
-    const { choices } = await findTrackRecords(database, school.instructor);
+    const { choices, chances } = await findTrackRecords(database, school.instructor);
+    const { step } = school.rows.exercise.find(({ id }) => id === exerciseOf(made.revisionId))!;
+    const { meetsStep } = school.rows.verdict.find(({ pieceId }) => pieceId === made.id)!;
+    expect(chances).toMatchObject({ of: 1, expected: 0.3, came: meetsStep >= step ? 1 : 0 });
     expect(choices).toMatchObject({
       first: { made: 0 },
       another: { made: 1 },

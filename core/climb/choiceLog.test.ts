@@ -1,4 +1,4 @@
-import { LOGGED_CANDIDATES, loggedChoice, recordOfChoices } from "./choiceLog";
+import { LOGGED_CANDIDATES, loggedChance, loggedChoice, recordOfChoices } from "./choiceLog";
 import type { Choices } from "./choose";
 
 const LIST: Choices = {
@@ -10,8 +10,12 @@ const LIST: Choices = {
         { code: "pinned", reason: "for her bad wrist" },
         { code: "step", step: 2 },
       ],
+      chance: 0.7,
     },
-    { exerciseId: "begun", score: 110, reasons: [{ code: "run", have: 1, need: 3, step: 3 }] },
+    {
+      ...{ exerciseId: "begun", score: 110, chance: null },
+      reasons: [{ code: "run", have: 1, need: 3, step: 3 }],
+    },
   ],
   notNow: [
     { exerciseId: "long", why: { code: "minutes", needs: 90, left: 60 } },
@@ -40,7 +44,7 @@ describe("a choice is kept with the list as it stood", () => {
     "of %d its head, and the place",
     (count) => {
       const ranked = Array.from({ length: count }, (_, at) => ({
-        ...{ exerciseId: `${at}`, score: -at, reasons: [] },
+        ...{ exerciseId: `${at}`, score: -at, reasons: [], chance: null },
       }));
       const { candidates, place } = loggedChoice({ ranked, notNow: [] }, `${count - 1}`);
       expect(candidates.map(({ exerciseId }) => exerciseId)).toEqual(
@@ -49,6 +53,17 @@ describe("a choice is kept with the list as it stood", () => {
       expect(place).toBe(count);
     },
   );
+});
+
+test.each<[string, number | null, (number | undefined)[], number | null]>([
+  ["the first", 1, [0.7, 0.4], 0.7],
+  ["the second", 2, [0.7, 0.4], 0.4],
+  ["not at its head", 3, [0.7, 0.4], null],
+  ["left out", null, [0.7, 0.4], null],
+  ["kept before chances were", 1, [undefined], null],
+])("what was said of %s is read back", (_, place, chances, chance) => {
+  const candidates = chances.map((one) => (one === undefined ? {} : { chance: one }));
+  expect(loggedChance({ place, candidates })).toBe(chance);
 });
 
 test("what became of choices is counted by where they stood", () => {

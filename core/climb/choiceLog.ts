@@ -1,4 +1,4 @@
-import type { Choices, NextReason, NotNow } from "./choose";
+import type { Choices, NextReason, NotNow, Ranked } from "./choose";
 
 /** What the list of the next said when an exercise was set. */
 export interface LoggedChoice {
@@ -7,7 +7,7 @@ export interface LoggedChoice {
   /** Why the list left out what was set; null where it didn't, or doesn't know of it. */
   notNow: WithoutWords<NotNow> | null;
   /** The head of the list as it stood, the first first. */
-  candidates: { exerciseId: string; score: number; reasons: WithoutWords<NextReason>[] }[];
+  candidates: (Omit<Ranked, "reasons"> & { reasons: WithoutWords<NextReason>[] })[];
 }
 
 /** An instructor's own words stay where they were said: they may be about a person. */
@@ -21,7 +21,7 @@ export const LOGGED_CANDIDATES = 12;
  * and where in it stood what was set.
  *
  * @param choices the list as it stood before the exercise was set
- * @example loggedChoice({ ranked: [{ exerciseId: "a", score: 35, reasons: [] }], notNow: [] }, "a").place → 1
+ * @example loggedChoice({ ranked: [{ exerciseId: "a", score: 35, reasons: [], chance: 0.7 }], notNow: [] }, "a").place → 1
  */
 export function loggedChoice({ ranked, notNow }: Choices, exerciseId: string): LoggedChoice {
   const at = ranked.findIndex((one) => one.exerciseId === exerciseId);
@@ -41,6 +41,13 @@ function withoutWords<Of extends NextReason | NotNow>(of: Of): WithoutWords<Of> 
   delete kept.reason;
   return kept as WithoutWords<Of>;
 }
+
+/** The chance of what was set, as it stood in the list then; null where none was said or it wasn't at its head. */
+export const loggedChance = ({
+  place,
+  candidates,
+}: Pick<LoggedChoice, "place"> & { candidates: readonly { chance?: number | null }[] }):
+  number | null => (place === null ? null : candidates[place - 1]?.chance) ?? null;
 
 /** Pieces first made of what was set: how many, and how many of them were kept at the first verdict. */
 export interface FirstPieces {

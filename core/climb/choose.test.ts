@@ -1,3 +1,4 @@
+import { chanceToMeet, stepRates } from "./chance";
 import { provableStep, rankNext, type Candidate, type LearnerNow, type ShopNow } from "./choose";
 import { standingOf } from "./standing";
 
@@ -36,11 +37,12 @@ const learner = (more: Partial<LearnerNow> = {}): LearnerNow => ({
   recurring: [],
   set: new Set(),
   latest: [],
+  judged: [],
   choices: [],
   ...more,
 });
 const rank = (now: LearnerNow, shop: Partial<ShopNow> = {}) =>
-  rankNext(SHELF, COURSE, { learner: now, shop: { ...SHOP, ...shop } });
+  rankNext(SHELF, COURSE, { learner: now, shop: { ...SHOP, ...shop }, rates: stepRates([]) });
 const first = (now: LearnerNow, shop: Partial<ShopNow> = {}) => rank(now, shop).ranked[0];
 const why = (now: LearnerNow, id: string, shop: Partial<ShopNow> = {}) =>
   rank(now, shop).notNow.find(({ exerciseId }) => exerciseId === id)?.why;
@@ -68,6 +70,15 @@ describe("what comes next", () => {
   test("a beginner begins at the beginning, and what builds on it waits", () => {
     expect(first(learner())).toMatchObject({ exerciseId: "cleat", reasons: [{ code: "step" }] });
     expect(why(learner(), "fid")).toEqual({ code: "before", missing: ["draw"] });
+  });
+
+  test("each says how likely it is met at once, once there are four pieces", () => {
+    const judged = Array.from({ length: 4 }, () => ({ step: 1, meetsStep: 1 }) as const);
+    expect(first(learner({ judged: judged.slice(1) }))!.chance).toBeNull();
+    expect(first(learner({ judged }))!.chance).toBe(chanceToMeet(1, judged, stepRates([])));
+    const stale = new Map([["draw", { chance: 0.3, isStale: true }]]);
+    const fair = new Map([["draw", at(2)]]);
+    expect(first(learner({ judged, standings: fair, freshness: stale }))!.chance).toBeNull();
   });
 
   test("what is fair opens what builds on it", () => {

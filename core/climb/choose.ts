@@ -1,5 +1,6 @@
 import type { Outcome } from "../verdict/outcomes";
 import type { Step } from "../trade/steps";
+import { chanceToMeet, type JudgedPiece, type StepRates } from "./chance";
 import { missingBefore, type CourseNode } from "./curriculum";
 import type { Standing } from "./standing";
 import type { Freshness } from "./summary";
@@ -67,6 +68,8 @@ export interface LearnerNow {
   set: ReadonlySet<string>;
   /** Made so far, latest first, each exercise once, with what became of its latest piece. */
   latest: readonly LatestOf[];
+  /** Their latest pieces that have a verdict, newest first. */
+  judged: readonly JudgedPiece[];
   choices: readonly Choice[];
 }
 
@@ -100,6 +103,8 @@ export interface Ranked {
   score: number;
   /** The strongest first. */
   reasons: NextReason[];
+  /** That its next piece meets its step at once; null where there are too few pieces to say, or it is going stale. */
+  chance: number | null;
 }
 
 export interface Choices {
@@ -134,11 +139,12 @@ const WORTH = {
  *
  * @param candidates published exercises, in the order of the course; it decides between equals
  * @param course techniques with what comes before them
+ * @param rates of the school, for how likely each is met at once
  */
 export function rankNext(
   candidates: readonly Candidate[],
   course: readonly CourseNode[],
-  { learner, shop }: { learner: LearnerNow; shop: ShopNow },
+  { learner, shop, rates }: { learner: LearnerNow; shop: ShopNow; rates: StepRates },
 ): Choices {
   const nodes = new Map(course.map((node) => [node.id, node]));
   const stepOf = (id: string) => learner.standings.get(id)?.step ?? 0;
@@ -151,13 +157,17 @@ export function rankNext(
     if (why) notNow.push({ exerciseId, why });
     else {
       const { reasons, score } = worthOf(candidate, node, { learner, stepOf });
-      ranked.push({ exerciseId, score, reasons, place });
+      // What is going stale says by itself how likely a sound one is.
+      const chance = isStale(techniqueId, learner)
+        ? null
+        : chanceToMeet(candidate.step, learner.judged, rates);
+      ranked.push({ exerciseId, score, reasons, chance, place });
     }
   });
   return {
     ranked: ranked
       .sort((a, b) => b.score - a.score || a.place - b.place)
-      .map(({ exerciseId, score, reasons }) => ({ exerciseId, score, reasons })),
+      .map(({ place: _, ...one }) => one),
     notNow,
   };
 }

@@ -1,5 +1,6 @@
 import { signedPiece, thicknessLine } from "../testing/builders";
 import type { Step } from "../trade/steps";
+import { stepRates } from "./chance";
 import { rankNext, type Candidate, type LearnerNow, type ShopNow } from "./choose";
 import {
   DEFAULT_STANDING_RULES,
@@ -205,6 +206,7 @@ describe("what comes next", () => {
     recurring: [],
     set: new Set(),
     latest: [],
+    judged: [],
     choices: [],
     ...more,
   });
@@ -218,6 +220,7 @@ describe("what comes next", () => {
   });
   const rank = (shelf: Candidate[], now: LearnerNow, shop: Partial<ShopNow> = {}) =>
     rankNext(shelf, COURSE, {
+      rates: stepRates([]),
       learner: now,
       shop: { minutesLeft: null, stock: null, weldingHearth: null, ...shop },
     });

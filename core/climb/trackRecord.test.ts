@@ -1,7 +1,12 @@
 import { practiser } from "../simulate/practiser";
 import { seededRandom } from "../stats/random";
 import { keptAfter } from "./fading";
-import { recordOfCauses, recordOfPiecesToGo, recordOfRetests } from "./trackRecord";
+import {
+  recordOfCauses,
+  recordOfChances,
+  recordOfPiecesToGo,
+  recordOfRetests,
+} from "./trackRecord";
 
 const DAY_MS = 86_400_000;
 
@@ -59,4 +64,16 @@ test("causes: what the table said against what was answered", () => {
   const answers = [true, true, true, false].map((holds) => ({ byTable: 0.5, holds }));
   expect(recordOfCauses(answers)).toEqual({ of: 4, expected: 2, came: 3, within: 1.96 });
   expect(recordOfCauses([])).toEqual({ of: 0, expected: 0, came: 0, within: 0 });
+});
+
+// Of chances of 0.8 and 0.4 12 tenths are to be expected, within 1.96 · √(0.16 + 0.24) by chance.
+test("chances: what was said of a choice against its first piece; what was said of none is left out", () => {
+  const { of, expected, came, within } = recordOfChances([
+    { chance: 0.8, isMet: true },
+    { chance: 0.4, isMet: false },
+    { chance: null, isMet: true },
+  ]);
+  expect([of, came]).toEqual([2, 1]);
+  expect(expected).toBeCloseTo(1.2, 12);
+  expect(within).toBeCloseTo(1.96 * Math.sqrt(0.4), 12);
 });

@@ -82,6 +82,14 @@ function callOf(
   return { chance: toGo.holds, came: took >= toGo.low && took <= toGo.high };
 }
 
+/** First pieces of what was set, by the chance that was kept with the choice, against how they came out. */
+export const recordOfChances = (
+  pieces: readonly { chance: number | null; isMet: boolean }[],
+): TrackRecord =>
+  recordOf(
+    pieces.flatMap(({ chance, isMet: came }) => (chance === null ? [] : [{ chance, came }])),
+  );
+
 /** Causes as the trade's table put them to instructors, against what those answered. */
 export const recordOfCauses = (
   answers: readonly { byTable: number; holds: boolean }[],

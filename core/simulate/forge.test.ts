@@ -1,4 +1,4 @@
-import { throughForge, type Policy, type World } from "./forge";
+import { foretoldOf, throughForge, type Policy, type World } from "./forge";
 
 const LEARNERS = 120;
 const minutes = (policy: Policy, world: World, learners = LEARNERS) =>
@@ -20,6 +20,7 @@ test.each([
   const ours = minutes("ranked", world);
   expect(ours / minutes("list", world)).toBeLessThanOrEqual(share);
   expect(minutes("random", world)).toBeGreaterThan(ours);
+  expect(minutes("anything", world)).toBeGreaterThan(minutes("list", world));
 });
 
 test("the same seed is the same learner and luck; three in a row of ten take 900 minutes at least", () => {
@@ -27,7 +28,7 @@ test("the same seed is the same learner and luck; three in a row of ten take 900
   const first = throughForge("ranked", world, 5);
   expect(throughForge("ranked", world, 5)).toEqual(first);
   expect(first.minutes).toBeGreaterThanOrEqual(900);
-  expect(first.pieces).toBeGreaterThanOrEqual(30);
+  expect(first.pieces.length).toBeGreaterThanOrEqual(30);
   expect(throughForge("ranked", world, 6)).not.toEqual(first);
 });
 
@@ -50,4 +51,41 @@ test("of unsure hands, where nothing is shared, who sees true chances takes leas
 test("where techniques share nearly all, going for the hardest is shorter than the list", () => {
   const world = { entry: "beginners", transfer: 0.9 } as const;
   expect(minutes("hardest", world)).toBeLessThan(minutes("list", world));
+});
+
+test("drills of no worth cost time, worth six pieces they save some, and our choice is shorter either way", () => {
+  const world = { entry: "beginners", transfer: 0.9 } as const;
+  const [without, useless, useful] = [undefined, 0, 6].map((drillWorth) => ({
+    list: minutes("list", { ...world, drillWorth }),
+    ranked: minutes("ranked", { ...world, drillWorth }),
+  }));
+  for (const policy of ["list", "ranked"] as const) {
+    expect(useless![policy]).toBeGreaterThan(without![policy]);
+    expect(useful![policy]).toBeLessThan(without![policy]);
+  }
+  for (const { list, ranked } of [without!, useless!, useful!])
+    expect(ranked).toBeLessThan(0.95 * list);
+});
+
+test.each<World>([
+  { entry: "beginners", transfer: 0 },
+  { entry: "beginners", transfer: 0.9 },
+  { entry: "mixed", transfer: 0.5 },
+  { entry: "experienced", transfer: 0.9 },
+  { entry: "beginners", transfer: 0.5, scatter: 1.35 },
+  { entry: "beginners", transfer: 0.5, scatter: 1.7 },
+])("%j: a piece meets its step as often as was said, whether that was much or little", (world) => {
+  const ways = Array.from({ length: LEARNERS }, (_, seed) => throughForge("ranked", world, seed));
+  const calls = foretoldOf(ways);
+  for (const from of [0, 0.2, 0.4, 0.6, 0.8]) {
+    const some = calls.filter(({ chance }) => chance >= from && chance < from + 0.2);
+    const said = some.reduce((sum, { chance }) => sum + chance, 0) / some.length;
+    const came = some.filter(({ isMet }) => isMet).length / some.length;
+    if (some.length >= 200) expect(Math.abs(came - said)).toBeLessThan(0.12);
+  }
+  // Brier's score, against saying of every piece how many were met in all.
+  const brier = (chanceOf: (call: (typeof calls)[number]) => number) =>
+    calls.reduce((sum, call) => sum + (chanceOf(call) - Number(call.isMet)) ** 2, 0);
+  const share = calls.filter(({ isMet }) => isMet).length / calls.length;
+  expect(brier(({ chance }) => chance)).toBeLessThan(brier(() => share));
 });

@@ -1,4 +1,5 @@
 import normalCdf from "@stdlib/stats-base-dists-normal-cdf";
+import { chanceToMeet, stepRates, type JudgedPiece } from "../climb/chance";
 import { rankNext, type Candidate, type LatestOf } from "../climb/choose";
 import { missingBefore, type CourseNode } from "../climb/curriculum";
 import type { Standing as ClimbStanding } from "../climb/standing";
@@ -19,6 +20,9 @@ export const TEN_TECHNIQUES: readonly CourseNode[] = [
   { id: "twist", after: ["drawing-out"] },
   { id: "punching", after: [] },
 ];
+
+/** Chances decide nothing here. */
+const NO_RATES = stepRates([]);
 
 /** What the sizes of a piece rest on, whatever technique it is of (ours; common practice, no source). */
 const COMPONENTS = [
@@ -44,10 +48,20 @@ export interface World {
   entry: Entry;
   /** How many times as much as elsewhere they scatter at first; 1 where it isn't said. */
   scatter?: number;
+  /** Where what keeps going wrong is drilled: how many pieces' practice of it a drill is worth. */
+  drillWorth?: number;
 }
 
 /** The last two know how good the learner truly is: what the best and the worst of choosing come to. */
-export const POLICIES = ["list", "ranked", "random", "easiest", "likeliest", "hardest"] as const;
+export const POLICIES = [
+  "list",
+  "ranked",
+  "anything",
+  "random",
+  "easiest",
+  "likeliest",
+  "hardest",
+] as const;
 export type Policy = (typeof POLICIES)[number];
 
 /** Sizes and minutes of the exercises of a step, and what its sizes allow against True: IT18 against IT17. */
@@ -61,6 +75,9 @@ const EVENING_MINUTES = 150;
 const CLASS_DAYS = 7;
 /** More evenings than this nobody stays. */
 const MAX_MINUTES = 20_000;
+
+/** A component is drilled, for so many minutes, once so many of its last sizes were out. */
+const DRILL = { minutes: 8, out: 2, of: 4 };
 
 /** Which five components a technique's sizes rest on: drawn once, the same for everybody. */
 const RESTS: ReadonlyMap<string, readonly Component[]> = (() => {
@@ -162,16 +179,23 @@ class Learner {
     const errors = rests.map(
       (component) => this.spread(techniqueId, component, at) * this.random.normal(),
     );
-    for (const component of rests)
-      for (const [of, key] of [
-        [this.shared, component],
-        [this.own, `${techniqueId} ${component}`],
-      ] as const) {
-        const practice = (of as Map<string, Practice>).get(key)!;
-        practice.amount = this.left(practice, at.day) + 1;
-        practice.day = at.day;
-      }
+    for (const component of rests) this.practise(component, { techniqueId, day: at.day });
     return errors;
+  }
+
+  /** @param worth in pieces */
+  practise(
+    component: Component,
+    { techniqueId, day }: { techniqueId: string; day: number },
+    worth = 1,
+  ): void {
+    for (const practice of [
+      this.shared.get(component)!,
+      this.own.get(`${techniqueId} ${component}`)!,
+    ]) {
+      practice.amount = this.left(practice, day) + worth;
+      practice.day = day;
+    }
   }
 }
 
@@ -192,12 +216,16 @@ interface Standing {
   chance: (exercise: ForgeExercise) => number;
 }
 
-/** Minutes at the fire until all ten techniques are True, and how many pieces; the same seed gives each policy the same person. */
-export function throughForge(
-  policy: Policy,
-  world: World,
-  seed: number,
-): { minutes: number; pieces: number } {
+/** A way to ten times True. */
+export interface Way {
+  /** At the fire. */
+  minutes: number;
+  /** First to last. */
+  pieces: readonly JudgedPiece[];
+}
+
+/** A made-up learner's way until all ten techniques are True; the same seed gives each policy the same person. */
+export function throughForge(policy: Policy, world: World, seed: number): Way {
   const learner = new Learner(world, seededRandom(seed));
   const random = seededRandom(seed + 7919);
   const choose = CHOOSERS[policy]();
@@ -205,7 +233,9 @@ export function throughForge(
     TEN_TECHNIQUES.map(({ id }) => [id, { step: 0, inARow: 0 }]),
   );
   let latest: LatestOf[] = [];
-  let [minutes, pieces, evening, out] = [0, 0, -1, ""];
+  const pieces: JudgedPiece[] = [];
+  const lastOut = new Map<Component, boolean[]>();
+  let [minutes, evening, out] = [0, -1, ""];
   while ([...reached.values()].some(({ step }) => step < 3) && minutes < MAX_MINUTES) {
     const isNew = Math.floor(minutes / EVENING_MINUTES) !== evening;
     evening = Math.floor(minutes / EVENING_MINUTES);
@@ -217,6 +247,7 @@ export function throughForge(
     const exercise = choose({ reached, open: openTo(reached, out), latest, random, chance });
     const errors = learner.make(exercise, at);
     const meetsStep = stepMet(errors);
+    pieces.push({ step: exercise.step, meetsStep });
     take(reached.get(exercise.techniqueId)!, exercise, meetsStep);
     const { exerciseId, techniqueId } = exercise;
     const outcome = meetsStep >= exercise.step ? ("keep" as const) : ("start-again" as const);
@@ -225,9 +256,54 @@ export function throughForge(
       ...latest.filter((one) => one.exerciseId !== exerciseId),
     ];
     minutes += exercise.minuteBudget;
-    pieces += 1;
+    const drilled = recurring(lastOut, exercise, errors);
+    if (drilled && world.drillWorth !== undefined) {
+      learner.practise(drilled, { techniqueId, day: at.day }, world.drillWorth);
+      minutes += DRILL.minutes;
+    }
   }
   return { minutes, pieces };
+}
+
+/** What keeps going wrong by the sizes so far, which are begun anew then; null where nothing does. */
+function recurring(
+  lastOut: Map<Component, boolean[]>,
+  { rests, step }: ForgeExercise,
+  errors: readonly number[],
+): Component | null {
+  rests.forEach((component, at) => {
+    const isOut = Math.abs(errors[at]!) > STEPS[step].allows;
+    lastOut.set(component, [isOut, ...(lastOut.get(component) ?? [])].slice(0, DRILL.of));
+  });
+  const found = rests.find((one) => lastOut.get(one)!.filter(Boolean).length >= DRILL.out);
+  if (found) lastOut.delete(found);
+  return found ?? null;
+}
+
+/** So many of a learner's latest pieces are looked at, as in the product. */
+const LATEST = 40;
+
+/** A piece as it was foretold. */
+export interface Foretold {
+  /** That it meets its exercise's step. */
+  chance: number;
+  isMet: boolean;
+  /** The share of the learner's pieces before it that met theirs, one met and one not besides. */
+  ownShare: number;
+}
+
+/** What was to be said of each piece beforehand, where anything was; the learners are one school. */
+export function foretoldOf(ways: readonly Way[]): Foretold[] {
+  const rates = stepRates(ways.flatMap(({ pieces }) => pieces));
+  return ways.flatMap(({ pieces }) =>
+    pieces.flatMap(({ step, meetsStep }, made) => {
+      const before = pieces.slice(0, made);
+      const chance = chanceToMeet(step, before.slice(-LATEST).reverse(), rates);
+      const met = before.filter((one) => one.meetsStep >= one.step).length;
+      const ownShare = (met + 1) / (made + 2);
+      return chance === null ? [] : [{ chance, isMet: meetsStep >= step, ownShare }];
+    }),
+  );
 }
 
 /** What may be made: what isn't True, is open, and whose fire is free; never nothing. */
@@ -278,11 +354,14 @@ const CHOOSERS: Record<Policy, () => Chooser> = {
     const standings = new Map([...now.reached].map(([id, of]) => [id, standingOf(id, of)]));
     const learner = { standings, freshness: new Map(), recurring: [], choices: [] };
     const { ranked } = rankNext(now.open, TEN_TECHNIQUES, {
-      learner: { ...learner, set: new Set(), latest: now.latest },
+      learner: { ...learner, set: new Set(), latest: now.latest, judged: [] },
+      rates: NO_RATES,
       shop: { minutesLeft: null, stock: null, weldingHearth: null },
     });
     return now.open.find(({ exerciseId }) => exerciseId === ranked[0]?.exerciseId) ?? now.open[0]!;
   },
+  /** Whatever is open, proven or not. */
+  anything: () => (now) => now.random.pick(now.open),
   random: () => (now) => now.random.pick(usefulOf(now)),
   /** A run that is begun; else of the last exercises the one likeliest to be met. */
   likeliest:

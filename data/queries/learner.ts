@@ -1,4 +1,5 @@
 import type { Choices } from "@/core/climb/choose";
+import type { StepRates } from "@/core/climb/chance";
 import { LATEST_PIECES, recurringCauses, type CauseRates } from "@/core/cause/recurring";
 import type { RecurringCause } from "@/core/cause/recurs";
 import type { Actor } from "../actor";
@@ -18,6 +19,7 @@ import {
   listCandidates,
   listChoices,
   rankLearner,
+  schoolStepRates,
   type ChoiceSaid,
   type ShelfCandidate,
   type Shop,
@@ -50,16 +52,19 @@ export interface Choice {
   shop: Shop;
   /** How common each cause is in the school. */
   causeRates: CauseRates;
+  /** How often pieces of each step's exercises meet it in the school. */
+  stepRates: StepRates;
 }
 
 export async function findChoice(database: Queryable, actor: Actor): Promise<Choice> {
-  const [techniques, candidates, shop, causeRates] = await queryTogether(database, [
+  const [techniques, candidates, shop, causeRates, stepRates] = await queryTogether(database, [
     () => listTechniques(database, actor),
     () => listCandidates(database, actor),
     () => findShop(database, actor),
     () => schoolCauseRates(database, actor),
+    () => schoolStepRates(database, actor),
   ]);
-  return { techniques, candidates, shop, causeRates };
+  return { techniques, candidates, shop, causeRates, stepRates };
 }
 
 interface Asked {
@@ -75,7 +80,7 @@ export async function findLearnersWork(
   learnerIds: readonly string[],
   { choice, now, minutesLeft = null }: Asked & { choice: Choice },
 ): Promise<Map<string, LearnerWork>> {
-  const { techniques, candidates, shop, causeRates } = choice;
+  const { techniques, candidates, shop, causeRates, stepRates } = choice;
   const [only] = learnerIds.length === 1 ? learnerIds : [];
   const [assignments, pieces, standings, causes, choices] = await queryTogether(database, [
     () => listOpenAssignments(database, actor, [...learnerIds]),
@@ -101,7 +106,7 @@ export async function findLearnersWork(
         recurring: recurringCauses(causes.get(id) ?? [], bySlug, causeRates),
       };
       const next = rankLearner({
-        ...{ ...own, candidates, techniques, now },
+        ...{ ...own, candidates, techniques, stepRates, now },
         set: new Set(own.assignments.map(({ exerciseId }) => exerciseId)),
         shop: { ...shop, minutesLeft },
       });

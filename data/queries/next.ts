@@ -10,6 +10,7 @@ import {
 } from "@/core/climb/choose";
 import type { RecurringCause } from "@/core/cause/recurs";
 import { provesTo } from "@/core/climb/rules";
+import { stepRates, type JudgedPiece, type StepRates } from "@/core/climb/chance";
 import { freshness } from "@/core/climb/summary";
 import type { Step } from "@/core/trade/steps";
 import type { Actor } from "../actor";
@@ -120,6 +121,25 @@ export async function findShop(database: Queryable, { schoolId }: Actor): Promis
   return shopSchema.parse(row?.shop ?? { stock: null, weldingHearth: null });
 }
 
+/** So many of the school's latest pieces say how often each step is met. */
+const LOOKED_AT = 400;
+
+/** How often pieces of each step's exercises meet it in the school, by its latest ones. */
+export async function schoolStepRates(
+  database: Queryable,
+  { schoolId }: Actor,
+): Promise<StepRates> {
+  const { rows } = await database.execute<JudgedPiece & Record<string, unknown>>(sql`
+    select e.step, v.meets_step as "meetsStep"
+    from (
+      select id, revision_id from piece where school_id = ${schoolId} and kind = 'assessed'
+      order by started_at desc limit ${LOOKED_AT}) p
+    join exercise_revision r on r.school_id = ${schoolId} and r.id = p.revision_id
+    join exercise e on e.id = r.exercise_id
+    join verdict v on v.school_id = ${schoolId} and v.piece_id = p.id and v.sequence = 1`);
+  return stepRates(rows);
+}
+
 /** All the sections the shelf is forged from, as they are said in millimetres. */
 export async function listStockSections(
   database: Queryable,
@@ -139,11 +159,15 @@ export interface Ranking {
   techniques: readonly CourseTechnique[];
   standings: readonly StandingCell[];
   /** Newest first. */
-  pieces: readonly Pick<LearnerPiece, "exerciseId" | "techniqueId" | "outcome" | "meetsStep">[];
+  pieces: readonly Pick<
+    LearnerPiece,
+    "exerciseId" | "techniqueId" | "step" | "outcome" | "meetsStep"
+  >[];
   set: ReadonlySet<string>;
   choices: readonly Choice[];
   recurring: readonly RecurringCause[];
   shop: Shop & { minutesLeft: number | null };
+  stepRates: StepRates;
   /** ms since 1970. */
   now: number;
 }
@@ -151,6 +175,7 @@ export interface Ranking {
 /** Ranks what one learner could make next from what was fetched of them. */
 export function rankLearner(ranking: Ranking): Choices {
   const { candidates, techniques, standings, pieces, set, choices, recurring, shop, now } = ranking;
+  const rates = ranking.stepRates;
   const fresh = standings.flatMap((cell) => {
     const found = freshness(cell, now);
     return found === null ? [] : [[cell.techniqueId, found] as const];
@@ -167,9 +192,13 @@ export function rankLearner(ranking: Ranking): Choices {
       recurring,
       set,
       latest: latestOf(pieces),
+      judged: pieces.flatMap(({ step, meetsStep }) =>
+        meetsStep === null ? [] : [{ step, meetsStep }],
+      ),
       choices,
     },
     shop: shopNow,
+    rates,
   });
 }
 

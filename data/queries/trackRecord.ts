@@ -1,7 +1,13 @@
 import { sql } from "drizzle-orm";
-import { recordOfChoices, type ChoiceRecord } from "@/core/climb/choiceLog";
+import {
+  loggedChance,
+  recordOfChoices,
+  type ChoiceRecord,
+  type LoggedChoice,
+} from "@/core/climb/choiceLog";
 import {
   recordOfCauses,
+  recordOfChances,
   recordOfPiecesToGo,
   recordOfRetests,
   type TrackRecord,
@@ -20,6 +26,7 @@ export interface TrackRecords {
   piecesToGo: TrackRecord;
   causes: TrackRecord;
   choices: ChoiceRecord;
+  chances: TrackRecord;
   /** Null where everything is measured. */
   early: EarlyRecord | null;
 }
@@ -61,12 +68,14 @@ export async function findTrackRecords(database: Queryable, actor: Actor): Promi
     pieces: made.map(([startedAt, meetsStep]) => ({ startedAt, meetsStep })),
   }));
   const errors = isStaff(actor) ? await errorHistories(database, actor.schoolId, 3) : [];
+  const choices = isStaff(actor) ? await listChoicesMade(database, actor) : [];
   return {
     retests: recordOfRetests(histories),
     piecesToGo: recordOfPiecesToGo(errors),
     causes: recordOfCauses(isStaff(actor) ? await listCauseAnswers(database, actor) : []),
     early: isStaff(actor) ? await earlyRecord(database, actor.schoolId) : null,
-    choices: recordOfChoices(isStaff(actor) ? await listChoicesMade(database, actor) : []),
+    choices: recordOfChoices(choices),
+    chances: recordOfChances(choices),
   };
 }
 
@@ -97,19 +106,37 @@ export async function errorHistories(
   return errors;
 }
 
-/** The latest exercises set of which a piece has its verdict: where each stood in the list, and its first verdict. */
-async function listChoicesMade(
-  database: Queryable,
-  { schoolId }: Actor,
-): Promise<{ place: number | null; isKept: boolean }[]> {
-  const { rows } = await database.execute<{ place: number | null; is_kept: boolean }>(sql`
-    select distinct on (c.logged_at, c.assignment_id) c.place, v.outcome = 'keep' as is_kept
+interface ChoiceRow extends Record<string, unknown>, Pick<LoggedChoice, "place" | "candidates"> {
+  is_kept: boolean;
+  is_met: boolean;
+}
+
+interface ChoiceMade {
+  place: number | null;
+  isKept: boolean;
+  /** Its first piece meets the exercise's step. */
+  isMet: boolean;
+  /** That it would, as it was reckoned then. */
+  chance: number | null;
+}
+
+/** The latest exercises set of which a piece has its verdict: where each stood in the list, with what chance, and its first verdict. */
+async function listChoicesMade(database: Queryable, { schoolId }: Actor): Promise<ChoiceMade[]> {
+  const { rows } = await database.execute<ChoiceRow>(sql`
+    select distinct on (c.logged_at, c.assignment_id) c.place, c.candidates, v.outcome = 'keep' as is_kept,
+      v.meets_step >= e.step as is_met
     from choice_log c
+    join assignment a on a.school_id = c.school_id and a.id = c.assignment_id
+    join exercise_revision r on r.id = a.revision_id
+    join exercise e on e.id = r.exercise_id
     join piece p on p.school_id = c.school_id and p.assignment_id = c.assignment_id
     join verdict v on v.school_id = p.school_id and v.piece_id = p.id and v.sequence = 1
     where c.school_id = ${schoolId} and p.school_id = ${schoolId} and v.school_id = ${schoolId}
       and p.kind = 'assessed'
     order by c.logged_at desc, c.assignment_id, p.started_at, p.id
     limit ${MAX_PIECES}`);
-  return rows.map(({ place, is_kept: isKept }) => ({ place, isKept }));
+  return rows.map(({ is_kept: isKept, is_met: isMet, ...logged }) => ({
+    ...{ place: logged.place, isKept, isMet },
+    chance: loggedChance(logged),
+  }));
 }

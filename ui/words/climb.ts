@@ -90,6 +90,14 @@ export function nextReasonInWords(reason: NextReason, { techniqueOf, own = false
   }
 }
 
+/** "about 7 in 10 of these meet their step at once"; null where nothing is said. */
+export function chanceInWords(chance: number | null): string | null {
+  if (chance === null) return null;
+  const inTen = Math.round(10 * chance);
+  const many = inTen === 0 ? "hardly any" : inTen === 10 ? "nearly all" : `about ${inTen} in 10`;
+  return `${many} of their next ones would meet its step at once`;
+}
+
 /** Why an exercise can't be next, in a few words. */
 export function notNowInWords(why: NotNow, { techniqueOf }: Named): string {
   switch (why.code) {

@@ -3,7 +3,13 @@ import type { Eye } from "@/core/eye/eye";
 import type { Finding } from "@/core/run/findings";
 import type { RunReport, RunSize } from "@/core/run/likeness";
 import { classInWords, hoursInWords } from "./classes";
-import { nextReasonInWords, notNowInWords, piecesToGoInWords, towardsInWords } from "./climb";
+import {
+  chanceInWords,
+  nextReasonInWords,
+  notNowInWords,
+  piecesToGoInWords,
+  towardsInWords,
+} from "./climb";
 import { countOf } from "./count";
 import { deviceNoteInWords, temperatureInWords, weightInWords } from "./devices";
 import { errorInWords, eyeInWords } from "./eye";
@@ -91,6 +97,18 @@ describe("why a piece is next", () => {
       /^Your last/,
     );
     expect(nextReasonInWords({ code: "another-heat" }, named)).toMatch(/^The last/);
+  });
+
+  test.each([
+    [0.049, "hardly any"],
+    [0.051, "about 1 in 10"],
+    [0.149, "about 1 in 10"],
+    [0.151, "about 2 in 10"],
+    [0.949, "about 9 in 10"],
+    [0.951, "nearly all"],
+  ])("a chance of %d is said in tens: %s", (chance, many) => {
+    expect(chanceInWords(chance)).toBe(`${many} of their next ones would meet its step at once`);
+    expect(chanceInWords(null)).toBeNull();
   });
 
   test.each<[NotNow, string]>([

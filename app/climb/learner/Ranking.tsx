@@ -1,6 +1,6 @@
 import type { LearnerOverview } from "@/data/queries/learner";
 import { SetNext } from "@/ui/climb/SetNext";
-import { nextReasonInWords, notNowInWords } from "@/ui/words/climb";
+import { chanceInWords, nextReasonInWords, notNowInWords } from "@/ui/words/climb";
 import { dateInWords } from "@/ui/words/when";
 import { namesOf } from "../LearnerSlate";
 
@@ -44,8 +44,9 @@ export function Ranking({
         </form>
       </div>
       <ol className="mt-2 border-t-2 border-ink">
-        {overview.next.ranked.slice(0, RANKED).map(({ exerciseId, reasons }, index) => {
+        {overview.next.ranked.slice(0, RANKED).map(({ exerciseId, reasons, chance }, index) => {
           const candidate = byId.get(exerciseId)!;
+          const atOnce = chanceInWords(chance);
           return (
             <li key={exerciseId} className="border-b border-rule bg-sheet px-3 py-2">
               <p className="flex flex-wrap items-baseline justify-between gap-x-3">
@@ -61,6 +62,7 @@ export function Ranking({
               <p className="text-15 text-ink-2">
                 {reasons.map((reason) => nextReasonInWords(reason, named)).join(" ")}
               </p>
+              {atOnce ? <p className="quiet text-13">{atOnce}</p> : null}
               {may && index < 3 ? (
                 <SetNext
                   learnerId={overview.learner.id}
