@@ -505,7 +505,7 @@ describe("the school as a whole", () => {
     expect(await schoolForecastMaps(database, newId())).toBe(FORECAST_MAPS);
   });
 
-  test("how often each step is met is counted from the school's latest pieces, and nobody else's", async () => {
+  test("how often pieces of each step are kept at once is counted from the school's latest pieces, and nobody else's", async () => {
     const first = school.rows.verdict.filter(({ sequence }) => sequence === 1);
     const latest = school.rows.piece
       .filter(({ kind }) => kind === "assessed")
@@ -514,7 +514,7 @@ describe("the school as a whole", () => {
     const judged = latest.flatMap(({ id, revisionId }) => {
       const signed = first.find(({ pieceId }) => pieceId === id);
       const { step } = school.rows.exercise.find((one) => one.id === exerciseOf(revisionId))!;
-      return signed ? [{ step: step as Step, meetsStep: signed.meetsStep as Step }] : [];
+      return signed ? [{ step: step as Step, isKept: signed.outcome === "keep" }] : [];
     });
     expect(await schoolStepRates(database, school.instructor)).toEqual(stepRates(judged));
     const elsewhere = { ...school.instructor, schoolId: newId() };
@@ -531,9 +531,8 @@ describe("the school as a whole", () => {
       ...{ place: 3, candidates: [{ chance: 0.9 }, { chance: 0.8 }, { chance: 0.3 }] },
     });
     const { choices, chances } = await findTrackRecords(database, school.instructor);
-    const { step } = school.rows.exercise.find(({ id }) => id === exerciseOf(made.revisionId))!;
-    const { meetsStep } = school.rows.verdict.find(({ pieceId }) => pieceId === made.id)!;
-    expect(chances).toMatchObject({ of: 1, expected: 0.3, came: meetsStep >= step ? 1 : 0 });
+    const { outcome } = school.rows.verdict.find(({ pieceId }) => pieceId === made.id)!;
+    expect(chances).toMatchObject({ of: 1, expected: 0.3, came: outcome === "keep" ? 1 : 0 });
     expect(choices).toMatchObject({
       first: { made: 0 },
       another: { made: 1 },

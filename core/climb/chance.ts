@@ -1,28 +1,28 @@
 import { STEPS, type Step } from "../trade/steps";
 
-/** A piece of a learner with its verdict, as the chance looks at it. */
+/** A signed piece as the chance looks at it. */
 export interface JudgedPiece {
   /** The step of its exercise. */
   step: Step;
-  /** The highest step it meets. */
-  meetsStep: Step | 0;
+  /** By its first verdict. */
+  isKept: boolean;
 }
 
-/** The share of a school's pieces of exercises of each step that met it. */
+/** The share of a school's pieces of exercises of each step that were kept at once. */
 export type StepRates = ReadonlyMap<Step, number>;
 
 /**
- * How often pieces of exercises of each step meet it in a school: by its pieces, of any learner, one met and one
- * not besides.
+ * How often pieces of exercises of each step are kept at once in a school: by its pieces, of any learner, one kept
+ * and one not besides.
  *
- * @example stepRates([{ step: 2, meetsStep: 3 }]).get(2) → 2 / 3
+ * @example stepRates([{ step: 2, isKept: true }]).get(2) → 2 / 3
  */
 export const stepRates = (pieces: readonly JudgedPiece[]): StepRates =>
   new Map(
     STEPS.map((step) => {
       const made = pieces.filter((one) => one.step === step);
-      const met = made.filter(({ meetsStep }) => meetsStep >= step).length;
-      return [step, (met + 1) / (made.length + 2)];
+      const kept = made.filter(({ isKept }) => isKept).length;
+      return [step, (kept + 1) / (made.length + 2)];
     }),
   );
 
@@ -34,16 +34,16 @@ const HALF_AFTER = 25;
 const MIN_PIECES = 4;
 
 /**
- * How likely the next piece of an exercise meets its step at once: as the school's pieces of that step do, moved by
- * how much oftener than theirs this learner's pieces met theirs. A learner is so many logits better at every
- * step (Rasch 1960), reckoned by one step of Fisher's scoring from none. The prior and the fading were fitted to made-up
- * learners, where `npm run study -- next` shows how well it foretells.
+ * How likely the next piece of an exercise is kept at once: as the school's pieces of that step are, moved by how
+ * much oftener than theirs this learner's were. A learner is so many logits better at every step (Rasch 1960),
+ * reckoned by one step of Fisher's scoring from none. The prior and the fading were fitted to made-up learners,
+ * where `npm run study -- next` shows how well it foretells.
  *
  * @param judged the learner's latest pieces, of any technique, newest first
  * @returns null where there are fewer than four
- * @example chanceToMeet(2, [], stepRates([])) → null
+ * @example chanceToKeep(2, [], stepRates([])) → null
  */
-export function chanceToMeet(
+export function chanceToKeep(
   step: Step,
   judged: readonly JudgedPiece[],
   rates: StepRates,
@@ -53,7 +53,7 @@ export function chanceToMeet(
   judged.forEach((piece, age) => {
     const rate = rates.get(piece.step)!;
     const weight = 2 ** (-age / HALF_AFTER);
-    above += weight * (Number(piece.meetsStep >= piece.step) - rate);
+    above += weight * (Number(piece.isKept) - rate);
     information += weight * rate * (1 - rate);
   });
   const rate = rates.get(step)!;

@@ -1,4 +1,4 @@
-import { chanceToMeet, stepRates } from "./chance";
+import { chanceToKeep, stepRates } from "./chance";
 import { provableStep, rankNext, type Candidate, type LearnerNow, type ShopNow } from "./choose";
 import { standingOf } from "./standing";
 
@@ -72,10 +72,10 @@ describe("what comes next", () => {
     expect(why(learner(), "fid")).toEqual({ code: "before", missing: ["draw"] });
   });
 
-  test("each says how likely it is met at once, once there are four pieces", () => {
-    const judged = Array.from({ length: 4 }, () => ({ step: 1, meetsStep: 1 }) as const);
+  test("each says how likely it is kept at once, once there are four pieces", () => {
+    const judged = Array.from({ length: 4 }, () => ({ step: 1, isKept: true }) as const);
     expect(first(learner({ judged: judged.slice(1) }))!.chance).toBeNull();
-    expect(first(learner({ judged }))!.chance).toBe(chanceToMeet(1, judged, stepRates([])));
+    expect(first(learner({ judged }))!.chance).toBe(chanceToKeep(1, judged, stepRates([])));
     const stale = new Map([["draw", { chance: 0.3, isStale: true }]]);
     const fair = new Map([["draw", at(2)]]);
     expect(first(learner({ judged, standings: fair, freshness: stale }))!.chance).toBeNull();

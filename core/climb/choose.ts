@@ -1,6 +1,6 @@
 import type { Outcome } from "../verdict/outcomes";
 import type { Step } from "../trade/steps";
-import { chanceToMeet, type JudgedPiece, type StepRates } from "./chance";
+import { chanceToKeep, type JudgedPiece, type StepRates } from "./chance";
 import { missingBefore, type CourseNode } from "./curriculum";
 import type { Standing } from "./standing";
 import type { Freshness } from "./summary";
@@ -68,7 +68,7 @@ export interface LearnerNow {
   set: ReadonlySet<string>;
   /** Made so far, latest first, each exercise once, with what became of its latest piece. */
   latest: readonly LatestOf[];
-  /** Their latest pieces that have a verdict, newest first. */
+  /** Their latest signed pieces, newest first. */
   judged: readonly JudgedPiece[];
   choices: readonly Choice[];
 }
@@ -103,7 +103,7 @@ export interface Ranked {
   score: number;
   /** The strongest first. */
   reasons: NextReason[];
-  /** That its next piece meets its step at once; null where there are too few pieces to say, or it is going stale. */
+  /** That its next piece is kept at once; null where there are too few pieces to say, or it is going stale. */
   chance: number | null;
 }
 
@@ -132,14 +132,14 @@ const WORTH = {
  * Ranks what a learner could make next, with the reasons, and says of the rest why not.
  * Left out: what builds on techniques that aren't fair yet, what an instructor put off, what
  * there is no time, bar or fire for, and exercises of steps long passed or that prove nothing
- * more unless the technique is fading. Worth is added up: a pin, the piece in hand or left off, a run begun, what was set, a
- * recurring cause's drill, what is fading, what has just opened, the next step. Of a technique the exercise
- * at which the learner is counts most, so that easier ones may be left out. The simulation beside it says
- * what all this does.
+ * more, unless the technique is fading. Worth is added up: a pin, the piece in hand or left off, a
+ * run begun, what was set, a recurring cause's drill, what is fading, what has just opened, the
+ * next step. Of a technique the exercise at which the learner is counts most, so that easier ones
+ * may be left out. The simulation beside it says what all this does.
  *
  * @param candidates published exercises, in the order of the course; it decides between equals
  * @param course techniques with what comes before them
- * @param rates of the school, for how likely each is met at once
+ * @param rates of the school, for how likely each is kept at once
  */
 export function rankNext(
   candidates: readonly Candidate[],
@@ -160,7 +160,7 @@ export function rankNext(
       // What is going stale says by itself how likely a sound one is.
       const chance = isStale(techniqueId, learner)
         ? null
-        : chanceToMeet(candidate.step, learner.judged, rates);
+        : chanceToKeep(candidate.step, learner.judged, rates);
       ranked.push({ exerciseId, score, reasons, chance, place });
     }
   });

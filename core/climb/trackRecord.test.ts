@@ -69,9 +69,9 @@ test("causes: what the table said against what was answered", () => {
 // Of chances of 0.8 and 0.4 12 tenths are to be expected, within 1.96 · √(0.16 + 0.24) by chance.
 test("chances: what was said of a choice against its first piece; what was said of none is left out", () => {
   const { of, expected, came, within } = recordOfChances([
-    { chance: 0.8, isMet: true },
-    { chance: 0.4, isMet: false },
-    { chance: null, isMet: true },
+    { chance: 0.8, isKept: true },
+    { chance: 0.4, isKept: false },
+    { chance: null, isKept: true },
   ]);
   expect([of, came]).toEqual([2, 1]);
   expect(expected).toBeCloseTo(1.2, 12);

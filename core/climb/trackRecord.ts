@@ -84,10 +84,10 @@ function callOf(
 
 /** First pieces of what was set, by the chance that was kept with the choice, against how they came out. */
 export const recordOfChances = (
-  pieces: readonly { chance: number | null; isMet: boolean }[],
+  pieces: readonly { chance: number | null; isKept: boolean }[],
 ): TrackRecord =>
   recordOf(
-    pieces.flatMap(({ chance, isMet: came }) => (chance === null ? [] : [{ chance, came }])),
+    pieces.flatMap(({ chance, isKept: came }) => (chance === null ? [] : [{ chance, came }])),
   );
 
 /** Causes as the trade's table put them to instructors, against what those answered. */

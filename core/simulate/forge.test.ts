@@ -74,18 +74,18 @@ test.each<World>([
   { entry: "experienced", transfer: 0.9 },
   { entry: "beginners", transfer: 0.5, scatter: 1.35 },
   { entry: "beginners", transfer: 0.5, scatter: 1.7 },
-])("%j: a piece meets its step as often as was said, whether that was much or little", (world) => {
+])("%j: a piece is kept as often as was said, whether that was much or little", (world) => {
   const ways = Array.from({ length: LEARNERS }, (_, seed) => throughForge("ranked", world, seed));
   const calls = foretoldOf(ways);
   for (const from of [0, 0.2, 0.4, 0.6, 0.8]) {
     const some = calls.filter(({ chance }) => chance >= from && chance < from + 0.2);
     const said = some.reduce((sum, { chance }) => sum + chance, 0) / some.length;
-    const came = some.filter(({ isMet }) => isMet).length / some.length;
+    const came = some.filter(({ isKept }) => isKept).length / some.length;
     if (some.length >= 200) expect(Math.abs(came - said)).toBeLessThan(0.12);
   }
-  // Brier's score, against saying of every piece how many were met in all.
+  // Brier's score, against saying of every piece how many were kept in all.
   const brier = (chanceOf: (call: (typeof calls)[number]) => number) =>
-    calls.reduce((sum, call) => sum + (chanceOf(call) - Number(call.isMet)) ** 2, 0);
-  const share = calls.filter(({ isMet }) => isMet).length / calls.length;
+    calls.reduce((sum, call) => sum + (chanceOf(call) - Number(call.isKept)) ** 2, 0);
+  const share = calls.filter(({ isKept }) => isKept).length / calls.length;
   expect(brier(({ chance }) => chance)).toBeLessThan(brier(() => share));
 });

@@ -1,5 +1,5 @@
 import normalCdf from "@stdlib/stats-base-dists-normal-cdf";
-import { chanceToMeet, stepRates, type JudgedPiece } from "../climb/chance";
+import { chanceToKeep, stepRates, type JudgedPiece } from "../climb/chance";
 import { rankNext, type Candidate, type LatestOf } from "../climb/choose";
 import { missingBefore, type CourseNode } from "../climb/curriculum";
 import type { Standing as ClimbStanding } from "../climb/standing";
@@ -247,7 +247,7 @@ export function throughForge(policy: Policy, world: World, seed: number): Way {
     const exercise = choose({ reached, open: openTo(reached, out), latest, random, chance });
     const errors = learner.make(exercise, at);
     const meetsStep = stepMet(errors);
-    pieces.push({ step: exercise.step, meetsStep });
+    pieces.push({ step: exercise.step, isKept: meetsStep >= exercise.step });
     take(reached.get(exercise.techniqueId)!, exercise, meetsStep);
     const { exerciseId, techniqueId } = exercise;
     const outcome = meetsStep >= exercise.step ? ("keep" as const) : ("start-again" as const);
@@ -285,10 +285,10 @@ const LATEST = 40;
 
 /** A piece as it was foretold. */
 export interface Foretold {
-  /** That it meets its exercise's step. */
+  /** That it is kept. */
   chance: number;
-  isMet: boolean;
-  /** The share of the learner's pieces before it that met theirs, one met and one not besides. */
+  isKept: boolean;
+  /** The share of the learner's pieces before it that were, one kept and one not besides. */
   ownShare: number;
 }
 
@@ -296,12 +296,12 @@ export interface Foretold {
 export function foretoldOf(ways: readonly Way[]): Foretold[] {
   const rates = stepRates(ways.flatMap(({ pieces }) => pieces));
   return ways.flatMap(({ pieces }) =>
-    pieces.flatMap(({ step, meetsStep }, made) => {
+    pieces.flatMap(({ step, isKept }, made) => {
       const before = pieces.slice(0, made);
-      const chance = chanceToMeet(step, before.slice(-LATEST).reverse(), rates);
-      const met = before.filter((one) => one.meetsStep >= one.step).length;
-      const ownShare = (met + 1) / (made + 2);
-      return chance === null ? [] : [{ chance, isMet: meetsStep >= step, ownShare }];
+      const chance = chanceToKeep(step, before.slice(-LATEST).reverse(), rates);
+      const kept = before.filter((one) => one.isKept).length;
+      const ownShare = (kept + 1) / (made + 2);
+      return chance === null ? [] : [{ chance, isKept, ownShare }];
     }),
   );
 }

@@ -140,6 +140,8 @@ export interface LearnerPiece {
   /** How its inspection ended early; null where it didn't. */
   early: EarlyEnd | null;
   meetsStep: Step | 0 | null;
+  /** By its first verdict; null while it isn't signed. */
+  keptAtOnce: boolean | null;
 }
 
 interface PieceRow extends Omit<LearnerPiece, "startedAt"> {
@@ -165,12 +167,16 @@ export async function listLearnerPieces(
     cross join lateral (
       select p.learner_id as "learnerId", p.id, p.tag, e.id as "exerciseId", e.name as exercise,
         e.technique_id as "techniqueId", e.step, p.kind, extract(epoch from p.started_at) * 1000 as ms,
-        v.outcome, v.marks, v.early, v.meets_step as "meetsStep"
+        v.outcome, v.marks, v.early, v.meets_step as "meetsStep",
+        case when v.sequence = 1 then v.outcome = 'keep' when v.sequence > 1 then (
+          select first.outcome = 'keep' from verdict first
+          where first.school_id = ${actor.schoolId} and first.piece_id = p.id and first.sequence = 1)
+        end as "keptAtOnce"
       from piece p
       join exercise_revision r on r.id = p.revision_id
       join exercise e on e.id = r.exercise_id
       left join lateral (
-        select outcome, marks, early, meets_step from verdict where school_id = ${actor.schoolId} and piece_id = p.id
+        select outcome, marks, early, meets_step, sequence from verdict where school_id = ${actor.schoolId} and piece_id = p.id
         order by sequence desc limit 1) v on true
       where p.school_id = ${actor.schoolId} and p.learner_id = of.id
       order by p.started_at desc, p.id desc limit ${LATEST}) latest`);

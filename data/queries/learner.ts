@@ -52,7 +52,7 @@ export interface Choice {
   shop: Shop;
   /** How common each cause is in the school. */
   causeRates: CauseRates;
-  /** How often pieces of each step's exercises meet it in the school. */
+  /** How often pieces of each step's exercises are kept at once in the school. */
   stepRates: StepRates;
 }
 

@@ -121,16 +121,16 @@ export async function findShop(database: Queryable, { schoolId }: Actor): Promis
   return shopSchema.parse(row?.shop ?? { stock: null, weldingHearth: null });
 }
 
-/** So many of the school's latest pieces say how often each step is met. */
+/** So many of the school's latest pieces say how often those of each step are kept. */
 const LOOKED_AT = 400;
 
-/** How often pieces of each step's exercises meet it in the school, by its latest ones. */
+/** How often pieces of each step's exercises are kept at once in the school, by its latest ones. */
 export async function schoolStepRates(
   database: Queryable,
   { schoolId }: Actor,
 ): Promise<StepRates> {
   const { rows } = await database.execute<JudgedPiece & Record<string, unknown>>(sql`
-    select e.step, v.meets_step as "meetsStep"
+    select e.step, v.outcome = 'keep' as "isKept"
     from (
       select id, revision_id from piece where school_id = ${schoolId} and kind = 'assessed'
       order by started_at desc limit ${LOOKED_AT}) p
@@ -161,7 +161,7 @@ export interface Ranking {
   /** Newest first. */
   pieces: readonly Pick<
     LearnerPiece,
-    "exerciseId" | "techniqueId" | "step" | "outcome" | "meetsStep"
+    "exerciseId" | "techniqueId" | "step" | "outcome" | "meetsStep" | "keptAtOnce"
   >[];
   set: ReadonlySet<string>;
   choices: readonly Choice[];
@@ -192,8 +192,8 @@ export function rankLearner(ranking: Ranking): Choices {
       recurring,
       set,
       latest: latestOf(pieces),
-      judged: pieces.flatMap(({ step, meetsStep }) =>
-        meetsStep === null ? [] : [{ step, meetsStep }],
+      judged: pieces.flatMap(({ step, keptAtOnce: isKept }) =>
+        isKept === null ? [] : [{ step, isKept }],
       ),
       choices,
     },

@@ -108,35 +108,28 @@ export async function errorHistories(
 
 interface ChoiceRow extends Record<string, unknown>, Pick<LoggedChoice, "place" | "candidates"> {
   is_kept: boolean;
-  is_met: boolean;
 }
 
 interface ChoiceMade {
   place: number | null;
   isKept: boolean;
-  /** Its first piece meets the exercise's step. */
-  isMet: boolean;
-  /** That it would, as it was reckoned then. */
+  /** That it would be, as it was reckoned then. */
   chance: number | null;
 }
 
 /** The latest exercises set of which a piece has its verdict: where each stood in the list, with what chance, and its first verdict. */
 async function listChoicesMade(database: Queryable, { schoolId }: Actor): Promise<ChoiceMade[]> {
   const { rows } = await database.execute<ChoiceRow>(sql`
-    select distinct on (c.logged_at, c.assignment_id) c.place, c.candidates, v.outcome = 'keep' as is_kept,
-      v.meets_step >= e.step as is_met
+    select distinct on (c.logged_at, c.assignment_id) c.place, c.candidates, v.outcome = 'keep' as is_kept
     from choice_log c
-    join assignment a on a.school_id = c.school_id and a.id = c.assignment_id
-    join exercise_revision r on r.id = a.revision_id
-    join exercise e on e.id = r.exercise_id
     join piece p on p.school_id = c.school_id and p.assignment_id = c.assignment_id
     join verdict v on v.school_id = p.school_id and v.piece_id = p.id and v.sequence = 1
     where c.school_id = ${schoolId} and p.school_id = ${schoolId} and v.school_id = ${schoolId}
       and p.kind = 'assessed'
     order by c.logged_at desc, c.assignment_id, p.started_at, p.id
     limit ${MAX_PIECES}`);
-  return rows.map(({ is_kept: isKept, is_met: isMet, ...logged }) => ({
-    ...{ place: logged.place, isKept, isMet },
+  return rows.map(({ is_kept: isKept, ...logged }) => ({
+    ...{ place: logged.place, isKept },
     chance: loggedChance(logged),
   }));
 }

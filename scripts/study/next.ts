@@ -20,7 +20,7 @@ export interface NextStudy {
   chances: ChanceStudy;
 }
 
-/** What was said by our choice of how likely a piece meets its step at once. */
+/** What was said by our choice of how likely a piece is kept at once. */
 interface ChanceStudy {
   of: number;
   /** Of the ranges that were said at least 200 times: the largest difference of how many came. */
@@ -64,15 +64,15 @@ const MIN_SAID = 200;
 function studyChances(ways: readonly Way[]): ChanceStudy {
   const calls = foretoldOf(ways);
   const mean = (values: readonly number[]) => describe(values).mean;
-  const share = mean(calls.map(({ isMet }) => Number(isMet)));
+  const share = mean(calls.map(({ isKept }) => Number(isKept)));
   const off = RANGES.flatMap((from) => {
     const some = calls.filter(({ chance }) => chance >= from && chance < from + 0.2);
     return some.length < MIN_SAID
       ? []
-      : [Math.abs(mean(some.map(({ chance, isMet }) => chance - Number(isMet))))];
+      : [Math.abs(mean(some.map(({ chance, isKept }) => chance - Number(isKept))))];
   });
   const brier = (chanceOf: (call: (typeof calls)[number]) => number) =>
-    mean(calls.map((call) => (chanceOf(call) - Number(call.isMet)) ** 2));
+    mean(calls.map((call) => (chanceOf(call) - Number(call.isKept)) ** 2));
   return {
     ...{ of: calls.length, off: Math.max(...off) },
     brier: {
@@ -130,7 +130,7 @@ function printWorld({ entry, transfer, listMinutes, shares, chances }: NextStudy
   );
   const { ours, share, own } = chances.brier;
   console.log(
-    `    met at once as was said within ${(100 * chances.off).toFixed(0)} in a hundred, ${chances.of} pieces; Brier ${ours.toFixed(3)}, ${share.toFixed(3)} by everybody's share, ${own.toFixed(3)} by their own so far`,
+    `    kept at once as was said within ${(100 * chances.off).toFixed(0)} in a hundred, ${chances.of} pieces; Brier ${ours.toFixed(3)}, ${share.toFixed(3)} by everybody's share, ${own.toFixed(3)} by their own so far`,
   );
   const all = Object.values(shares).map(({ share }) => share);
   const [best, worst] = [Math.min(1, ...all), Math.max(1, ...all)];

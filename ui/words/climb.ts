@@ -90,12 +90,12 @@ export function nextReasonInWords(reason: NextReason, { techniqueOf, own = false
   }
 }
 
-/** "about 7 in 10 of these meet their step at once"; null where nothing is said. */
+/** "about 7 in 10 of their next ones would be kept at once"; null where nothing is said. */
 export function chanceInWords(chance: number | null): string | null {
   if (chance === null) return null;
   const inTen = Math.round(10 * chance);
   const many = inTen === 0 ? "hardly any" : inTen === 10 ? "nearly all" : `about ${inTen} in 10`;
-  return `${many} of their next ones would meet its step at once`;
+  return `${many} of their next ones would be kept at once`;
 }
 
 /** Why an exercise can't be next, in a few words. */

@@ -107,7 +107,7 @@ describe("why a piece is next", () => {
     [0.949, "about 9 in 10"],
     [0.951, "nearly all"],
   ])("a chance of %d is said in tens: %s", (chance, many) => {
-    expect(chanceInWords(chance)).toBe(`${many} of their next ones would meet its step at once`);
+    expect(chanceInWords(chance)).toBe(`${many} of their next ones would be kept at once`);
     expect(chanceInWords(null)).toBeNull();
   });
 

@@ -69,8 +69,8 @@ const CLAIMS: readonly Claim[] = [
     own: ({ choices }) => choicesInWords(choices),
   },
   {
-    what: "Made at once",
-    said: "How many in ten of an exercise’s next pieces meet its step: as in this school, moved by how much oftener the learner’s own latest pieces, four and more, met theirs. Of what is going stale nothing but how fresh it is.",
+    what: "Kept at once",
+    said: "How many in ten of an exercise’s next pieces are kept at once: as of its step in this school, moved by how much oftener the learner’s own latest pieces, four and more, were. Of what is going stale nothing but how fresh it is.",
     checked:
       "On made-up learners, sure hands and poor ones, as many come as are said within fourteen in a hundred, whether few or many are said, mostly within eight. For sure hands it tells a little more than the learner’s own share so far, for poor ones no more.",
     own: ({ chances }) => trackRecordInWords(chances),
