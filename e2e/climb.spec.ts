@@ -196,7 +196,9 @@ test("the course: an exercise proves its own step, and one that opens nothing is
   await technique.getByLabel("Slipway wear strip counts to").selectOption("Shown");
   await expect(technique).toContainText("Nobody comes further than Shown by these.");
   const closed = page.getByRole("region", { name: "What stays closed" });
-  await expect(closed).toContainText(/Hammer control\s*proves Shown: .* can’t come to drawing out,/);
+  await expect(closed).toContainText(
+    /Hammer control\s*proves Shown: .* can’t come to drawing out,/,
+  );
   await technique.getByLabel("Slipway wear strip counts to").selectOption("Fair");
   await expect(closed).toHaveCount(0);
   await technique.getByLabel("Slipway wear strip counts to").selectOption("Shown");
