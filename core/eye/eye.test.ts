@@ -1,7 +1,7 @@
 import { mean, sampleStandardDeviation } from "simple-statistics";
 import { seededRandom, type Random } from "../stats/random";
 import { DRAWN_MEASURES, drawPiece, type DrawnMeasure } from "./drawn";
-import { CARD_HEIGHT_MM, CARD_WIDTH_MM, eyeOf } from "./eye";
+import { CARD_HEIGHT_MM, CARD_WIDTH_MM, eyeOf, eyesByMeasure, type RecordedCall } from "./eye";
 
 describe("how an eye judges", () => {
   const person = (random: Random, calls: number, say: (truth: number) => number) =>
@@ -91,6 +91,18 @@ describe("how an eye judges", () => {
     });
     expect(eyeOf([])).toBeNull();
     expect(eyeOf([{ called: 3, truth: 0 }])).toBeNull();
+  });
+
+  test("a kind of which no call counts is left out", () => {
+    const call = (measure: string, called: number, truth: number): RecordedCall => ({
+      ...{ measure, called, truth, at: "bench", calledAt: "2026-12-02T18:00:00Z" },
+    });
+    const found = eyesByMeasure([
+      ...[call("width", 11, 10), call("angle", 0, 30), call("length", 3, 0), call("angle", 9, -1)],
+      call("width", 12, 10),
+    ]);
+    expect(found.map(({ measure, eye }) => [measure, eye.calls])).toEqual([["width", 2]]);
+    expect(eyesByMeasure([call("width", 9, 10), call("angle", 33, 30)])).toHaveLength(2);
   });
 
   test("a card is 85.60 by 53.98 mm (ISO/IEC 7810, ID-1)", () => {

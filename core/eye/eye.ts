@@ -69,6 +69,19 @@ export function eyeOf(calls: readonly EyeCall[]): Eye | null {
   };
 }
 
+/**
+ * How an eye judges each kind of dimension, in the alphabet's order; a kind without a call that counts is left out.
+ *
+ * @example eyesByMeasure([]) → []
+ */
+export function eyesByMeasure(calls: readonly RecordedCall[]): { measure: string; eye: Eye }[] {
+  const measures = [...new Set(calls.map(({ measure }) => measure))].sort();
+  return measures.flatMap((measure) => {
+    const eye = eyeOf(calls.filter((call) => call.measure === measure));
+    return eye ? [{ measure, eye }] : [];
+  });
+}
+
 const isCalled = (t: number, degrees: number): boolean => 2 * tCdf(-Math.abs(t), degrees) < CHANCE;
 
 /** By the t test of the slope of the errors over the logarithm of the size. */

@@ -1,4 +1,4 @@
-import { eyeOf, type RecordedCall } from "@/core/eye/eye";
+import { eyeOf, eyesByMeasure, type RecordedCall } from "@/core/eye/eye";
 import { eyeInWords } from "../words/eye";
 
 const PLACES = [
@@ -17,7 +17,7 @@ export function EyeRecord({ calls }: { calls: readonly RecordedCall[] }) {
         const here = calls.filter((call) => call.at === at);
         const all = eyeOf(here);
         if (!all) return null;
-        const kinds = [...new Set(here.map(({ measure }) => measure))].sort();
+        const kinds = eyesByMeasure(here);
         return (
           <div key={at} className="mt-2">
             <p>
@@ -25,9 +25,9 @@ export function EyeRecord({ calls }: { calls: readonly RecordedCall[] }) {
             </p>
             {kinds.length > 1 ? (
               <ul className="text-13 text-ink-2">
-                {kinds.map((kind) => (
-                  <li key={kind}>
-                    {kind}: {eyeInWords(eyeOf(here.filter(({ measure }) => measure === kind))!)}
+                {kinds.map(({ measure, eye }) => (
+                  <li key={measure}>
+                    {measure}: {eyeInWords(eye)}
                   </li>
                 ))}
               </ul>
