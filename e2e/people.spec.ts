@@ -130,7 +130,7 @@ test("the way back after signing in leads only to our own pages", async ({ page 
   }
 });
 
-test("before the page is alive nothing can be typed, so that no password gets into an address", async ({
+test("before hydration no password can be typed, so that none gets into an address", async ({
   browser,
 }) => {
   const context = await browser.newContext({ javaScriptEnabled: false });
@@ -141,7 +141,7 @@ test("before the page is alive nothing can be typed, so that no password gets in
   await context.close();
 });
 
-test("what is tapped, typed and ticked before the page is alive is done as soon as it is", async ({
+test("what is tapped, typed, ticked and pressed before hydration is done after it", async ({
   page,
 }) => {
   const complaints = watchConsole(page);
@@ -168,6 +168,11 @@ test("what is tapped, typed and ticked before the page is alive is done as soon 
     "aria-pressed",
     "true",
   );
+  await early("/climb", async () => {
+    await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+    await page.keyboard.press("?");
+  });
+  await expect(page.getByRole("dialog")).toBeVisible();
   await early("/measure/labels", async () => {
     const ticks = page.getByRole("checkbox");
     await ticks.first().uncheck();

@@ -7,6 +7,8 @@ type Field = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement;
 interface Early {
   /** The last tap on a button, from pressing it to letting go. */
   tap: Event[];
+  /** Keys pressed while no field, button or link had the focus. */
+  readonly keys: KeyboardEvent[];
   /** What was typed or chosen, or whether it was ticked. */
   readonly fields: Map<Field, string | boolean>;
   readonly stop: () => void;
@@ -21,7 +23,7 @@ declare global {
 /** Runs before anything of the application is loaded, so it is plain text and loads nothing. */
 const KEEP = `{
   const stopping = new AbortController();
-  const early = { tap: [], fields: new Map(), stop: () => stopping.abort() };
+  const early = { tap: [], keys: [], fields: new Map(), stop: () => stopping.abort() };
   const listen = (type, take) =>
     addEventListener(type, take, { capture: true, signal: stopping.signal });
   for (const type of ["pointerdown", "mousedown", "pointerup", "mouseup", "click"])
@@ -31,6 +33,9 @@ const KEEP = `{
       if (type === "pointerdown") early.tap.length = 0;
       early.tap.push(event);
     });
+  listen("keydown", (event) => {
+    if (event.target === document.body) early.keys.push(event);
+  });
   for (const type of ["input", "change"])
     listen(type, ({ target }) =>
       early.fields.set(target, /checkbox|radio/.test(target.type) ? target.checked : target.value));
@@ -58,8 +63,8 @@ function fillAgain(field: Field, filled: string | boolean) {
 }
 
 /**
- * A page is seen before it is hydrated, on a slow phone by seconds. What is tapped and typed
- * until then is kept, and done as soon as it can be.
+ * A page is seen before it is hydrated, on a slow phone by seconds. What is tapped, typed and
+ * pressed until then is kept, and done as soon as it can be.
  */
 export function ReplayEarlyInput({ nonce, children }: { nonce: string; children: ReactNode }) {
   // What is still under way as the page comes alive takes its own course from here on.
@@ -75,7 +80,7 @@ export function ReplayEarlyInput({ nonce, children }: { nonce: string; children:
     if (!early) return;
     delete window.early;
     for (const [field, filled] of early.fields) fillAgain(field, filled);
-    for (const event of early.tap) {
+    for (const event of [...early.tap, ...early.keys]) {
       const again = event.constructor as typeof Event;
       event.target!.dispatchEvent(new again(event.type, event));
     }
