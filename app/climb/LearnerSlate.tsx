@@ -1,7 +1,6 @@
 import { CAUSES, type CauseCode } from "@/core/cause/causes";
 import { schoolForecastMaps } from "@/data/forecastMaps";
 import { provableStep } from "@/core/climb/choose";
-import { foretold } from "@/core/climb/piecesToGo";
 import { fitPractice } from "@/core/climb/practice";
 import { goingStale } from "@/core/climb/summary";
 import { STEP_NAMES } from "@/core/trade/steps";
@@ -11,14 +10,10 @@ import { listPieceErrors } from "@/data/queries/runs";
 import { NextSlate, type SlateNote } from "@/ui/climb/NextSlate";
 import { SetNext } from "@/ui/climb/SetNext";
 import { Link } from "@/ui/kit/Link";
-import {
-  nextReasonInWords,
-  piecesToGoInWords,
-  towardsInWords,
-  unprovableInWords,
-} from "@/ui/words/climb";
+import { nextReasonInWords, towardsInWords } from "@/ui/words/climb";
 import { countOf } from "@/ui/words/count";
 import { recordsOf } from "../server";
+import { howFarInWords } from "./howFar";
 
 /** What is next for one learner, why, and what else matters; for staff. */
 export async function LearnerSlate({
@@ -121,19 +116,18 @@ async function practiceNotes(actor: Actor, overview: LearnerOverview): Promise<S
   const database = recordsOf(actor);
   const [latest] = overview.pieces;
   const cell = overview.standings.find(({ techniqueId }) => techniqueId === latest?.techniqueId);
-  if (!cell?.towards || cell.towards.step > 4) return [];
-  const { learner } = overview;
-  const provable = provableStep(overview.candidates, cell.techniqueId);
-  const title = `How far to “${STEP_NAMES[cell.towards.step]}” in ${namesOf(overview).techniqueOf(cell.techniqueId).toLowerCase()}`;
-  if (cell.towards.step > provable)
-    return [{ title, detail: unprovableInWords(cell.towards.step) }];
+  if (!cell?.towards) return [];
+  const { techniqueId, towards } = cell;
   const errors = await listPieceErrors(database, actor, {
-    learnerId: learner.id,
-    techniqueId: cell.techniqueId,
-    step: cell.towards.step,
+    learnerId: overview.learner.id,
+    techniqueId,
+    step: towards.step,
   });
-  const fit = fitPractice(errors.map(({ worst }) => worst));
-  const maps = await schoolForecastMaps(database, actor.schoolId);
-  const toGo = fit ? foretold(fit, cell.towards, maps) : null;
-  return [{ title, detail: piecesToGoInWords(toGo, cell.towards.step) }];
+  const detail = howFarInWords(fitPractice(errors.map(({ worst }) => worst)), towards, {
+    maps: await schoolForecastMaps(database, actor.schoolId),
+    provable: provableStep(overview.candidates, techniqueId),
+  });
+  const technique = namesOf(overview).techniqueOf(techniqueId).toLowerCase();
+  const title = `How far to “${STEP_NAMES[towards.step]}” in ${technique}`;
+  return detail ? [{ title, detail }] : [];
 }

@@ -1,12 +1,11 @@
 import type { ForecastMaps } from "@/core/climb/forecastMaps";
-import { foretold } from "@/core/climb/piecesToGo";
-import { fitPractice, type PracticeFit } from "@/core/climb/practice";
+import { fitPractice } from "@/core/climb/practice";
 import type { Towards } from "@/core/climb/standing";
 import { STEP_NAMES, type Step } from "@/core/trade/steps";
 import type { PieceErrors } from "@/data/queries/runs";
 import { PracticeChart } from "@/ui/charts/PracticeChart";
-import { piecesToGoInWords, unprovableInWords } from "@/ui/words/climb";
 import { modelsInWords } from "@/ui/words/practice";
+import { howFarInWords } from "../howFar";
 
 /** Pieces still to come that the curve is drawn for. */
 const AHEAD = 6;
@@ -27,7 +26,7 @@ export function Practice({
   maps: ForecastMaps;
 }) {
   const fit = fitPractice(errors.map(({ worst }) => worst));
-  const toGo = fit && towards ? toGoInWords(fit, towards, { maps, provable }) : null;
+  const toGo = towards && howFarInWords(fit, towards, { maps, provable });
   const measures = [...new Set(errors.flatMap(({ byMeasure }) => Object.keys(byMeasure)))].sort();
   const points = Array.from({ length: errors.length + AHEAD }, (_, index) => {
     const { middle, low, high } = fit?.typical(index + 1) ?? { middle: 0, low: 0, high: 0 };
@@ -60,20 +59,9 @@ export function Practice({
             })}
           </ul>
         </>
-      ) : (
+      ) : toGo ? null : (
         <p className="text-15 text-ink-2">Not enough pieces to say: four are needed.</p>
       )}
     </section>
   );
-}
-
-/** How many pieces are still to come; null where no run decides it. */
-function toGoInWords(
-  fit: PracticeFit,
-  towards: Towards,
-  { maps, provable }: { maps: ForecastMaps; provable: Step | 0 },
-): string | null {
-  if (towards.step > 4) return null;
-  if (towards.step > provable) return unprovableInWords(towards.step);
-  return piecesToGoInWords(foretold(fit, towards, maps), towards.step);
 }
