@@ -11,7 +11,7 @@ test.each([
   // Where techniques share nothing the list is harder to beat than where they share, and where something is known already.
   [{ entry: "beginners", transfer: 0 }, 0.94],
   [{ entry: "beginners", transfer: 0.9 }, 0.89],
-  [{ entry: "mixed", transfer: 0.5 }, 0.88],
+  [{ entry: "mixed", transfer: 0.5 }, 0.89],
   [{ entry: "experienced", transfer: 0.5 }, 0.8],
   [{ entry: "experienced", transfer: 0.9 }, 0.77],
   // Hands much less sure are at an exercise of step 3 most of the time, whatever is chosen.
@@ -24,7 +24,7 @@ test.each([
 });
 
 test("the same seed is the same learner and luck; three in a row of ten take 900 minutes at least", () => {
-  const world = { entry: "experienced", transfer: 0.9 } as const;
+  const world = { entry: "beginners", transfer: 0.9 } as const;
   const first = throughForge("ranked", world, 5);
   expect(throughForge("ranked", world, 5)).toEqual(first);
   expect(first.minutes).toBeGreaterThanOrEqual(900);

@@ -71,7 +71,8 @@ const STEPS = {
   3: { sizes: 5, minutes: 30, allows: 1 },
 } as const;
 const NEED = 3;
-const EVENING_MINUTES = 150;
+/** From lighting the fire to clearing up: some come late or leave early. */
+const EVENING_MINUTES = { min: 120, max: 180 };
 const CLASS_DAYS = 7;
 /** More evenings than this nobody stays. */
 const MAX_MINUTES = 20_000;
@@ -235,16 +236,22 @@ export function throughForge(policy: Policy, world: World, seed: number): Way {
   let latest: LatestOf[] = [];
   const pieces: JudgedPiece[] = [];
   const lastOut = new Map<Component, boolean[]>();
-  let [minutes, evening, out] = [0, -1, ""];
+  let minutes = 0;
+  let evening = eveningAt(0, random);
+  const spend = (atTheFire: number) => {
+    minutes += atTheFire;
+    evening.used += atTheFire;
+  };
   while ([...reached.values()].some(({ step }) => step < 3) && minutes < MAX_MINUTES) {
-    const isNew = Math.floor(minutes / EVENING_MINUTES) !== evening;
-    evening = Math.floor(minutes / EVENING_MINUTES);
-    // One technique's tool or fire isn't free this evening.
-    if (isNew) out = random.pick(TEN_TECHNIQUES).id;
-    const tired = (minutes % EVENING_MINUTES) / EVENING_MINUTES;
-    const at = { day: evening * CLASS_DAYS, tired };
+    const at = { day: evening.day, tired: evening.used / evening.minutes };
     const chance = (of: ForgeExercise) => learner.chance(of, at);
-    const exercise = choose({ reached, open: openTo(reached, out), latest, random, chance });
+    const open = openTo(reached, evening);
+    const exercise = choose({ reached, open, latest, random, chance });
+    // What can't be done before clearing up waits for the next evening.
+    if (evening.used + exercise.minuteBudget > evening.minutes) {
+      evening = eveningAt(evening.day + CLASS_DAYS, random);
+      continue;
+    }
     const errors = learner.make(exercise, at);
     const meetsStep = stepMet(errors);
     pieces.push({ step: exercise.step, isKept: meetsStep >= exercise.step });
@@ -255,11 +262,11 @@ export function throughForge(policy: Policy, world: World, seed: number): Way {
       { exerciseId, techniqueId, outcome, meetsStep },
       ...latest.filter((one) => one.exerciseId !== exerciseId),
     ];
-    minutes += exercise.minuteBudget;
+    spend(exercise.minuteBudget);
     const drilled = recurring(lastOut, exercise, errors);
     if (drilled && world.drillWorth !== undefined) {
       learner.practise(drilled, { techniqueId, day: at.day }, world.drillWorth);
-      minutes += DRILL.minutes;
+      spend(DRILL.minutes);
     }
   }
   return { minutes, pieces };
@@ -306,8 +313,23 @@ export function foretoldOf(ways: readonly Way[]): Foretold[] {
   );
 }
 
+/** An evening in the shop. */
+interface Evening {
+  day: number;
+  minutes: number;
+  used: number;
+  /** The technique whose tool or fire isn't free. */
+  out: string;
+}
+
+const eveningAt = (day: number, random: Random): Evening => {
+  const { min, max } = EVENING_MINUTES;
+  const minutes = min + (max - min) * random.next();
+  return { day, minutes, used: 0, out: random.pick(TEN_TECHNIQUES).id };
+};
+
 /** What may be made: what isn't True, is open, and whose fire is free; never nothing. */
-function openTo(reached: ReadonlyMap<string, Reached>, out: string): ForgeExercise[] {
+function openTo(reached: ReadonlyMap<string, Reached>, { out }: Evening): ForgeExercise[] {
   const stepOf = (id: string) => reached.get(id)!.step;
   const may = EXERCISES.filter(({ techniqueId }) => {
     const node = TEN_TECHNIQUES.find(({ id }) => id === techniqueId)!;
