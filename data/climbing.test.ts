@@ -147,6 +147,21 @@ describe("the course", () => {
     expect(stricter.filter(({ before, after }) => after !== before)).toEqual([]);
   });
 
+  test("nobody begins welding or drifting without guidance", async () => {
+    const candidates = await listCandidates(database, school.instructor);
+    const slugsOf = (has: "guided" | "welds") =>
+      new Set(
+        candidates
+          .filter((one) => one[has])
+          .map(
+            ({ techniqueId }) => school.rows.technique.find(({ id }) => id === techniqueId)!.slug,
+          ),
+      );
+    const welds = ["fold-weld", "scarf-weld", "bundle-weld"];
+    expect(slugsOf("welds")).toEqual(new Set(welds));
+    expect(slugsOf("guided")).toEqual(new Set([...welds, "slot-drift"]));
+  });
+
   test("what a looser rule would do is shown before, done on publishing, and nothing earned is lost", async () => {
     const { course: as, base } = await course();
     const looser = { ...as, rules: { ...as.rules, trueRun: 2 } };

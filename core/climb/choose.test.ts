@@ -15,6 +15,7 @@ const exercise = (exerciseId: string, techniqueId: string, more: Partial<Candida
   stock: "12 square",
   minuteBudget: 30,
   welds: false,
+  guided: false,
   ...more,
 });
 const SHELF: Candidate[] = [

@@ -18,6 +18,8 @@ export interface Candidate {
   minuteBudget: number;
   /** Needs a hearth that reaches welding heat. */
   welds: boolean;
+  /** Its technique is begun under guidance at its first step, whoever comes. */
+  guided: boolean;
 }
 
 /**
@@ -290,14 +292,14 @@ interface Aim {
 
 /**
  * The step after that held, or after what the latest piece of the technique met, so that nobody makes a
- * middle step they are past; a technique not yet begun where the learner is placed. Welding is begun at
- * its beginning, whoever comes.
+ * middle step they are past; a technique not yet begun where the learner is placed, unless it is begun under
+ * guidance.
  */
-function aimOf({ techniqueId, welds }: Candidate, held: number, { latest }: LearnerNow): Aim {
+function aimOf({ techniqueId, guided }: Candidate, held: number, { latest }: LearnerNow): Aim {
   const made = latest.find((one) => one.techniqueId === techniqueId);
   const next = Math.min(5, held + 1);
   if (!made)
-    return next < 3 && !welds && isPlaced(latest)
+    return next < 3 && !guided && isPlaced(latest)
       ? { step: 3, skips: "elsewhere" }
       : { step: next, skips: null };
   const met = made.meetsStep ?? 0;

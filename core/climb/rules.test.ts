@@ -193,6 +193,7 @@ describe("what comes next", () => {
     stock: "12 square",
     minuteBudget: 30,
     welds: false,
+    guided: false,
     ...more,
   });
   const COURSE = [
@@ -304,9 +305,12 @@ describe("what comes next", () => {
       },
     );
 
-    test("welding is begun at its beginning, whoever comes", () => {
-      const welds = shelf.map((one) => ({ ...one, techniqueId: "weld", welds: true }));
-      expect(first(learner({ latest: elsewhere(9, 9) }), welds).exerciseId).toBe("s1");
+    test.each([
+      [{ guided: true }, "s1"],
+      [{ guided: false, welds: true }, "s3"],
+    ])("%j: begun with %s, whoever comes", (more, exerciseId) => {
+      const ofIt = shelf.map((one) => ({ ...one, ...more }));
+      expect(first(learner({ latest: elsewhere(9, 9) }), ofIt).exerciseId).toBe(exerciseId);
     });
 
     test.each([

@@ -107,7 +107,7 @@ const EXERCISES: readonly ForgeExercise[] = TEN_TECHNIQUES.flatMap(({ id }) =>
     const { sizes, minutes } = STEPS[step];
     return {
       ...{ exerciseId: `${id}/${step}`, techniqueId: id, step, provesTo: step },
-      ...{ stock: "12 square", welds: false },
+      ...{ stock: "12 square", welds: false, guided: false },
       minuteBudget: minutes,
       rests: RESTS.get(id)!.slice(0, sizes),
     };

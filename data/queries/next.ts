@@ -28,6 +28,8 @@ export interface ShelfCandidate extends Candidate {
 
 /** Techniques whose exercises need a welding heat. */
 const WELDS = ["fold-weld", "scarf-weld", "bundle-weld"];
+/** Techniques nobody begins without guidance: welding, and drifting. */
+const GUIDED = [...WELDS, "slot-drift"];
 
 /** Everything published and not retired, in the order of the course. The caller has checked who is asking. */
 export async function listCandidates(
@@ -61,7 +63,7 @@ export async function listCandidates(
     const step = row.step as Step;
     const { exerciseId } = row;
     return {
-      ...{ ...row, step, welds: WELDS.includes(slug) },
+      ...{ ...row, step, welds: WELDS.includes(slug), guided: GUIDED.includes(slug) },
       provesTo: provesTo({ exerciseId, step }, rules),
     };
   });
