@@ -1,10 +1,12 @@
 import type { Outcome } from "../verdict/outcomes";
 import type { Step } from "../trade/steps";
 import { chanceToKeep, type JudgedPiece, type StepRates } from "./chance";
+import { drawCloseCalls } from "./closeCalls";
 import { missingBefore, type CourseNode } from "./curriculum";
 import type { Standing } from "./standing";
 import type { Freshness } from "./summary";
 import { RECURS_FROM, type RecurringCause } from "../cause/recurs";
+import type { Random } from "../stats/random";
 
 /** An exercise that could be made next. */
 export interface Candidate {
@@ -87,7 +89,9 @@ export type NextReason =
   | { code: "set"; made: boolean }
   /** An easier exercise is left out: by nearly all they make elsewhere, or by their latest of this. */
   | { code: "skips"; by: "elsewhere" | "latest" }
-  | { code: "step"; step: Step };
+  | { code: "step"; step: Step }
+  /** By lot among so many that promise about the same. */
+  | { code: "drawn"; of: number };
 
 /** Why an exercise can't be next, as data. */
 export type NotNow =
@@ -142,11 +146,17 @@ const WORTH = {
  * @param candidates published exercises, in the order of the course; it decides between equals
  * @param course techniques with what comes before them
  * @param rates of the school, for how likely each is kept at once
+ * @param draw where the school has close calls drawn by lot
  */
 export function rankNext(
   candidates: readonly Candidate[],
   course: readonly CourseNode[],
-  { learner, shop, rates }: { learner: LearnerNow; shop: ShopNow; rates: StepRates },
+  {
+    learner,
+    shop,
+    rates,
+    draw,
+  }: { learner: LearnerNow; shop: ShopNow; rates: StepRates; draw?: Random },
 ): Choices {
   const nodes = new Map(course.map((node) => [node.id, node]));
   const stepOf = (id: string) => learner.standings.get(id)?.step ?? 0;
@@ -166,12 +176,10 @@ export function rankNext(
       ranked.push({ exerciseId, score, reasons, chance, place });
     }
   });
-  return {
-    ranked: ranked
-      .sort((a, b) => b.score - a.score || a.place - b.place)
-      .map(({ place: _, ...one }) => one),
-    notNow,
-  };
+  const sorted = ranked
+    .sort((a, b) => b.score - a.score || a.place - b.place)
+    .map(({ place: _, ...one }) => one);
+  return { ranked: draw ? drawCloseCalls(sorted, draw) : sorted, notNow };
 }
 
 interface Looking {

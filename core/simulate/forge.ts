@@ -56,6 +56,7 @@ export interface World {
 export const POLICIES = [
   "list",
   "ranked",
+  "drawn",
   "anything",
   "random",
   "easiest",
@@ -371,17 +372,10 @@ const CHOOSERS: Record<Policy, () => Chooser> = {
       return open[0]!;
     };
   },
-  /** What the school's screens set: `rankNext`. */
-  ranked: () => (now) => {
-    const standings = new Map([...now.reached].map(([id, of]) => [id, standingOf(id, of)]));
-    const learner = { standings, freshness: new Map(), recurring: [], choices: [] };
-    const { ranked } = rankNext(now.open, TEN_TECHNIQUES, {
-      learner: { ...learner, set: new Set(), latest: now.latest, judged: [] },
-      rates: NO_RATES,
-      shop: { minutesLeft: null, stock: null, weldingHearth: null },
-    });
-    return now.open.find(({ exerciseId }) => exerciseId === ranked[0]?.exerciseId) ?? now.open[0]!;
-  },
+  /** What the school's screens set. */
+  ranked: () => (now) => rankedFirst(now),
+  /** The same, with close calls drawn by lot. */
+  drawn: () => (now) => rankedFirst(now, now.random),
   /** Whatever is open, proven or not. */
   anything: () => (now) => now.random.pick(now.open),
   random: () => (now) => now.random.pick(usefulOf(now)),
@@ -398,6 +392,18 @@ const CHOOSERS: Record<Policy, () => Chooser> = {
   /** The easiest of what is any use, in the order of the course. */
   easiest: () => (now) => maxBy(usefulOf(now), ({ step }) => -step),
 };
+
+/** The first of `rankNext`. */
+function rankedFirst({ reached, open, latest }: Standing, draw?: Random): ForgeExercise {
+  const standings = new Map([...reached].map(([id, of]) => [id, standingOf(id, of)]));
+  const learner = { standings, freshness: new Map(), recurring: [], choices: [] };
+  const { ranked } = rankNext(open, TEN_TECHNIQUES, {
+    learner: { ...learner, set: new Set(), latest, judged: [] },
+    ...{ rates: NO_RATES, draw },
+    shop: { minutesLeft: null, stock: null, weldingHearth: null },
+  });
+  return open.find(({ exerciseId }) => exerciseId === ranked[0]?.exerciseId) ?? open[0]!;
+}
 
 /** What proves a step that isn't held yet. */
 const usefulOf = ({ open, reached }: Standing): ForgeExercise[] =>
