@@ -65,7 +65,7 @@ const CLAIMS: readonly Claim[] = [
     what: "What to make next",
     said: "The exercise with the most reasons; easier ones are left out for who is past them.",
     checked:
-      "On made-up learners it takes 75 to 92 hundredths of the time the list takes to ten times True: least where much is known already and techniques share it, most where they share nothing. With hands much less sure it takes 84 to 95. The best ways found, which see how good they truly are, take 72 to 92.",
+      "On made-up learners it takes 75 to 93 hundredths of the time the list takes to ten times True: least where much is known already and techniques share it, most where they share nothing. With hands much less sure it takes 89 to 98. The best ways found, which see how good they truly are, take 72 to 93. Close calls drawn by lot cost up to two.",
     own: ({ choices }) => choicesInWords(choices),
   },
   {
