@@ -2,6 +2,7 @@ import { createPublicKey, generateKeyPairSync, verify } from "node:crypto";
 import { eq } from "drizzle-orm";
 import type { Pool } from "pg";
 import { stepRates } from "@/core/climb/chance";
+import { loggedDraw, type LoggedChoice } from "@/core/climb/choiceLog";
 import type { Course } from "@/core/climb/course";
 import { FORECAST_MAPS } from "@/core/climb/forecastMaps";
 import { summariseClimb } from "@/core/climb/summary";
@@ -49,6 +50,7 @@ const exerciseOf = (revisionId: string) =>
 
 const NONE_MADE = {
   first: { made: 0, kept: 0 },
+  drawn: { made: 0, kept: 0 },
   another: { made: 0, kept: 0 },
   leftOut: { made: 0, kept: 0 },
 };
@@ -404,6 +406,45 @@ describe("a learner", () => {
     await expect(pool.query("update choice_log set place = 1")).rejects.toMatchObject({
       ...{ code: "23001" },
     });
+  });
+
+  test("close calls are drawn where the school says so: the same until the next piece, and kept as drawn", async () => {
+    const names = ["Corin Vale", "Ivo Brackwater", "Sunniva Dray", "Pell Ansgar", "Ines Quayle"];
+    const lists = async () => {
+      const found = await Promise.all(names.map((name) => overview(name)));
+      return found.map(({ next }) => next.ranked);
+    };
+    const usual = await lists();
+    expect((await act(database, school.assistant, "set-close-calls", { drawn: true })).ok).toBe(false); // prettier-ignore
+    await actOk(database, school.instructor, "set-close-calls", { drawn: true });
+    const drawn = await lists();
+    expect(await lists()).toEqual(drawn);
+    const firsts = drawn.flatMap((ranked) => {
+      const reason = ranked[0]?.reasons.find(({ code }) => code === "drawn");
+      return reason ? [{ of: (reason as { of: number }).of, ranked }] : [];
+    });
+    expect(firsts.length).toBeGreaterThan(1);
+    for (const { of, ranked } of firsts) expect(of).toBeLessThanOrEqual(ranked.length);
+    const idsOf = (all: typeof usual) =>
+      all.map((ranked) => ranked.map(({ exerciseId }) => exerciseId).sort());
+    expect(idsOf(drawn)).toEqual(idsOf(usual));
+
+    const at = drawn.findIndex((ranked) => ranked[0]?.reasons.some(({ code }) => code === "drawn"));
+    const { candidates } = await overview(names[at]!);
+    const { exerciseId } = drawn[at]![0]!;
+    const assignmentId = newId();
+    await actOk(database, school.instructor, "assign", {
+      revisionId: candidates.find((one) => one.exerciseId === exerciseId)!.revisionId,
+      learners: [{ assignmentId, personId: personId(names[at]!) }],
+    });
+    const [row] = await database
+      .select()
+      .from(choiceLog)
+      .where(eq(choiceLog.assignmentId, assignmentId));
+    expect(loggedDraw(row as unknown as LoggedChoice)).toBe(true);
+    await actOk(database, school.instructor, "withdraw-assignment", { assignmentId });
+    await actOk(database, school.instructor, "set-close-calls", { drawn: false });
+    expect(await lists()).toEqual(usual);
   });
 
   test("without a welding hearth nothing is welded, without a bar nothing of it is made", async () => {

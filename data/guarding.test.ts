@@ -366,6 +366,7 @@ function inputs(): Record<(typeof COMMAND_NAMES)[number], unknown> {
     "revoke-calendar-link": { linkId: calendarLinkId },
     "set-grades": { grades: { 1: 18, 2: 18, 3: 17, 4: 17, 5: 16 } },
     "set-early-end": { on: false },
+    "set-close-calls": { drawn: false },
     "set-shop": { stock: ["12 square"], weldingHearth: true },
     "start-study": { studyId: newId(), name: `Tips ${newId()}`, kind: "size" },
     "fill-study": {
@@ -399,6 +400,7 @@ const courseOf = (rows: DemoRows) => ({
 const OF_OWN_SCHOOL = [
   "set-grades",
   "set-early-end",
+  "set-close-calls",
   "set-shop",
   "start-study",
   "set-time-zone",

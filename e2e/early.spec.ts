@@ -104,3 +104,18 @@ test("whether inspections end early is the school’s choice", async ({ page }) 
   await again;
   await expect(choice).toBeChecked();
 });
+
+test("whether close calls are drawn by lot is the school’s choice", async ({ page }) => {
+  await page.context().clearCookies();
+  await signInOnly(page, "stranger@elsewhere.example");
+  await page.goto("/school/rules");
+  const choice = page.getByRole("checkbox", { name: "Close calls are drawn by lot" });
+  for (const drawn of [true, false]) {
+    await expect(choice).toBeChecked({ checked: !drawn });
+    const set = page.waitForResponse(/set-close-calls/);
+    await choice.click();
+    await set;
+    await page.reload();
+    await expect(choice).toBeChecked({ checked: drawn });
+  }
+});

@@ -1,4 +1,10 @@
-import { LOGGED_CANDIDATES, loggedChance, loggedChoice, recordOfChoices } from "./choiceLog";
+import {
+  LOGGED_CANDIDATES,
+  loggedChance,
+  loggedChoice,
+  loggedDraw,
+  recordOfChoices,
+} from "./choiceLog";
 import type { Choices } from "./choose";
 
 const LIST: Choices = {
@@ -69,15 +75,27 @@ test.each<[string, number | null, (number | undefined)[], number | null]>([
 test("what became of choices is counted by where they stood", () => {
   expect(
     recordOfChoices([
-      { place: 1, isKept: true },
-      { place: 1, isKept: false },
-      { place: 2, isKept: true },
-      { place: 9, isKept: true },
-      { place: null, isKept: false },
+      { place: 1, isDrawn: false, isKept: true },
+      { place: 1, isDrawn: false, isKept: false },
+      { place: 1, isDrawn: true, isKept: true },
+      { place: 2, isDrawn: false, isKept: true },
+      { place: 9, isDrawn: false, isKept: true },
+      { place: null, isDrawn: false, isKept: false },
     ]),
   ).toEqual({
     first: { made: 2, kept: 1 },
+    drawn: { made: 1, kept: 1 },
     another: { made: 2, kept: 2 },
     leftOut: { made: 1, kept: 0 },
   });
+});
+
+test.each([
+  [1, "drawn", true],
+  [1, "step", false],
+  [2, "drawn", false],
+  [null, "drawn", false],
+])("place %s of a list whose first is there by %s: by lot %s", (place, code, isDrawn) => {
+  const candidates = [{ reasons: [{ code: "step" }, { code }] }, { reasons: [] }];
+  expect(loggedDraw({ place, candidates })).toBe(isDrawn);
 });

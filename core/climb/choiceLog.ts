@@ -55,9 +55,18 @@ export interface FirstPieces {
   kept: number;
 }
 
-/** What became of what was set: the first of the list, another of it, and what it had left out. */
+/** Whether what was set came first in its list by lot. */
+export const loggedDraw = ({
+  place,
+  candidates,
+}: Pick<LoggedChoice, "place"> & {
+  candidates: readonly { reasons: readonly { code: string }[] }[];
+}): boolean => place === 1 && candidates[0]!.reasons.some(({ code }) => code === "drawn");
+
+/** What became of what was set: the first of the list, by lot or not, another of it, and what it had left out. */
 export interface ChoiceRecord {
   first: FirstPieces;
+  drawn: FirstPieces;
   another: FirstPieces;
   leftOut: FirstPieces;
 }
@@ -69,14 +78,15 @@ export interface ChoiceRecord {
  * @param choices one for each exercise set of which a first piece has its verdict
  */
 export function recordOfChoices(
-  choices: readonly { place: number | null; isKept: boolean }[],
+  choices: readonly { place: number | null; isDrawn: boolean; isKept: boolean }[],
 ): ChoiceRecord {
   const counted = (some: typeof choices): FirstPieces => ({
     made: some.length,
     kept: some.filter(({ isKept }) => isKept).length,
   });
   return {
-    first: counted(choices.filter(({ place }) => place === 1)),
+    first: counted(choices.filter(({ place, isDrawn }) => place === 1 && !isDrawn)),
+    drawn: counted(choices.filter(({ isDrawn }) => isDrawn)),
     another: counted(choices.filter(({ place }) => place !== null && place > 1)),
     leftOut: counted(choices.filter(({ place }) => place === null)),
   };

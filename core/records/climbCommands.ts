@@ -27,6 +27,8 @@ export const CLIMB_COMMANDS = {
   "set-grades": z.strictObject({ grades: gradesToSetSchema }),
   /** Whether inspections may end once enough is known; the count of how often that held begins anew. */
   "set-early-end": z.strictObject({ on: z.boolean() }),
+  /** Whether lot decides what comes first among exercises that promise about the same. */
+  "set-close-calls": z.strictObject({ drawn: z.boolean() }),
   "set-shop": z.strictObject({
     stock: z.array(shortText(60)).max(200).nullable(),
     weldingHearth: z.boolean().nullable(),

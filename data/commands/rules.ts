@@ -35,6 +35,15 @@ export const setEarlyEnd = defineCommand({
   },
 });
 
+export const setCloseCalls = defineCommand({
+  name: "set-close-calls",
+  roles: INSTRUCTORS,
+  run: async ({ tx, actor }, { drawn }) => {
+    await tx.update(school).set({ drawsCloseCalls: drawn }).where(eq(school.id, actor.schoolId));
+    return { drawn };
+  },
+});
+
 export const setMarksRule = defineCommand({
   name: "set-marks-rule",
   roles: INSTRUCTORS,

@@ -50,7 +50,7 @@ import {
 import { withdrawPhoto } from "./photos";
 import { answerTry, checkStage, declareWork, noteDevice, tallyPiece } from "./pieceNotes";
 import { changeDefect, noteDefect, startPiece, takeReading } from "./pieces";
-import { regradePiece, setEarlyEnd, setGrades, setMarksRule } from "./rules";
+import { regradePiece, setCloseCalls, setEarlyEnd, setGrades, setMarksRule } from "./rules";
 import { keepBar, keepFire, keepStation, sawBars, setTimeZone, takeDownFire } from "./shop";
 import { signVerdict } from "./sign";
 import { fillStudy, startStudy } from "./studies";
@@ -94,6 +94,7 @@ const HANDLERS: { [Name in CommandName]: Command<Name> } = {
   "sign-verdict": signVerdict,
   "set-grades": setGrades,
   "set-early-end": setEarlyEnd,
+  "set-close-calls": setCloseCalls,
   "set-marks-rule": setMarksRule,
   "regrade-piece": regradePiece,
   "publish-course": publishCourse,

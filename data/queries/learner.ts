@@ -15,6 +15,7 @@ import {
   type StepEvidence,
 } from "./climb";
 import {
+  drawsCloseCalls,
   findShop,
   listCandidates,
   listChoices,
@@ -54,17 +55,23 @@ export interface Choice {
   causeRates: CauseRates;
   /** How often pieces of each step's exercises are kept at once in the school. */
   stepRates: StepRates;
+  /** Whether lot decides what comes first among those that promise about the same. */
+  drawsCloseCalls: boolean;
 }
 
 export async function findChoice(database: Queryable, actor: Actor): Promise<Choice> {
-  const [techniques, candidates, shop, causeRates, stepRates] = await queryTogether(database, [
-    () => listTechniques(database, actor),
-    () => listCandidates(database, actor),
-    () => findShop(database, actor),
-    () => schoolCauseRates(database, actor),
-    () => schoolStepRates(database, actor),
-  ]);
-  return { techniques, candidates, shop, causeRates, stepRates };
+  const [techniques, candidates, shop, causeRates, stepRates, draws] = await queryTogether(
+    database,
+    [
+      () => listTechniques(database, actor),
+      () => listCandidates(database, actor),
+      () => findShop(database, actor),
+      () => schoolCauseRates(database, actor),
+      () => schoolStepRates(database, actor),
+      () => drawsCloseCalls(database, actor),
+    ],
+  );
+  return { techniques, candidates, shop, causeRates, stepRates, drawsCloseCalls: draws };
 }
 
 interface Asked {
@@ -80,7 +87,7 @@ export async function findLearnersWork(
   learnerIds: readonly string[],
   { choice, now, minutesLeft = null }: Asked & { choice: Choice },
 ): Promise<Map<string, LearnerWork>> {
-  const { techniques, candidates, shop, causeRates, stepRates } = choice;
+  const { shop, causeRates, ...rankedFrom } = choice;
   const [only] = learnerIds.length === 1 ? learnerIds : [];
   const [assignments, pieces, standings, causes, choices] = await queryTogether(database, [
     () => listOpenAssignments(database, actor, [...learnerIds]),
@@ -89,7 +96,7 @@ export async function findLearnersWork(
     () => listPieceCauses(database, actor, learnerIds, LATEST_PIECES),
     () => listChoices(database, learnerIds),
   ]);
-  const bySlug = new Map(techniques.map(({ id, slug }) => [slug, id]));
+  const bySlug = new Map(rankedFrom.techniques.map(({ id, slug }) => [slug, id]));
   const ofLearner = <Row extends { learnerId: string }>(rows: readonly Row[]) => {
     const grouped = new Map<string, Row[]>(learnerIds.map((id) => [id, []]));
     for (const row of rows) grouped.get(row.learnerId)?.push(row);
@@ -106,7 +113,7 @@ export async function findLearnersWork(
         recurring: recurringCauses(causes.get(id) ?? [], bySlug, causeRates),
       };
       const next = rankLearner({
-        ...{ ...own, candidates, techniques, stepRates, now },
+        ...{ ...rankedFrom, ...own, now },
         set: new Set(own.assignments.map(({ exerciseId }) => exerciseId)),
         shop: { ...shop, minutesLeft },
       });

@@ -12,6 +12,7 @@ import type { RecurringCause } from "@/core/cause/recurs";
 import { provesTo } from "@/core/climb/rules";
 import { stepRates, type JudgedPiece, type StepRates } from "@/core/climb/chance";
 import { freshness } from "@/core/climb/summary";
+import { seededRandom, seedOfId } from "@/core/stats/random";
 import type { Step } from "@/core/trade/steps";
 import type { Actor } from "../actor";
 import type { Queryable } from "../database";
@@ -123,6 +124,15 @@ export async function findShop(database: Queryable, { schoolId }: Actor): Promis
   return shopSchema.parse(row?.shop ?? { stock: null, weldingHearth: null });
 }
 
+/** Whether the school has close calls drawn by lot. */
+export async function drawsCloseCalls(database: Queryable, { schoolId }: Actor): Promise<boolean> {
+  const [row] = await database
+    .select({ draws: school.drawsCloseCalls })
+    .from(school)
+    .where(eq(school.id, schoolId));
+  return row?.draws ?? false;
+}
+
 /** So many of the school's latest pieces say how often those of each step are kept. */
 const LOOKED_AT = 400;
 
@@ -163,13 +173,14 @@ export interface Ranking {
   /** Newest first. */
   pieces: readonly Pick<
     LearnerPiece,
-    "exerciseId" | "techniqueId" | "step" | "outcome" | "meetsStep" | "keptAtOnce"
+    "id" | "exerciseId" | "techniqueId" | "step" | "outcome" | "meetsStep" | "keptAtOnce"
   >[];
   set: ReadonlySet<string>;
   choices: readonly Choice[];
   recurring: readonly RecurringCause[];
   shop: Shop & { minutesLeft: number | null };
   stepRates: StepRates;
+  drawsCloseCalls: boolean;
   /** ms since 1970. */
   now: number;
 }
@@ -201,6 +212,8 @@ export function rankLearner(ranking: Ranking): Choices {
     },
     shop: shopNow,
     rates,
+    // By the learner's latest piece, so that it stands until the next.
+    draw: ranking.drawsCloseCalls && pieces[0] ? seededRandom(seedOfId(pieces[0].id)) : undefined,
   });
 }
 

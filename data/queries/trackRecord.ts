@@ -1,6 +1,7 @@
 import { sql } from "drizzle-orm";
 import {
   loggedChance,
+  loggedDraw,
   recordOfChoices,
   type ChoiceRecord,
   type LoggedChoice,
@@ -112,6 +113,7 @@ interface ChoiceRow extends Record<string, unknown>, Pick<LoggedChoice, "place" 
 
 interface ChoiceMade {
   place: number | null;
+  isDrawn: boolean;
   isKept: boolean;
   /** That it would be, as it was reckoned then. */
   chance: number | null;
@@ -129,7 +131,7 @@ async function listChoicesMade(database: Queryable, { schoolId }: Actor): Promis
     order by c.logged_at desc, c.assignment_id, p.started_at, p.id
     limit ${MAX_PIECES}`);
   return rows.map(({ is_kept: isKept, ...logged }) => ({
-    ...{ place: logged.place, isKept },
+    ...{ place: logged.place, isDrawn: loggedDraw(logged), isKept },
     chance: loggedChance(logged),
   }));
 }

@@ -1,5 +1,6 @@
 import { sql } from "drizzle-orm";
 import {
+  boolean,
   check,
   doublePrecision,
   foreignKey,
@@ -45,6 +46,8 @@ export const school = pgTable(
     slipCounts: jsonb("slip_counts"),
     /** Since when inspections may end once enough is known; null where everything is measured. */
     endsEarlySince: moment("ends_early_since"),
+    /** Whether lot decides what comes first among exercises that promise about the same. */
+    drawsCloseCalls: boolean("draws_close_calls").notNull().default(false),
     createdAt: moment("created_at").notNull().defaultNow(),
   },
   (table) => [

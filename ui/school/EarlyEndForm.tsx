@@ -2,9 +2,9 @@
 
 import { useRouter } from "next/navigation";
 import { hasMissedTooMuch, type EarlyRecord } from "@/core/verdict/earlyRecord";
-import { FormError } from "../forms/Field";
 import { useCommand } from "../useCommand";
 import { earlyEndsInWords } from "../words/trackRecord";
+import { SchoolSwitch } from "./SchoolSwitch";
 
 /** Whether inspections end once enough is known, and what that came to. */
 export function EarlyEndForm({
@@ -23,17 +23,13 @@ export function EarlyEndForm({
   const isStopped = record !== null && hasMissedTooMuch(record);
   return (
     <div className="text-15">
-      <label className="flex min-h-11 w-fit items-center gap-3">
-        <input
-          type="checkbox"
-          className="size-5 accent-ink"
-          checked={record !== null}
-          disabled={!manages || busy}
-          onChange={({ target }) => void set(target.checked)}
-        />
-        An inspection ends once enough is known
-      </label>
-      <FormError>{error}</FormError>
+      <SchoolSwitch
+        label="An inspection ends once enough is known"
+        on={record !== null}
+        disabled={!manages || busy}
+        error={error}
+        onChange={(on) => void set(on)}
+      />
       {record ? <p>{earlyEndsInWords(record)}</p> : null}
       {isStopped ? (
         <p role="status" className="mt-1 font-semibold text-light">

@@ -85,6 +85,8 @@ export function nextReasonInWords(reason: NextReason, { techniqueOf, own = false
       return reason.made
         ? "It is set; make another one: alike is what counts."
         : "It was set and is still to make.";
+    case "drawn":
+      return `Drawn by lot among ${reason.of} that promise about the same.`;
     case "step":
       return `The way to “${STEP_NAMES[reason.step]}”.`;
   }

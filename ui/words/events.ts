@@ -36,6 +36,8 @@ const ACTIONS: Record<CommandName | OtherAction, string | ((details: Details) =>
     on
       ? "let inspections end once enough is known"
       : "set that everything is measured at every inspection",
+  "set-close-calls": ({ drawn }) =>
+    drawn ? "had close calls of the next drawn by lot" : "set that close calls aren’t drawn by lot",
   "set-marks-rule": "changed the marks rule of …",
   "set-shop": "changed what the shop has",
   "new-exercise": "began the exercise …",

@@ -21,6 +21,7 @@ export function trackRecordInWords({ of, expected, came, within }: TrackRecord):
 export function choicesInWords(record: ChoiceRecord): string {
   const parts: [string, FirstPieces][] = [
     ["the first of the list", record.first],
+    ["the first by lot", record.drawn],
     ["another of the list", record.another],
     ["one it left out", record.leftOut],
   ];

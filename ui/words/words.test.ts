@@ -14,7 +14,7 @@ import { countOf } from "./count";
 import { deviceNoteInWords, temperatureInWords, weightInWords } from "./devices";
 import { errorInWords, eyeInWords } from "./eye";
 import { modelsInWords } from "./practice";
-import { earlyEndsInWords, trackRecordInWords } from "./trackRecord";
+import { choicesInWords, earlyEndsInWords, trackRecordInWords } from "./trackRecord";
 import { measuredInWords, oneIn } from "./verdict";
 import {
   alikeInWords,
@@ -64,6 +64,15 @@ test.each([
 });
 
 describe("why a piece is next", () => {
+  test("what became of what was set is counted by how it came first, from ten on", () => {
+    const none = { made: 0, kept: 0 };
+    const record = { first: { made: 6, kept: 5 }, drawn: none, another: none, leftOut: none };
+    expect(choicesInWords({ ...record, drawn: { made: 3, kept: 2 } })).toMatch(/too few are made/);
+    expect(choicesInWords({ ...record, drawn: { made: 4, kept: 2 } })).toMatch(
+      /^First pieces kept, where what was set was the first of the list, 5 of 6; the first by lot, 2 of 4\. Who/,
+    );
+  });
+
   test.each<[NextReason, string]>([
     [{ code: "pinned", reason: "for the open day" }, "Pinned: for the open day."],
     [{ code: "run", have: 2, need: 3, step: 3 }, "2 in a row: 1 more like it for “True”."],
@@ -83,6 +92,7 @@ describe("why a piece is next", () => {
       { code: "skips", by: "elsewhere" },
       "Fair nearly everywhere else: they need not make the easier one.",
     ],
+    [{ code: "drawn", of: 3 }, "Drawn by lot among 3 that promise about the same."],
     [{ code: "skips", by: "latest" }, "Past the step between by the latest piece."],
   ])("%j", (reason, words) => {
     expect(nextReasonInWords(reason, named)).toBe(words);

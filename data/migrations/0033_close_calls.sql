@@ -1,0 +1,1 @@
+ALTER TABLE "school" ADD COLUMN "draws_close_calls" boolean DEFAULT false NOT NULL;
