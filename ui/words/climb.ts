@@ -61,6 +61,9 @@ const skipsInWords = ({ by }: Extract<NextReason, { code: "skips" }>, own: boole
     ? `Fair nearly everywhere else: ${own ? "you" : "they"} need not make the easier one.`
     : "Past the step between by the latest piece.";
 
+const setInWords = (made: boolean): string =>
+  made ? "It is set; make another one: alike is what counts." : "It was set and is still to make.";
+
 /** Why an exercise is next, in one line. */
 export function nextReasonInWords(reason: NextReason, { techniqueOf, own = false }: Named): string {
   const whose = own ? "Your" : "The";
@@ -82,9 +85,7 @@ export function nextReasonInWords(reason: NextReason, { techniqueOf, own = false
     case "skips":
       return skipsInWords(reason, own);
     case "set":
-      return reason.made
-        ? "It is set; make another one: alike is what counts."
-        : "It was set and is still to make.";
+      return setInWords(reason.made);
     case "drawn":
       return `Drawn by lot among ${reason.of} that promise about the same.`;
     case "step":
