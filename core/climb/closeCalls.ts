@@ -13,9 +13,9 @@ const DECIDED: ReadonlySet<NextReason["code"]> = new Set(["pinned", "another-hea
  *
  * @param ranked best first
  * @returns the same list where there is nothing to draw
- * @example drawCloseCalls([{ exerciseId: "a", score: 35, reasons: [], chance: null }], seededRandom(1)).length → 1
+ * @example drawCloseCalls([35, 30].map((score) => ({ score, reasons: [] })), { pick: (close) => close[1] })[0].reasons → [{ code: "drawn", of: 2 }]
  */
-export function drawCloseCalls(ranked: readonly Ranked[], random: Random): Ranked[] {
+export function drawCloseCalls(ranked: readonly Ranked[], random: Pick<Random, "pick">): Ranked[] {
   const close = ranked.filter(
     ({ score, reasons }) =>
       score >= ranked[0]!.score - CLOSE && !reasons.some(({ code }) => DECIDED.has(code)),
