@@ -1,12 +1,10 @@
 import type { Outcome } from "../verdict/outcomes";
 import type { Step } from "../trade/steps";
 import { chanceToKeep, type JudgedPiece, type StepRates } from "./chance";
-import { drawCloseCalls } from "./closeCalls";
 import { missingBefore, type CourseNode } from "./curriculum";
 import type { Standing } from "./standing";
 import type { Freshness } from "./summary";
 import { RECURS_FROM, type RecurringCause } from "../cause/recurs";
-import type { Random } from "../stats/random";
 
 /** An exercise that could be made next. */
 export interface Candidate {
@@ -146,17 +144,11 @@ const WORTH = {
  * @param candidates published exercises, in the order of the course; it decides between equals
  * @param course techniques with what comes before them
  * @param rates of the school, for how likely each is kept at once
- * @param draw where the school has close calls drawn by lot
  */
 export function rankNext(
   candidates: readonly Candidate[],
   course: readonly CourseNode[],
-  {
-    learner,
-    shop,
-    rates,
-    draw,
-  }: { learner: LearnerNow; shop: ShopNow; rates: StepRates; draw?: Random },
+  { learner, shop, rates }: { learner: LearnerNow; shop: ShopNow; rates: StepRates },
 ): Choices {
   const nodes = new Map(course.map((node) => [node.id, node]));
   const stepOf = (id: string) => learner.standings.get(id)?.step ?? 0;
@@ -176,10 +168,12 @@ export function rankNext(
       ranked.push({ exerciseId, score, reasons, chance, place });
     }
   });
-  const sorted = ranked
-    .sort((a, b) => b.score - a.score || a.place - b.place)
-    .map(({ place: _, ...one }) => one);
-  return { ranked: draw ? drawCloseCalls(sorted, draw) : sorted, notNow };
+  return {
+    ranked: ranked
+      .sort((a, b) => b.score - a.score || a.place - b.place)
+      .map(({ place: _, ...one }) => one),
+    notNow,
+  };
 }
 
 interface Looking {

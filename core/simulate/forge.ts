@@ -1,6 +1,7 @@
 import normalCdf from "@stdlib/stats-base-dists-normal-cdf";
 import { chanceToKeep, stepRates, type JudgedPiece } from "../climb/chance";
 import { rankNext, type Candidate, type LatestOf } from "../climb/choose";
+import { drawCloseCalls } from "../climb/closeCalls";
 import { missingBefore, type CourseNode } from "../climb/curriculum";
 import type { Standing as ClimbStanding } from "../climb/standing";
 import { seededRandom, type Random } from "../stats/random";
@@ -399,10 +400,11 @@ function rankedFirst({ reached, open, latest }: Standing, draw?: Random): ForgeE
   const learner = { standings, freshness: new Map(), recurring: [], choices: [] };
   const { ranked } = rankNext(open, TEN_TECHNIQUES, {
     learner: { ...learner, set: new Set(), latest, judged: [] },
-    ...{ rates: NO_RATES, draw },
+    rates: NO_RATES,
     shop: { minutesLeft: null, stock: null, weldingHearth: null },
   });
-  return open.find(({ exerciseId }) => exerciseId === ranked[0]?.exerciseId) ?? open[0]!;
+  const [first] = draw ? drawCloseCalls(ranked, draw) : ranked;
+  return open.find(({ exerciseId }) => exerciseId === first?.exerciseId) ?? open[0]!;
 }
 
 /** What proves a step that isn't held yet. */

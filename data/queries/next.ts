@@ -10,6 +10,7 @@ import {
 } from "@/core/climb/choose";
 import type { RecurringCause } from "@/core/cause/recurs";
 import { provesTo } from "@/core/climb/rules";
+import { drawCloseCalls } from "@/core/climb/closeCalls";
 import { stepRates, type JudgedPiece, type StepRates } from "@/core/climb/chance";
 import { freshness } from "@/core/climb/summary";
 import { seededRandom, seedOfId } from "@/core/stats/random";
@@ -198,7 +199,7 @@ export function rankLearner(ranking: Ranking): Choices {
     stock: shop.stock ? new Set(shop.stock) : null,
     weldingHearth: shop.weldingHearth,
   };
-  return rankNext(candidates, techniques, {
+  const next = rankNext(candidates, techniques, {
     learner: {
       standings: new Map(standings.map((cell) => [cell.techniqueId, cell])),
       freshness: new Map(fresh),
@@ -212,9 +213,10 @@ export function rankLearner(ranking: Ranking): Choices {
     },
     shop: shopNow,
     rates,
-    // By the learner's latest piece, so that it stands until the next.
-    draw: ranking.drawsCloseCalls && pieces[0] ? seededRandom(seedOfId(pieces[0].id)) : undefined,
   });
+  if (!ranking.drawsCloseCalls || !pieces[0]) return next;
+  // By the learner's latest piece, so that it stands until the next.
+  return { ...next, ranked: drawCloseCalls(next.ranked, seededRandom(seedOfId(pieces[0].id))) };
 }
 
 /** The latest piece of each exercise, newest first. */
