@@ -20,6 +20,7 @@ test.each([
   const ours = minutes("ranked", world);
   expect(ours / minutes("list", world)).toBeLessThanOrEqual(share);
   expect(minutes("random", world)).toBeGreaterThan(ours);
+  expect(minutes("drawn", world) / ours).toBeLessThanOrEqual(1.03);
   expect(minutes("anything", world)).toBeGreaterThan(minutes("list", world));
 });
 
