@@ -252,8 +252,9 @@ test("a new piece opens on the drawing: said in words, kept before it was ever s
   await savedToServer(page);
   await page.waitForURL(/\/design$/);
 
+  const placed = page.waitForResponse(/place-draft/);
   await page.getByLabel("Technique it teaches").selectOption({ label: "Round taper" });
-  await page.waitForResponse(/place-draft/);
+  await placed;
   await page.getByRole("button", { name: "Name it to publish" }).click();
   await page.keyboard.type("Sounding-lead spike");
   await savedToServer(page);
