@@ -1,3 +1,4 @@
+import tCdf from "@stdlib/stats-base-dists-t-cdf";
 import { quantile } from "../stats/describe";
 import { seededRandom, type Random } from "../stats/random";
 
@@ -48,8 +49,17 @@ interface Posterior {
 /** What practice did to a learner's errors so far. */
 export interface PracticeFit {
   pieces: number;
+  /** The middle error of the first half of the pieces and of the latest, as a share of the tolerance. */
+  halves: { first: number; latest: number };
   /** How likely each model is against the others, after the pieces; they sum to one. */
-  models: { model: PracticeModel; probability: number; level: number; slope: number }[];
+  models: {
+    model: PracticeModel;
+    probability: number;
+    level: number;
+    slope: number;
+    /** How likely its slope is below zero; 0 where it has none. */
+    falls: number;
+  }[];
   /** The typical error of the n-th piece, as a share of the tolerance: middle, and eight times out of ten. */
   typical: (n: number) => { middle: number; low: number; high: number };
   /** Curves that agree with what was seen, one as likely as the other. */
@@ -81,6 +91,7 @@ export function fitPractice(shares: readonly number[], seed = 1): PracticeFit | 
   const best = Math.max(...posteriors.map(({ evidence }) => evidence));
   const weights = posteriors.map(({ evidence }) => Math.exp(evidence - best));
   const total = weights.reduce((sum, weight) => sum + weight, 0);
+  const half = Math.floor(shares.length / 2);
   const random = seededRandom(seed);
   const draws = Array.from({ length: DRAWS }, () => {
     let left = random.next() * total;
@@ -89,11 +100,16 @@ export function fitPractice(shares: readonly number[], seed = 1): PracticeFit | 
   });
   return {
     pieces: shares.length,
-    models: posteriors.map(({ model, mean: [level, slope] }, index) => ({
-      model,
+    halves: {
+      first: quantile(shares.slice(0, half), 0.5),
+      latest: quantile(shares.slice(-half), 0.5),
+    },
+    models: posteriors.map((posterior, index) => ({
+      model: posterior.model,
       probability: weights[index]! / total,
-      level,
-      slope,
+      level: posterior.mean[0],
+      slope: posterior.mean[1],
+      falls: chanceOfFall(posterior),
     })),
     typical: (n) => {
       const at = draws.map((one) => Math.exp(one.meanLog(n)));
@@ -132,6 +148,42 @@ function fitModel(model: PracticeModel, logs: readonly number[]): Posterior {
     scale,
     evidence: 0.5 * Math.log((START.weight * slopeWeight) / determinant) - shape * Math.log(scale),
   };
+}
+
+/** A slope's marginal posterior is Student's (the source of {@link fitPractice}). */
+function chanceOfFall({ model, mean, covariance, shape, scale }: Posterior): number {
+  if (model === "level") return 0;
+  return tCdf(-mean[1] / Math.sqrt((covariance[1][1] * scale) / shape), 2 * shape);
+}
+
+/** What may be said of how errors went with practice. */
+export interface PracticeFinding {
+  kind: "falls" | "rises" | "level" | "unsure";
+  /** How likely that is; where nothing is sure, how likely errors fall. */
+  chance: number;
+}
+
+/**
+ * From these chances on it is said that errors change, and that they don't. Ours: the tests count how often
+ * each is said of hands that do otherwise.
+ */
+const SAID_FROM = { changes: 0.9, level: 0.8 };
+
+/**
+ * Says what practice did only where that is likely enough.
+ *
+ * @example practiceFinding(fitPractice([1.2, 0.9, 0.7, 0.6, 0.5, 0.45, 0.4, 0.4, 0.35, 0.3])!).kind // "falls"
+ */
+export function practiceFinding({ models }: PracticeFit): PracticeFinding {
+  const sum = (of: (one: PracticeFit["models"][number]) => number) =>
+    models.reduce((total, one) => total + one.probability * of(one), 0);
+  const level = sum(({ model }) => Number(model === "level"));
+  const falls = sum((one) => one.falls);
+  const rises = 1 - level - falls;
+  if (level >= SAID_FROM.level) return { kind: "level", chance: level };
+  if (falls >= SAID_FROM.changes) return { kind: "falls", chance: falls };
+  if (rises >= SAID_FROM.changes) return { kind: "rises", chance: rises };
+  return { kind: "unsure", chance: falls };
 }
 
 function draw({ model, mean, covariance, shape, scale }: Posterior, random: Random): PracticeCurve {

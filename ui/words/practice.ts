@@ -1,19 +1,22 @@
-import type { PracticeFit, PracticeModel } from "@/core/climb/practice";
+import { practiceFinding, type PracticeFit } from "@/core/climb/practice";
 
-const MODELS: Record<PracticeModel, string> = {
-  power: "the first pieces taught the most (power law)",
-  exponential: "every piece teaches the same share (exponential)",
-  level: "nothing changes so far",
-};
+const percent = (share: number) => `${Math.round(share * 100)} %`;
 
-/** Which law of practice fits, how surely, and how fast it goes. */
-export function modelsInWords({ models }: PracticeFit): string {
-  const [best] = [...models].sort((a, b) => b.probability - a.probability);
-  if (!best) return "";
-  const sure = `${Math.round(best.probability * 100)} in 100 against the others`;
-  const rate =
-    best.model === "power"
-      ? `; twice the pieces, ${Math.round((1 - 2 ** Math.min(0, best.slope)) * 100)} % less error`
-      : "";
-  return `Likeliest: ${MODELS[best.model]}, ${sure}${rate}.`;
+/** What practice did to the errors, how surely, and what they were at first and of late. */
+export function practiceInWords(fit: PracticeFit): string {
+  const { kind, chance } = practiceFinding(fit);
+  const { first, latest } = fit.halves;
+  const half = Math.floor(fit.pieces / 2);
+  const facts = `the middle one of the first ${half} was off by ${percent(first)}, of the latest ${half} by ${percent(latest)}`;
+  const sure = `${Math.min(99, Math.round(chance * 100))} in 100`;
+  switch (kind) {
+    case "falls":
+      return `Errors get smaller, ${sure}: ${facts}.`;
+    case "rises":
+      return `Errors get larger, ${sure}: ${facts}.`;
+    case "level":
+      return `Practice changes nothing so far, ${sure}: ${facts}.`;
+    case "unsure":
+      return `Whether errors get smaller can’t be told yet: ${facts}.`;
+  }
 }

@@ -13,7 +13,7 @@ import {
 import { countOf } from "./count";
 import { deviceNoteInWords, temperatureInWords, weightInWords } from "./devices";
 import { errorInWords, eyeInWords } from "./eye";
-import { modelsInWords } from "./practice";
+import { practiceInWords } from "./practice";
 import { choicesInWords, earlyEndsInWords, trackRecordInWords } from "./trackRecord";
 import { measuredInWords, oneIn } from "./verdict";
 import {
@@ -295,15 +295,21 @@ describe("how often what was said came so", () => {
   });
 });
 
-test("the likeliest law of practice is named with its odds; halving by doubling is its slope", () => {
+test.each([
+  [{ probability: 0.9, falls: 1 }, "Errors get smaller, 90 in 100: "],
+  [{ probability: 0.9, falls: 0 }, "Errors get larger, 90 in 100: "],
+  [{ probability: 0.9, falls: 0.95 }, "Whether errors get smaller can’t be told yet: "],
+  [{ probability: 0.2, falls: 1 }, "Practice changes nothing so far, 80 in 100: "],
+  [{ probability: 0, falls: 1 }, "Practice changes nothing so far, 99 in 100: "],
+])("what practice did, %j, with its odds and the errors at first and of late", (power, words) => {
   const models = [
-    { model: "power", probability: 0.8, slope: -1 },
-    { model: "level", probability: 0.2, slope: 0 },
+    { model: "power", ...power },
+    { model: "level", probability: 1 - power.probability, falls: 0 },
   ];
-  expect(modelsInWords({ models } as never)).toBe(
-    "Likeliest: the first pieces taught the most (power law), 80 in 100 against the others; twice the pieces, 50 % less error.",
+  const halves = { first: 1.1, latest: 0.604 };
+  expect(practiceInWords({ models, halves, pieces: 7 } as never)).toBe(
+    `${words}the middle one of the first 3 was off by 110 %, of the latest 3 by 60 %.`,
   );
-  expect(modelsInWords({ models: [] } as never)).toBe("");
 });
 
 test("when a class is, and how long", () => {

@@ -1,10 +1,10 @@
 import type { ForecastMaps } from "@/core/climb/forecastMaps";
-import { fitPractice } from "@/core/climb/practice";
+import { fitPractice, practiceFinding } from "@/core/climb/practice";
 import type { Towards } from "@/core/climb/standing";
 import { STEP_NAMES, type Step } from "@/core/trade/steps";
 import type { PieceErrors } from "@/data/queries/runs";
 import { PracticeChart } from "@/ui/charts/PracticeChart";
-import { modelsInWords } from "@/ui/words/practice";
+import { practiceInWords } from "@/ui/words/practice";
 import { howFarInWords } from "../howFar";
 
 /** Pieces still to come that the curve is drawn for. */
@@ -28,6 +28,10 @@ export function Practice({
   const fit = fitPractice(errors.map(({ worst }) => worst));
   const toGo = towards && howFarInWords(fit, towards, { maps, provable });
   const measures = [...new Set(errors.flatMap(({ byMeasure }) => Object.keys(byMeasure)))].sort();
+  const told = measures.flatMap((measure) => {
+    const own = fitPractice(errors.flatMap(({ byMeasure }) => byMeasure[measure] ?? []));
+    return own && practiceFinding(own).kind !== "unsure" ? [{ measure, own }] : [];
+  });
   const points = Array.from({ length: errors.length + AHEAD }, (_, index) => {
     const { middle, low, high } = fit?.typical(index + 1) ?? { middle: 0, low: 0, high: 0 };
     const band: [number, number] = [low, high];
@@ -44,19 +48,16 @@ export function Practice({
       {fit ? (
         <>
           <p className="text-15 text-ink-2">
-            {modelsInWords(fit)} Each dot is a piece: how far its worst size was off, as a share of
-            what that step allows; the band holds the typical piece eight times out of ten.
+            {practiceInWords(fit)} Each dot is a piece: how far its worst size was off, as a share
+            of what that step allows; the band holds eight in ten of the curves that fit them.
           </p>
           <PracticeChart title={`${technique}, error piece by piece`} points={points} />
           <ul className="text-13 text-ink-2">
-            {measures.map((measure) => {
-              const own = fitPractice(errors.flatMap(({ byMeasure }) => byMeasure[measure] ?? []));
-              return own ? (
-                <li key={measure}>
-                  {measure}: {modelsInWords(own)}
-                </li>
-              ) : null;
-            })}
+            {told.map(({ measure, own }) => (
+              <li key={measure}>
+                {measure}: {practiceInWords(own)}
+              </li>
+            ))}
           </ul>
         </>
       ) : toGo ? null : (

@@ -31,6 +31,12 @@ const CLAIMS: readonly Claim[] = [
       "By sampling for variables (ISO 3951-2). On made-up learners of five hands, slips among them, whoever the count keeps out is taken no oftener; who makes 95 good ones in a hundred is there in three quarters of the pieces.",
   },
   {
+    what: "What practice does",
+    said: "That errors get smaller, from nine in ten that they do; that nothing changes, from eight in ten; else that it can’t be told yet.",
+    checked:
+      "On made-up learners: of hands that don’t change at most one in fifteen is said to get better, of hands that do at most one in fifteen not to. Of those who do, two to three in five are told so after twenty pieces.",
+  },
+  {
     what: "Going stale",
     said: "How likely a sound piece is now: how well they do it fresh, and how fast that goes.",
     checked:
