@@ -1,7 +1,7 @@
 import fc from "fast-check";
-import { sampleCorrelation, sampleStandardDeviation } from "simple-statistics";
+import { sampleCorrelation } from "simple-statistics";
 import { seededRandom } from "../stats/random";
-import { studyGauge, type GaugeStudy, type StudyReading } from "./gaugeStudy";
+import { categoriesOf, studyGauge, type GaugeStudy, type StudyReading } from "./gaugeStudy";
 import { judgeItem, type FirstTry } from "./item";
 import { weightedKappa } from "./kappa";
 
@@ -45,7 +45,7 @@ describe("a gauge study", () => {
     expect(study.gauge).toBeCloseTo(0.302373, 5);
     expect(study.pieceToPiece).toBeCloseTo(1.042327, 5);
     expect(study.gaugeShare).toBeCloseTo(0.2786, 4);
-    expect(study.categories).toBe(4);
+    expect(categoriesOf(study.gaugeShare)).toBe(4);
   });
 
   test("the order of the readings doesn't matter", () => {
@@ -132,15 +132,43 @@ describe("weighted kappa", () => {
     expect(weightedKappa(pairs, 4, "quadratic").kappa).toBeCloseTo(0.6714, 4);
   });
 
-  test("its interval is as wide as drawing the pieces again makes it", () => {
-    const random = seededRandom(5);
-    const drawn = Array.from({ length: 800 }, () => {
-      const again = pairs.map(() => random.pick(pairs));
-      return weightedKappa(again, 4).kappa!;
-    });
+  test("with many pieces its interval is as wide as the standard error published for it", () => {
     const { low, high } = weightedKappa(pairs, 4).within!;
-    expect((high - low) / 3.92).toBeCloseTo(sampleStandardDeviation(drawn), 2);
-    expect((low + high) / 2).toBeCloseTo(0.5684, 4);
+    // Fleiss, Cohen and Everitt (1969), reckoned for this table apart from the project's code.
+    expect((high - low) / 3.92).toBeCloseTo(0.0676, 2);
+  });
+
+  // Each of the two says the grade that is so, but for one time in so many, when it is the next.
+  test.each([
+    [0.05, 0.9269, 5],
+    [0.05, 0.9269, 24],
+    [0.15, 0.7919, 8],
+    [0.3, 0.6175, 12],
+    [0.5, 0.4375, 24],
+  ])("off by %d, kappa %d: of %i pieces it holds as often as stated", (off, truth, pieces) => {
+    const STUDIES = 200;
+    const random = seededRandom(100 * off + pieces);
+    const say = (so: number) =>
+      random.next() >= off ? so : Math.max(0, Math.min(2, so + (random.next() < 0.5 ? -1 : 1)));
+    let [held, stated] = [0, 0];
+    for (let study = 0; study < STUDIES; study += 1) {
+      const said = Array.from({ length: pieces }, () => {
+        const so = Math.floor(3 * random.next());
+        return [say(so), say(so)] as const;
+      });
+      const { within } = weightedKappa(said, 3);
+      if (!within) continue;
+      stated += 1;
+      if (within.low <= truth && truth <= within.high) held += 1;
+    }
+    expect(held / stated).toBeGreaterThan(0.91);
+    expect(stated).toBeGreaterThan(0.9 * STUDIES);
+  });
+
+  test("five pieces on which both agree don't show that they always do", () => {
+    const { low, high } = weightedKappa([[0, 0], [1, 1], [2, 2], [0, 0], [1, 1]], 3).within!; // prettier-ignore
+    expect(low).toBeLessThan(0.6);
+    expect(high).toBe(1);
   });
 
   test("full agreement is one; one same answer from both says nothing", () => {

@@ -26,8 +26,6 @@ export interface GaugeStudy {
   /** Share of the total standard deviation that is the gauge's, and what agrees with it at 95 %. */
   gaugeShare: number;
   shareWithin: { low: number; high: number };
-  /** How many sizes it can tell apart: 1.41·piece/gauge, whole. */
-  categories: number;
   /** Whether inspectors differ on some pieces more than on others. */
   interaction: boolean;
 }
@@ -76,10 +74,18 @@ export function studyGauge(readings: readonly StudyReading[]): GaugeStudy | Stud
     total,
     gaugeShare: total > 0 ? gauge / total : 0,
     shareWithin: shareWithin(squares, degrees, { ...size, interaction }),
-    categories: gauge > 0 ? Math.floor((Math.SQRT2 * Math.sqrt(ofPiece)) / gauge) : 0,
     interaction,
   };
 }
+
+/**
+ * How many sizes a gauge of some share can tell apart: 1.41 · piece/gauge, whole, and always one (ISO 22514-7).
+ *
+ * @param share the gauge's of the total standard deviation; of 0 there is no limit
+ * @example categoriesOf(0.3) // 4
+ */
+export const categoriesOf = (share: number): number =>
+  Math.max(1, Math.floor((Math.SQRT2 * Math.sqrt(1 - share ** 2)) / share));
 
 /** A number for each term of the analysis of variance. */
 type Terms = Record<"pieces" | "inspectors" | "interaction" | "within", number>;

@@ -76,3 +76,19 @@ export function shuffled<T>(items: readonly T[], random: Random): T[] {
   }
   return left;
 }
+
+/**
+ * A gamma deviate of scale 1 (Marsaglia and Tsang 2000); of shapes below one by their power of a uniform one.
+ *
+ * @param shape above zero
+ */
+export function gammaDeviate(shape: number, random: Random): number {
+  if (shape < 1) return gammaDeviate(shape + 1, random) * random.next() ** (1 / shape);
+  const d = shape - 1 / 3;
+  const c = 1 / sqrt(9 * d);
+  for (;;) {
+    const x = random.normal();
+    const v = (1 + c * x) ** 3;
+    if (v > 0 && log(1 - random.next()) < 0.5 * x * x + d - d * v + d * log(v)) return d * v;
+  }
+}

@@ -1,7 +1,7 @@
 import betaCdf from "@stdlib/stats-base-dists-beta-cdf";
 import fc from "fast-check";
 import { mean, quantileSorted, sampleStandardDeviation } from "simple-statistics";
-import { seededRandom } from "../stats/random";
+import { gammaDeviate, seededRandom } from "../stats/random";
 import { describe as describeSample, median, quantile } from "./describe";
 import { morePiecesToProve, passRateLower, passRateUpper } from "./passRate";
 import { toleranceFactor } from "./toleranceInterval";
@@ -149,3 +149,14 @@ function phi(x: number): number {
   }
   return Math.min(1, Math.max(0, 0.5 + sum / Math.sqrt(2 * Math.PI)));
 }
+
+// Its mean and its variance are its shape (within five standard errors; kurtosis 3 + 6 / shape).
+test.each([0.1, 0.5, 1, 7.5])("gamma deviates of shape %d have its moments", (shape) => {
+  const random = seededRandom(17);
+  const n = 40_000;
+  const values = Array.from({ length: n }, () => gammaDeviate(shape, random));
+  const { mean: at, sd } = describeSample(values);
+  expect(Math.abs(at - shape)).toBeLessThan(5 * Math.sqrt(shape / n));
+  expect(Math.abs(sd! ** 2 - shape)).toBeLessThan(5 * shape * Math.sqrt((2 + 6 / shape) / n));
+  expect(Math.min(...values.slice(0, 1000))).toBeGreaterThan(0);
+});

@@ -7,7 +7,7 @@ export function practiceInWords(fit: PracticeFit): string {
   const { kind, chance } = practiceFinding(fit);
   const { first, latest } = fit.halves;
   const half = Math.floor(fit.pieces / 2);
-  const facts = `the middle one of the first ${half} was off by ${percent(first)}, of the latest ${half} by ${percent(latest)}`;
+  const facts = `the first ${half} were off by ${percent(first)} (median), the latest ${half} by ${percent(latest)}`;
   const sure = `${Math.min(99, Math.round(chance * 100))} in 100`;
   switch (kind) {
     case "falls":

@@ -2,6 +2,7 @@ import type { NextReason, NotNow } from "@/core/climb/choose";
 import type { Eye } from "@/core/eye/eye";
 import type { Finding } from "@/core/run/findings";
 import type { RunReport, RunSize } from "@/core/run/likeness";
+import { agreementInWords, gaugeInWords } from "./agreement";
 import { classInWords, hoursInWords } from "./classes";
 import {
   chanceInWords,
@@ -308,8 +309,55 @@ test.each([
   ];
   const halves = { first: 1.1, latest: 0.604 };
   expect(practiceInWords({ models, halves, pieces: 7 } as never)).toBe(
-    `${words}the middle one of the first 3 was off by 110 %, of the latest 3 by 60 %.`,
+    `${words}the first 3 were off by 110 % (median), the latest 3 by 60 %.`,
   );
+});
+
+describe("how inspectors agree", () => {
+  const gauge = (low: number, high: number, total = 1) =>
+    gaugeInWords({ gaugeShare: 0.2, shareWithin: { low, high }, total });
+
+  test.each([
+    [
+      0.02,
+      0.1,
+      /^Who measures hardly counts\. Of what is seen 20 % .* \(2 to 10 % at 95 %\); 14 to 70 sizes/,
+    ],
+    [0.11, 0.3, /^Good enough for most .* 4 to 12 sizes can be told apart\.$/],
+    [0.31, 0.9, /^Who measures counts for too much/],
+    [0.09, 0.11, /between “who measures hardly counts” and “good enough/],
+    [
+      0.15,
+      0.85,
+      /^Too few inspectors or pieces to say: between “good enough.*” and “who measures counts for/,
+    ],
+    [0.6, 0.65, /; 1 size can be told apart\.$/],
+    [0, 0.3, /; 4 sizes and more can be told apart\.$/],
+  ])("a gauge's share from %d to %d", (low, high, words) => {
+    expect(gauge(low, high)).toMatch(words);
+  });
+
+  test.each([
+    [
+      0.81,
+      0.95,
+      /^A and B agree very well: weighted kappa 0\.70 \(0\.81 to 0\.95 at 95 %\) over 24 pieces \(81 % agreement\)\.$/,
+    ],
+    [0.61, 0.8, /agree well:/],
+    [0.41, 0.6, /agree moderately:/],
+    [-0.2, 0.4, /agree poorly: look at the reference pictures together: .* \(−0\.20 to 0\.40/],
+    [0.36, 0.75, /agree between poorly and well:/],
+    [0.8, 0.81, /agree between well and very well:/],
+  ])("kappa from %d to %d", (low, high, words) => {
+    const agreement = { pieces: 24, seen: 0.81, byChance: 0.5, kappa: 0.7, within: { low, high } };
+    expect(agreementInWords("A", "B", agreement)).toMatch(words);
+  });
+
+  test("what tells nothing says so", () => {
+    expect(gauge(0, 0, 0)).toBe("Every value is the same: that tells nothing.");
+    const same = { pieces: 4, seen: 1, byChance: 1, kappa: null, within: null };
+    expect(agreementInWords("A", "B", same)).toMatch(/one same grade/);
+  });
 });
 
 test("when a class is, and how long", () => {

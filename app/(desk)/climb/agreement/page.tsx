@@ -1,14 +1,14 @@
 import type { Metadata } from "next";
 import type { GaugeStudy, StudyProblem } from "@/core/agree/gaugeStudy";
-import type { Agreement } from "@/core/agree/kappa";
 import { isInstructor, STAFF } from "@/data/actor";
 import { listRoster } from "@/data/queries/people";
 import { listStudies, type Study } from "@/data/queries/studies";
 import { ClimbTabs } from "@/ui/climb/ClimbTabs";
 import { FillStudy, StartStudy } from "@/ui/climb/StudyForms";
+import { agreementInWords, gaugeInWords } from "@/ui/words/agreement";
+import { countOf } from "@/ui/words/count";
 import { dateInWords } from "@/ui/words/when";
 import { requireActor, recordsOf } from "../../../server";
-import { countOf } from "@/ui/words/count";
 
 export const metadata: Metadata = { title: "Inspectors" };
 
@@ -95,16 +95,7 @@ function GaugeTable({ study }: { study: GaugeStudy }) {
   ];
   return (
     <>
-      <p className="mt-2 text-17">
-        {study.gaugeShare > 0.3
-          ? "Who measures counts for too much"
-          : study.gaugeShare > 0.1
-            ? "Good enough for most of what is judged here"
-            : "Who measures hardly counts"}
-        : {Math.round(study.gaugeShare * 100)} % of what is seen is the measuring (
-        {Math.round(study.shareWithin.low * 100)} to {Math.round(study.shareWithin.high * 100)} % at
-        95 %); {study.categories} sizes can be told apart.
-      </p>
+      <p className="mt-2 text-17">{gaugeInWords(study)}</p>
       <table className="ledger mt-2 max-w-xl text-15">
         <tbody>
           {rows.map(([name, mm, term]) => (
@@ -129,22 +120,4 @@ function problemInWords(problem: StudyProblem): string {
   return problem.code === "unbalanced"
     ? `Not complete: ${problem.inspector} has ${countOf(problem.trials, "value")} of ${problem.piece}, others have ${problem.expected}. Every inspector measures every piece equally often.`
     : `Too small: ${countOf(problem.pieces, "piece")}, ${countOf(problem.inspectors, "inspector")}, ${countOf(problem.trials, "trial")}. It takes two of each, and ten pieces say much more.`;
-}
-
-function agreementInWords(
-  one: string,
-  other: string,
-  { kappa, within, pieces, seen }: Agreement,
-): string {
-  if (kappa === null || within === null)
-    return `${one} and ${other} always say one same grade: that tells nothing.`;
-  const words =
-    kappa > 0.8
-      ? "agree very well"
-      : kappa > 0.6
-        ? "agree well"
-        : kappa > 0.4
-          ? "agree moderately"
-          : "agree poorly: look at the reference pictures together";
-  return `${one} and ${other} ${words}: weighted kappa ${kappa.toFixed(2)} (${within.low.toFixed(2).replace("-", "−")} to ${within.high.toFixed(2)} at 95 %) over ${countOf(pieces, "piece")} (${Math.round(seen * 100)} % agreement).`;
 }
