@@ -61,6 +61,7 @@ export function RunChart({
             {...AXIS}
             width={56}
             domain={[Math.max(from, least - margin), most + margin]}
+            ticks={[limits.lower, (limits.lower + limits.upper) / 2, limits.upper]}
             tickFormatter={say}
           />
           <Tooltip
