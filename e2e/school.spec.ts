@@ -308,7 +308,13 @@ test("a school with nothing in it starts from an archive, and its owner goes on 
   await expect(page.getByRole("region", { name: "Start from an archive" })).toHaveCount(0);
   const own = await (await browser.newContext()).newPage();
   await signInOnly(own, "edda@unused.example");
-  await own.goto("/school");
+  await own.goto("/set?words=pin");
+  await expect(own.getByText("Nothing on the shelf fits all of that.")).toBeVisible();
+  await own.goto("/set");
+  const empty = own.getByRole("region", { name: "The shelf is empty" });
+  await expect(empty.getByRole("link")).toHaveCount(5);
+  await expectAccessible(own);
+  await empty.getByRole("link", { name: "Ask people to join" }).click();
   const start = own.getByRole("region", { name: "Start from an archive" });
   await expectAccessible(own);
   const choose = (file: string) => start.getByLabel("Archive").setInputFiles(file);

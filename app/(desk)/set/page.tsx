@@ -74,27 +74,58 @@ export default async function ShelfPage({
       </header>
       <ShelfSearch asked={query} techniques={techniques} stocks={stocks} />
       <Drafts drafts={drafts} timeZone={actor.timeZone} />
-      {exercises.length === 0 ? (
-        <Nothing asked={Object.values(asked).some((value) => value !== undefined)} />
-      ) : (
+      {exercises.length > 0 ? (
         <ul className="border-t-2 border-ink">
           {exercises.map((exercise) => (
             <ShelfRow key={exercise.id} exercise={exercise} unit={actor.firstUnit} />
           ))}
         </ul>
+      ) : Object.values(asked).some((value) => value !== undefined) ? (
+        <NothingFits />
+      ) : (
+        <EmptyShelf guided={isInstructor(actor)} />
       )}
       <Pages asked={asked} count={count} />
     </main>
   );
 }
 
-function Nothing({ asked }: { asked: boolean }) {
+function NothingFits() {
   return (
     <p className="border-t-2 border-ink bg-sheet p-5 text-17">
-      {asked
-        ? "Nothing on the shelf fits all of that. Leave out a word, or allow more minutes."
-        : "The shelf is empty. Design an exercise on the bar, or begin with a file of one."}
+      Nothing on the shelf fits all of that. Leave out a word, or allow more minutes.
     </p>
+  );
+}
+
+/** What a school begins with, in the order in which one thing needs another. */
+const FIRST_STEPS = [
+  ["/climb/course", "The course", "the techniques you teach, and what passes a step"],
+  ["/set/new", "Design an exercise", "said in words or drawn on the bar; or bring one from a file"],
+  ["/school", "Ask people to join", "one by one, or a whole roster at once"],
+  ["/prepare/shop", "What the shop has", "fires, places and the steel in the rack"],
+  ["/prepare", "Plan classes", "who makes what, at which fire, and what has to be cut and bought"],
+] as const;
+
+function EmptyShelf({ guided }: { guided: boolean }) {
+  return (
+    <section aria-label="The shelf is empty" className="border-t-2 border-ink bg-sheet p-5">
+      <p className="text-17">
+        The shelf is empty.{guided ? " What a school begins with, one after another:" : ""}
+      </p>
+      {guided ? (
+        <ol className="mt-2">
+          {FIRST_STEPS.map(([href, name, what]) => (
+            <li key={href} className="flex min-h-11 flex-wrap items-center gap-x-4 text-15">
+              <Link href={href} className="link font-semibold">
+                {name}
+              </Link>
+              <span className="quiet">{what}</span>
+            </li>
+          ))}
+        </ol>
+      ) : null}
+    </section>
   );
 }
 
