@@ -57,6 +57,53 @@ test("a cause keeps coming back only where the school's own rate hardly shows as
   expect(of(0.1)).toEqual([]);
 });
 
+describe("each cause is looked at by itself", () => {
+  const random = seededRandom(5);
+  const KINDS = 12;
+  const harmonic = Array.from({ length: KINDS }, (_, at) => 1 / (at + 1)).reduce((a, b) => a + b);
+  /** Of so many causes a piece shows, some often, others seldom. */
+  const shown = (ofPiece: number) =>
+    piece(
+      ...CAUSE_CODES.slice(0, KINDS).filter(
+        (_, at) => random.next() < ofPiece / harmonic / (at + 1),
+      ),
+    );
+
+  test.each([
+    [0.3, 0.04, 0.1],
+    [1.2, 0.2, 0.3],
+  ])(
+    "%d causes a piece: of learners like all others %d to %d have some called",
+    (ofPiece, low, high) => {
+      const rates = causeRates(Array.from({ length: 200 }, () => shown(ofPiece)));
+      const LEARNERS = 2000;
+      const called = Array.from({ length: LEARNERS }, () =>
+        recurringCauses(
+          Array.from({ length: 5 }, () => shown(ofPiece)),
+          SLUGS,
+          rates,
+        ),
+      ).filter((found) => found.length > 0).length;
+      expect(called / LEARNERS).toBeGreaterThan(low);
+      expect(called / LEARNERS).toBeLessThan(high);
+    },
+  );
+
+  test("of learners who have one on every other piece, where the school has it on one in twenty, four in five", () => {
+    const rates = new Map(CAUSE_CODES.map((code) => [code, 0.05]));
+    const LEARNERS = 2000;
+    const called = Array.from({ length: LEARNERS }, () =>
+      recurringCauses(
+        Array.from({ length: 5 }, () => (random.next() < 0.5 ? piece("turning-off") : piece())),
+        SLUGS,
+        rates,
+      ),
+    ).filter((found) => found.length > 0).length;
+    // 1 − 6/32, within four standard errors.
+    expect(Math.abs(called / LEARNERS - 0.8125)).toBeLessThan(4 * Math.sqrt(0.1523 / LEARNERS));
+  });
+});
+
 test("a school's rates are shares of its pieces, and believed to be small before there are any", () => {
   const rates = causeRates([piece("turning-off"), piece("turning-off", "too-cold"), piece()]);
   expect(rates.get("turning-off")).toBe(3 / 19);

@@ -58,8 +58,9 @@ const CLAIMS: readonly Claim[] = [
   },
   {
     what: "Keeps coming back",
-    said: "A cause on more of the latest pieces than the school’s own rate of it would show, but one time in twenty.",
-    checked: "By the binomial distribution; the school’s rate by its latest two hundred pieces.",
+    said: "A cause on more of the latest pieces than the school’s own rate of it would show, but one time in twenty for each.",
+    checked:
+      "By the binomial distribution, each cause by itself; the school’s rate by its latest two hundred pieces. Of made-up learners who are as all others 6 to 25 in a hundred have some cause called, more the more causes there are; where the school has it on one piece in twenty and a learner on every other, four of five are.",
   },
   {
     what: "The drill helped",
