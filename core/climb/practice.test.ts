@@ -37,6 +37,21 @@ describe("the laws of practice", () => {
   });
 });
 
+// Reckoned apart from the project's code: the evidence as a multivariate t of the data (SciPy 1.17), the
+// slope's chance by its marginal t.
+test("weights, lines and chances of a fall are those of another reckoning of the same model", () => {
+  const { models } = fitPractice([1.2, 0.9, 1.0, 0.7, 0.75, 0.5, 0.62, 0.48])!;
+  const found = models.map(({ model, probability, level, slope, falls }) => [
+    model,
+    ...[probability, level, slope, falls].map((value) => Number(value.toFixed(8))),
+  ]);
+  expect(found).toEqual([
+    ["power", 0.60808242, 0.13082149, -0.33242964, 0.99934249],
+    ["exponential", 0.34082904, -0.08698227, -0.06211762, 0.99696788],
+    ["level", 0.05108853, -0.29909124, 0, 0],
+  ]);
+});
+
 describe("what is said of practice", () => {
   const HANDS = 400;
   const saidOf = (kind: PractiserKind, pieces: number) => {

@@ -338,6 +338,11 @@ describe("what comes next", () => {
         latest: [latest("other", { meetsStep: 2 })],
       });
       expect(skips(past)).toEqual({ code: "skips", by: "latest" });
+      const ready = learner({
+        standings: new Map([["draw", at(1)]]),
+        latest: [latest("other", { meetsStep: 1 })],
+      });
+      expect(skips(ready)).toBeUndefined();
       expect(skips(learner())).toBeUndefined();
     });
   });

@@ -4,12 +4,13 @@ import { STEPS } from "./steps";
 /** The grades of ISO 286-1 a step may be judged at: finer than IT12 nothing is forged. */
 export const GRADE_NUMBERS = [12, 13, 14, 15, 16, 17, 18] as const;
 
-const ACCEPTED = "A grade is a whole number from 12 to 18.";
+const [FINEST, COARSEST] = [Math.min(...GRADE_NUMBERS), Math.max(...GRADE_NUMBERS)];
+const ACCEPTED = `A grade is a whole number from ${FINEST} to ${COARSEST}.`;
 const grade = z
   .number({ error: () => ACCEPTED })
   .int(ACCEPTED)
-  .min(12, ACCEPTED)
-  .max(18, ACCEPTED);
+  .min(FINEST, ACCEPTED)
+  .max(COARSEST, ACCEPTED);
 
 /** The grade of each step. */
 export const gradesSchema = z.strictObject({ 1: grade, 2: grade, 3: grade, 4: grade, 5: grade });
