@@ -69,6 +69,31 @@ describe("how an eye judges", () => {
     expect(eyeOf(alike)!.smallOnes).toBeNull();
   });
 
+  // Eight calls; the p-value of the slope by SciPy 1.17 (linregress): 0.0513 and 0.0489.
+  test.each([
+    [0.056, null],
+    [0.057, "large"],
+  ])("small things larger by %d of the logarithm: said %p", (slope, says) => {
+    const off = [0.03, -0.05, 0.04, -0.02, 0.05, -0.04, 0.02, -0.03];
+    const calls = [6, 8, 10, 12, 16, 20, 25, 30].map((truth, at) => ({
+      truth,
+      called: truth * Math.exp(off[at]! - slope * Math.log(truth / 14)),
+    }));
+    expect(eyeOf(calls)!.smallOnes).toBe(says);
+  });
+
+  // The logarithms' sample standard deviation is √(8/7) of that: 0.192 and 0.203.
+  test.each([
+    [0.18, null],
+    [0.19, "large"],
+  ])("sizes %d off their middle, in logarithms: small ones said %p", (apart, says) => {
+    const calls = Array.from({ length: 8 }, (_, at) => {
+      const x = at % 2 ? apart : -apart;
+      return { truth: 10 * Math.exp(x), called: 10 * Math.exp(x - 0.5 * x + 0.001 * (at % 3)) };
+    });
+    expect(eyeOf(calls)!.smallOnes).toBe(says);
+  });
+
   test("the score is against saying the drawing's number", () => {
     const calls = [9, 11, 8, 12, 9.5].map((truth) => ({ truth, called: truth, drawn: 10 }));
     expect(eyeOf(calls)!.score).toBe(1);

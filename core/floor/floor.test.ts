@@ -87,7 +87,7 @@ test("a piece of another evening goes on with its heats, stages and minutes", ()
   expect(minutes([...before, at(5, begin())], 15)).toBe(40);
 });
 
-test("heats are counted up and down, not below nothing", () => {
+test("heats are counted up and down, not below nothing nor above 99", () => {
   const heats = (...by: (1 | -1)[]) =>
     floor(
       at(0, begin()),
@@ -95,6 +95,10 @@ test("heats are counted up and down, not below nothing", () => {
     ).works.get("w")!.heats;
   expect(heats(1, 1, 1, -1)).toBe(2);
   expect(heats(-1, 1)).toBe(1);
+  const many = Array.from({ length: 100 }, () => 1 as const);
+  expect(heats(...many)).toBe(99);
+  expect(heats(...many.slice(1))).toBe(99);
+  expect(heats(...many.slice(2))).toBe(98);
 });
 
 test("nobody works on somebody else's piece, nor on one that is spoiled", () => {

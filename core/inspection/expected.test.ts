@@ -111,6 +111,18 @@ describe("what is expected", () => {
     const { "line-3": _, ...part } = inspections[0]!.values;
     const inPart = [{ own: false, values: part }, ...inspections.slice(1)];
     expect(expectedOf(plan, judging, inPart)).toBeNull();
+    expect(MIN_WHOLE).toBe(12);
+  });
+
+  test("a piece is compared with the learner's own latest four", () => {
+    const inspections = Array.from({ length: 14 }, (_, seed): WholeInspection => ({
+      own: seed % 2 === 0,
+      values: madePiece(world, seededRandom(seed)),
+    }));
+    const { own } = expectedOf(plan, judging, inspections)!;
+    const shareOf = (seed: number) =>
+      signedShare(plan[0]!, inspections[seed]!.values["line-0"]!, GRADE);
+    expect(own.map((shares) => shares["line-0"])).toEqual([0, 2, 4, 6].map(shareOf));
   });
 
   test.each([0, 0.03, 0.1])("slips on %d of the lines are found in what was measured", (slip) => {
