@@ -19,6 +19,27 @@ describe("ISO 286-1 tolerances", () => {
     expect(TOLERANCE_GRADES.map((grade) => isoTolerance(nominal, grade).widthMm)).toEqual(widths);
   });
 
+  // Every other row by what the standard says of itself (from memory): up to 500 mm i = 0.45·∛D + 0.001·D µm of
+  // the range's geometric mean D, the grades its multiples, rounded; five grades coarser is ten times as wide.
+  const ENDS = [3, 6, 10, 18, 30, 50, 80, 120, 180, 250, 315, 400, 500];
+  test.each(ENDS.map((end, at) => [end, ENDS[at - 1] ?? 1]))("up to %d mm", (end, from) => {
+    const middle = Math.sqrt(end * from);
+    const unit = (0.45 * Math.cbrt(middle) + 0.001 * middle) / 1000;
+    const widths = TOLERANCE_GRADES.map((grade) => isoTolerance(end, grade).widthMm);
+    [160, 250, 400, 640, 1000, 1600, 2500].forEach((multiple, at) => {
+      const near = end === 3 ? 0.16 : 0.05;
+      expect(Math.abs(widths[at]! / (multiple * unit) - 1)).toBeLessThan(near);
+    });
+    expect(widths[5]).toBeCloseTo(10 * widths[0]!, 9);
+    expect(widths[6]).toBeCloseTo(10 * widths[1]!, 9);
+  });
+
+  test.each(ENDS)("the upper end of a range belongs to it: %d mm", (end) => {
+    expect(isoTolerance(end, "IT16").widthMm).toBeLessThan(
+      isoTolerance(end + 0.01, "IT16").widthMm - 0.09,
+    );
+  });
+
   test("the upper end of a range belongs to it", () => {
     expect(isoTolerance(18, "IT16").widthMm).toBe(1.1);
     expect(isoTolerance(18.01, "IT16").widthMm).toBe(1.3);

@@ -83,7 +83,7 @@ export default async function ShelfPage({
       ) : Object.values(asked).some((value) => value !== undefined) ? (
         <NothingFits />
       ) : (
-        <EmptyShelf guided={isInstructor(actor)} />
+        <EmptyShelf showsSteps={isInstructor(actor)} />
       )}
       <Pages asked={asked} count={count} />
     </main>
@@ -107,13 +107,13 @@ const FIRST_STEPS = [
   ["/prepare", "Plan classes", "who makes what, at which fire, and what has to be cut and bought"],
 ] as const;
 
-function EmptyShelf({ guided }: { guided: boolean }) {
+function EmptyShelf({ showsSteps }: { showsSteps: boolean }) {
   return (
     <section aria-label="The shelf is empty" className="border-t-2 border-ink bg-sheet p-5">
       <p className="text-17">
-        The shelf is empty.{guided ? " What a school begins with, one after another:" : ""}
+        The shelf is empty.{showsSteps ? " What a school begins with, one after another:" : ""}
       </p>
-      {guided ? (
+      {showsSteps ? (
         <ol className="mt-2">
           {FIRST_STEPS.map(([href, name, what]) => (
             <li key={href} className="flex min-h-11 flex-wrap items-center gap-x-4 text-15">

@@ -28,7 +28,7 @@ export function Practice({
   const fit = fitPractice(errors.map(({ worst }) => worst));
   const toGo = towards && howFarInWords(fit, towards, { maps, provable });
   const measures = [...new Set(errors.flatMap(({ byMeasure }) => Object.keys(byMeasure)))].sort();
-  const told = measures.flatMap((measure) => {
+  const findings = measures.flatMap((measure) => {
     const own = fitPractice(errors.flatMap(({ byMeasure }) => byMeasure[measure] ?? []));
     return own && practiceFinding(own).kind !== "unsure" ? [{ measure, own }] : [];
   });
@@ -53,7 +53,7 @@ export function Practice({
           </p>
           <PracticeChart title={`${technique}, error piece by piece`} points={points} />
           <ul className="text-13 text-ink-2">
-            {told.map(({ measure, own }) => (
+            {findings.map(({ measure, own }) => (
               <li key={measure}>
                 {measure}: {practiceInWords(own)}
               </li>
