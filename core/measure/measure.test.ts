@@ -57,6 +57,24 @@ describe("ISO 286-1 tolerances", () => {
     expect(Math.abs(widthMm - rounded) / rounded).toBeLessThan(0.02);
   });
 
+  // ISO 286-1, table 1, its second half (from memory): the printed values are the formula's, rounded.
+  test.each([
+    [630, 0.7, 1.1, 1.75, 2.8, 4.4, 7, 11],
+    [800, 0.8, 1.25, 2, 3.2, 5, 8, 12.5],
+    [1000, 0.9, 1.4, 2.3, 3.6, 5.6, 9, 14],
+    [1250, 1.05, 1.65, 2.6, 4.2, 6.6, 10.5, 16.5],
+    [1600, 1.25, 1.95, 3.1, 5, 7.8, 12.5, 19.5],
+    [2000, 1.5, 2.3, 3.7, 6, 9.2, 15, 23],
+    [2500, 1.75, 2.8, 4.4, 7, 11, 17.5, 28],
+    [3150, 2.1, 3.3, 5.4, 8.6, 13.5, 21, 33],
+  ])("up to %d mm by formula, within the rounding of the table", (end, ...printed) => {
+    TOLERANCE_GRADES.forEach((grade, at) => {
+      const { widthMm } = isoTolerance(end, grade);
+      expect(Math.abs(widthMm / printed[at]! - 1)).toBeLessThan(0.017);
+      expect(isoTolerance(end + 0.01, grade).widthMm).toBeGreaterThan(1.1 * widthMm);
+    });
+  });
+
   test("grows with size and grade, and goes on beyond IT18 by the same step", () => {
     fc.assert(
       fc.property(
@@ -194,6 +212,15 @@ describe("what is typed at the bench", () => {
     ["1.24", "1.24 mm on a 12.4 mm tip: is the point one place too far left?"],
     ["0.49", "0.49 mm on a 12.4 mm tip: did you mean inches?"],
     ["70", "70 mm on a 12.4 mm tip: is that right?"],
+    // The nearest mistake is the one within six tenths and sixteen tenths of the size it would give.
+    ["0.75", "0.75 mm on a 12.4 mm tip: is the point one place too far left?"],
+    ["0.74", "0.74 mm on a 12.4 mm tip: did you mean inches?"],
+    ["1.97", "1.97 mm on a 12.4 mm tip: is the point one place too far left?"],
+    ["2", "2 mm on a 12.4 mm tip: is that right?"],
+    ["198", "198 mm on a 12.4 mm tip: is the point missing?"],
+    ["199", "199 mm on a 12.4 mm tip: is that right?"],
+    ["75", "75 mm on a 12.4 mm tip: is the point missing?"],
+    ["74", "74 mm on a 12.4 mm tip: is that right?"],
   ])("%s mm is asked back", (text, question) => {
     expect(readEntry(text, "mm", tip)).toMatchObject({ kind: "asked", question });
   });

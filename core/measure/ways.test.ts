@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { linearRegression } from "simple-statistics";
 import { levenbergMarquardt } from "ml-levenberg-marquardt";
 import { fitCircle, fitLine, lozengeOf } from "./fits";
-import { checkInstrument } from "./instrumentCheck";
+import { checkInstrument, SURFACE_UNCERTAINTY } from "./instrumentCheck";
 import { instrumentThatDecides } from "./finer";
 import { inBenchOrder, inHandOrder, type BenchOrder } from "./order";
 import { areValuesOf, measuredUncertainty, measuredValue, valuesTaken } from "./ways";
@@ -29,6 +29,19 @@ describe("what readings come to", () => {
     expect(areValuesOf({ readings: "grade" }, [1.5])).toBe(false);
     expect(areValuesOf({ readings: "gauge" }, [2])).toBe(true);
     expect(valuesTaken({ readings: "line", count: 5 })).toEqual({ min: 3, asked: 5, max: 12 });
+  });
+
+  test.each([
+    [{ readings: "one" }, 1, 1, 12],
+    [{ readings: "difference" }, 2, 2, 2],
+    [{ readings: "spread" }, 2, 2, 12],
+    [{ readings: "spread", count: 5 }, 2, 5, 12],
+    [{ readings: "line" }, 3, 3, 12],
+    [{ readings: "line", count: 2 }, 3, 3, 12],
+    [{ readings: "gauge" }, 1, 1, 1],
+    [{ readings: "grade" }, 1, 1, 1],
+  ] as const)("%j takes %i, asks for %i, at the most %i", (way, min, asked, max) => {
+    expect(valuesTaken(way)).toEqual({ min, asked, max });
   });
 
   test("two readings are √2 times as unsure as one, their mean no surer than the instrument", () => {
@@ -228,4 +241,16 @@ test("the order of the hand: one instrument after another, from end A, both plan
     "whole",
     "straight",
   ]);
+});
+
+// Common practice, no source.
+test("what a forged surface adds, by instrument", () => {
+  expect(SURFACE_UNCERTAINTY).toEqual({
+    caliper: 0.08,
+    rule: 0.3,
+    "straight-edge": 0.15,
+    protractor: 0.5,
+    template: 0.5,
+    photograph: 0.1,
+  });
 });
