@@ -196,8 +196,8 @@ test("a piece of the plan is put elsewhere by keys and by hand, and let free aga
   const isPut = plan.getByRole("button", { name: `${piece}, put here` });
   const kept: unknown[] = [];
   oda.on("response", (response) => {
-    if (response.url().includes("say-evening"))
-      kept.push(response.request().postDataJSON().fromMinute);
+    if (!response.url().includes("say-evening")) return;
+    kept.push((response.request().postDataJSON() as { fromMinute: number }).fromMinute);
   });
   await stay.focus();
   await expect(stay).toHaveAttribute("aria-pressed", "true");
