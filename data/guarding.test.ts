@@ -12,10 +12,9 @@ import type { DemoRows } from "./demo/rows";
 import {
   act,
   actOk,
-  addTestSchool,
   lookAtRecords,
   newId,
-  openTestSchool,
+  openTwoSchools,
   type RecordsSeen,
   type TestSchool,
 } from "./testing/database";
@@ -32,13 +31,7 @@ const studyId = newId();
 const calendarLinkId = newId();
 
 beforeAll(async () => {
-  ({ database, pool, ours } = await openTestSchool("guarding"));
-  theirs = await addTestSchool(database, { seed: 99, name: "Another school" });
-  const { assignmentId } = ours.rows.piece.find(
-    ({ learnerId }) => learnerId === ours.learner.personId,
-  )!;
-  const own = { pieceId: newId(), assignmentId, kind: "practice", guided: false };
-  await actOk(database, ours.learner, "start-piece", own);
+  ({ database, pool, ours, theirs } = await openTwoSchools("guarding"));
   const bytes = await sharp({
     create: { width: 40, height: 30, channels: 3, background: "#884422" },
   })

@@ -34,7 +34,7 @@ import { listDrafts, listShelfPieces, listStocks, packShelf, searchShelf } from 
 import { listTargets } from "./queries/targets";
 import { listTechniques } from "./queries/techniques";
 import { NOW } from "./testing/fid";
-import { actOk, addTestSchool, newId, openTestSchool, type TestSchool } from "./testing/database";
+import { actOk, newId, openTwoSchools, type TestSchool } from "./testing/database";
 
 const NOW_MS = Date.parse(NOW);
 
@@ -46,13 +46,7 @@ let theirs: TestSchool;
 const studyId = newId();
 
 beforeAll(async () => {
-  ({ database, pool, ours } = await openTestSchool("reading"));
-  theirs = await addTestSchool(database, { seed: 99, name: "Another school" });
-  const { assignmentId } = ours.rows.piece.find(
-    ({ learnerId }) => learnerId === ours.learner.personId,
-  )!;
-  const own = { pieceId: newId(), assignmentId, kind: "practice", guided: false };
-  await actOk(database, ours.learner, "start-piece", own);
+  ({ database, pool, ours, theirs } = await openTwoSchools("reading"));
   await actOk(database, ours.instructor, "start-study", { studyId, name: "Tips", kind: "size" });
 });
 afterAll(() => pool.end());

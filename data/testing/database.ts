@@ -174,3 +174,15 @@ export async function lookAtRecords(pool: pg.Pool, before?: RecordsSeen): Promis
   const { writes } = rows[0]!;
   return writes === before?.writes ? before : { writes, mark: await fingerprint(pool) };
 }
+
+/** Our school, whose learner has a practice piece on the bench, and another one beside it. */
+export async function openTwoSchools(name: string) {
+  const { database, pool, ours } = await openTestSchool(name);
+  const theirs = await addTestSchool(database, { seed: 99, name: "Another school" });
+  const { assignmentId } = ours.rows.piece.find(
+    ({ learnerId }) => learnerId === ours.learner.personId,
+  )!;
+  const own = { pieceId: newId(), assignmentId, kind: "practice", guided: false };
+  await actOk(database, ours.learner, "start-piece", own);
+  return { database, pool, ours, theirs };
+}
